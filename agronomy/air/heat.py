@@ -1,0 +1,66 @@
+"""Heat: waves that move a soak forward, and the heat index that minds the gardener."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+HEAT_INDEX_CLASSES = (  # degrees F, US National Weather Service
+    (125.0, "extreme danger"),
+    (103.0, "danger"),
+    (90.0, "extreme caution"),
+    (80.0, "caution"),
+)
+
+
+@dataclass(frozen=True)
+class HeatWaveRule:
+    """At least `days` days in a row with tmax >= warm, of which `hot_days` reach `hot` [degrees C]."""
+
+    days: int = 5
+    warm: float = 25.0
+    hot_days: int = 3
+    hot: float = 30.0
+    source: str = "a European weather service's rule, from memory"
+
+
+def heat_wave_days(tmax: npt.NDArray[np.float64], rule: HeatWaveRule | None = None) -> npt.NDArray[np.bool_]:
+    """Which days belong to a heat wave. tmax [degrees C], one day per entry; same length returned."""
+    rule = rule or HeatWaveRule()
+    inside = np.zeros(tmax.shape[0], dtype=bool)
+    start = 0
+    for i in range(tmax.shape[0] + 1):
+        if i < tmax.shape[0] and tmax[i] >= rule.warm:
+            continue
+        if i - start >= rule.days and np.count_nonzero(tmax[start:i] >= rule.hot) >= rule.hot_days:
+            inside[start:i] = True
+        start = i + 1
+    return inside
+
+
+def heat_index(t: float, rh: float) -> float:
+    """Heat index [degrees C] from temperature [degrees C] and relative humidity [%].
+
+    US National Weather Service (Rothfusz 1990) with its two adjustments.
+    """
+    f = t * 9 / 5 + 32
+    simple = (0.5 * (f + 61.0 + (f - 68.0) * 1.2 + rh * 0.094) + f) / 2
+    if simple < 80:
+        return (simple - 32) * 5 / 9
+    index = (
+        -42.379 + 2.04901523 * f + 10.14333127 * rh - 0.22475541 * f * rh - 0.00683783 * f * f
+        - 0.05481717 * rh * rh + 0.00122874 * f * f * rh + 0.00085282 * f * rh * rh - 0.00000199 * f * f * rh * rh
+    )  # fmt: skip
+    if rh < 13 and 80 <= f <= 112:
+        index -= (13 - rh) / 4 * ((17 - abs(f - 95)) / 17) ** 0.5
+    elif rh > 85 and 80 <= f <= 87:
+        index += (rh - 85) / 10 * (87 - f) / 5
+    return (index - 32) * 5 / 9
+
+
+def heat_index_class(index_c: float) -> str:
+    """The National Weather Service's class of a heat index [degrees C]; "" below caution."""
+    f = index_c * 9 / 5 + 32
+    return next((name for bound, name in HEAT_INDEX_CLASSES if f >= bound), "")

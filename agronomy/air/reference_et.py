@@ -1,0 +1,147 @@
+"""Reference evapotranspiration, with every missing-data procedure of FAO-56 and a named tier for each day."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Final
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.air import humidity as hum
+from agronomy.air import radiation as rad
+from agronomy.air.humidity import Numbers
+from agronomy.describe.errors import NotEnoughWeatherError
+from agronomy.describe.weather import WeatherTable
+
+DEFAULT_WIND = 2.0  # m s-1 at 2 m; FAO-56 chapter 3, world average for places without a record
+
+# From the best-founded to the poorest. The doubt of a day follows its tier (balance/spreads.py).
+TIERS: Final = {
+    "full": "measured radiation or sunshine, humidity and wind",
+    "no-wind": "radiation or sunshine and humidity; wind taken as 2 m/s",
+    "no-humidity": "radiation or sunshine; dew point taken from the minimum temperature",
+    "no-radiation": "humidity; radiation from the temperature range",
+    "mean-temperature": "radiation, humidity and only a mean temperature",
+    "temperature-wind": "temperatures and wind only; dew point and radiation estimated",
+    "hargreaves": "temperatures only, by Hargreaves and Samani",
+    "temperature-only": "temperatures only, by Penman-Monteith with every estimate",
+}
+
+
+def wind_at_2m(wind: Numbers, height_m: float) -> Numbers:
+    """u2 [m/s] from wind measured at height_m [m]. FAO-56 eq. 47."""
+    if height_m == 2.0:
+        return np.asarray(wind, dtype=float)
+    return np.asarray(wind, dtype=float) * 4.87 / np.log(67.8 * height_m - 5.42)
+
+
+def penman_monteith(
+    tmin: Numbers, tmax: Numbers, ea: Numbers, u2: Numbers, rn: Numbers, pressure: Numbers,
+    soil_heat_flux: Numbers = 0.0,
+) -> Numbers:  # fmt: skip
+    """ET0 [mm/d] of the reference grass. FAO-56 eq. 6."""
+    t = (np.asarray(tmin) + np.asarray(tmax)) / 2.0
+    delta = hum.slope_of_saturation(t)
+    gamma = hum.psychrometric_constant(pressure)
+    vpd = np.maximum(hum.mean_saturation_vapour_pressure(tmin, tmax) - ea, 0.0)
+    energy = 0.408 * delta * (np.asarray(rn) - soil_heat_flux)
+    air = gamma * 900.0 / (t + 273.0) * u2 * vpd
+    return (energy + air) / (delta + gamma * (1 + 0.34 * np.asarray(u2)))
+
+
+def hargreaves(tmin: Numbers, tmax: Numbers, ra: Numbers) -> Numbers:
+    """ET0 [mm/d] from temperatures only; 0.408 turns MJ m-2 into mm. FAO-56 eq. 52."""
+    spread = np.maximum(np.asarray(tmax) - np.asarray(tmin), 0.0)
+    t = (np.asarray(tmin) + np.asarray(tmax)) / 2.0
+    return np.maximum(0.0023 * (t + 17.8) * np.sqrt(spread) * 0.408 * np.asarray(ra), 0.0)
+
+
+@dataclass(frozen=True)
+class ReferenceET:
+    """Reference ET of each day. Arrays share the table's shape (days, or days x members)."""
+
+    et0_mm: npt.NDArray[np.float64]
+    tier: npt.NDArray[np.str_]
+    u2: npt.NDArray[np.float64]  # m/s at 2 m, default where missing
+    rhmin: npt.NDArray[np.float64]  # %, for the climate terms of chapter 6 and 7
+    rs: npt.NDArray[np.float64]  # MJ m-2 d-1, measured or estimated
+
+
+def reference_et(
+    days: WeatherTable, *, rs_floor: float = 0.0, coastal: bool = False, dryness: float = 0.0,
+    hargreaves_when_only_temperatures: bool = True,
+) -> ReferenceET:  # fmt: skip
+    """Daily ET0 over a table of weather, each day by the best tier its values allow.
+
+    Raises NotEnoughWeatherError naming the first date for which no tier fits.
+    """
+    w = days.columns
+    ra = _beside(rad.extraterrestrial_radiation(days.latitude, days.day_of_year), w["tmin"])
+    daylight = _beside(rad.daylight_hours(days.latitude, days.day_of_year), w["tmin"])
+    rso = rad.clear_sky_radiation(days.elevation_m, ra)
+
+    tmin, tmax, only_mean = _temperatures(w)
+    has_rs = ~np.isnan(w["rs"])
+    has_sun = ~np.isnan(w["sunshine_h"])
+    from_sun = rad.radiation_from_sunshine(w["sunshine_h"], daylight, ra)
+    krs = rad.KRS_COASTAL if coastal else rad.KRS_INTERIOR
+    from_range = rad.radiation_from_temperatures(tmin, tmax, ra, rso, krs)
+    rs = np.where(has_rs, w["rs"], np.where(has_sun, from_sun, from_range))
+    ea, has_humidity = _vapour_pressure(w, tmin, tmax, dryness)
+    has_wind = ~np.isnan(w["wind"])
+    u2 = np.where(has_wind, wind_at_2m(w["wind"], days.wind_height_m), DEFAULT_WIND)
+
+    measured = has_rs | has_sun
+    _refuse_unusable(days, np.isnan(tmin) | np.isnan(tmax), only_mean & ~(measured & has_humidity))
+
+    rn = rad.net_radiation(tmin, tmax, ea, rs, rso, rs_floor)
+    et0 = np.maximum(penman_monteith(tmin, tmax, ea, u2, rn, hum.atmospheric_pressure(days.elevation_m)), 0.0)
+    tier: Any = np.select(
+        [only_mean, measured & has_humidity & has_wind, measured & has_humidity, measured, has_humidity, has_wind],
+        ["mean-temperature", "full", "no-wind", "no-humidity", "no-radiation", "temperature-wind"],
+        default="hargreaves" if hargreaves_when_only_temperatures else "temperature-only",
+    )  # fmt: skip
+    et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
+    rhmin = np.where(np.isnan(w["rhmin"]), hum.relative_humidity(tmax, ea), w["rhmin"])
+    return ReferenceET(et0, tier, u2, rhmin, rs)
+
+
+def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
+    """A value for each day, shaped to broadcast over members."""
+    return np.asarray(per_day).reshape((-1,) + (1,) * (like.ndim - 1)) * np.ones_like(like)
+
+
+def _temperatures(w: dict[str, npt.NDArray[np.float64]]) -> tuple[Numbers, Numbers, Numbers]:
+    """Tmin and Tmax; a missing one from the other and the mean; both from the mean where nothing else is known."""
+    tmin, tmax, tmean = w["tmin"], w["tmax"], w["tmean"]
+    only_mean = np.isnan(tmin) & np.isnan(tmax) & ~np.isnan(tmean)
+    low = np.where(np.isnan(tmin), np.where(only_mean, tmean, 2 * tmean - tmax), tmin)
+    high = np.where(np.isnan(tmax), np.where(only_mean, tmean, 2 * tmean - tmin), tmax)
+    return low, high, only_mean
+
+
+def _vapour_pressure(
+    w: dict[str, npt.NDArray[np.float64]], tmin: Numbers, tmax: Numbers, dryness: float
+) -> tuple[Numbers, Numbers]:
+    """ea [kPa] by precedence: ea, dew point, RHmax with RHmin, RHmax alone, RHmean, then Tdew = Tmin."""
+    known = [
+        w["ea"],
+        hum.actual_from_dew_point(w["tdew"]),
+        hum.actual_from_rh_extremes(tmin, tmax, w["rhmin"], w["rhmax"]),
+        hum.actual_from_rh_mean(tmin, tmax, w["rhmean"]),
+        hum.actual_from_rh_max(tmin, w["rhmax"]),
+    ]
+    has = [~np.isnan(k) for k in known]
+    ea = np.select(has, known, default=hum.actual_from_minimum_temperature(tmin, dryness))
+    return ea, np.logical_or.reduce(has)
+
+
+def _refuse_unusable(days: WeatherTable, no_temperature: Numbers, lonely_mean: Numbers) -> None:
+    for bad, need in (
+        (no_temperature, "tmin and tmax (or one of them with tmean)"),
+        (lonely_mean, "tmin and tmax, or tmean with radiation (rs or sunshine_h) and humidity"),
+    ):
+        if np.any(bad):
+            row = int(np.argwhere(bad)[0][0])
+            raise NotEnoughWeatherError(f"weather of {days.dates[row].isoformat()}", "these columns", need)

@@ -1,0 +1,140 @@
+"""Running a garden: from each bed's opening to this morning, and on into the days ahead under a policy."""
+
+from __future__ import annotations
+
+import datetime as dt
+import itertools
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.balance import forcing, spreads
+from agronomy.balance import step as s
+from agronomy.balance.forcing import AirDays, Array
+from agronomy.describe.garden import Garden
+from agronomy.ground.holding import holding
+
+Runs = tuple[Callable[..., None], Callable[..., None]]
+
+
+@dataclass(frozen=True)
+class Ahead:
+    """What series do in the days ahead: (day, bed, member); wet_days (bed, member). Member 0 is central."""
+
+    net: Array  # depletion of the rooted share below field capacity [mm over it]; negative above
+    reservoir: Array  # [mm over the ground]
+    watered: Array  # [mm over the ground] that arrived
+    stress: Array  # transpiration missed [mm over the ground]
+    lost: Array  # drained or overflown [mm over the ground]
+    wet_days: Array
+
+
+@dataclass(frozen=True)
+class Season:
+    """A garden run up to this morning: everything that decisions start from."""
+
+    garden: Garden
+    today: dt.date
+    weather: AirDays
+    days: Array  # (day, bed, N_BED_DAY), from the first bed's opening to the last day ahead
+    beds: Array  # (bed, N_BED)
+    draws: Array  # (bed, member + 1, N_DRAW)
+    state: Array  # (bed, member + 1, N_STATE), this morning
+    rows: Array  # (past day, bed, N_ROW), the central series; zero before a bed was opened
+    opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
+    runs: Runs
+
+    @property
+    def n_behind(self) -> int:
+        return self.weather.n_behind
+
+    def ahead(self, policies: npt.NDArray[np.int64]) -> Ahead:
+        """Run all series on from this morning. policies: (day ahead, bed)."""
+        n, (b, m) = policies.shape[0], self.state.shape[:2]
+        kept = np.empty((s.N_KEEP, n, b, m))
+        wet = np.zeros((b, m))
+        part = slice(self.n_behind, self.n_behind + n)
+        self.runs[0](
+            self.state.copy(), self.days[part], self._shares(n), self.beds, self.draws, self.weather.air[part],
+            policies, kept, wet, np.zeros(s.N_ROW),
+        )  # fmt: skip
+        net, reservoir, watered, stress, lost = kept
+        return Ahead(net, reservoir, watered, stress, lost, wet)
+
+    def central_rows_ahead(self, policies: npt.NDArray[np.int64]) -> Array:
+        """Every row of the central series under the mean outlook: (day ahead, bed, N_ROW)."""
+        n = policies.shape[0]
+        part = slice(self.n_behind, self.n_behind + n)
+        rows = np.zeros((n, self.beds.shape[0], s.N_ROW))
+        self.runs[1](
+            self.state[:, :1].copy(), self.days[part], self._shares(n), self.beds, self.draws[:, :1].copy(),
+            self.weather.air[part], policies, rows,
+        )  # fmt: skip
+        return rows
+
+    def _shares(self, n: int) -> Array:
+        part = slice(self.n_behind, self.n_behind + n)
+        today = self.days[self.n_behind, :, s.SHARE]
+        before = self.days[self.n_behind - 1, :, s.SHARE] if self.n_behind else today
+        # A bed opened today has no yesterday: its share does not jump on its first morning.
+        first = np.where(self.opened_at >= self.n_behind, today, before)
+        return forcing.shares_before(self.days[part], first)
+
+
+def run_season(
+    garden: Garden, weather: AirDays, today: dt.date, triggers: list[tuple[float, float]], runs: Runs | None = None
+) -> Season:  # fmt: skip
+    """Run every bed's series from its opening to this morning over the facts.
+
+    weather must start on or before the first bed's opening. triggers: one for each bed (decide/styles.py).
+    """
+    runs = runs or s.compiled()
+    first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
+    n = weather.air.shape[1] - 1
+    beds = garden.beds
+    days = np.stack([forcing.bed_days(b, first, n_all) for b in beds], axis=1)
+    constants = np.stack([forcing.bed_constants(b, t) for b, t in zip(beds, triggers, strict=True)])
+    held = [holding(b.soil) for b in beds]
+    draws = np.stack(
+        [spreads.draws_of_bed(b.name, garden.name, n, h.spread, forcing.water_cv(garden, b))
+         for b, h in zip(beds, held, strict=True)]
+    )  # fmt: skip
+    opened_at = np.array([min(max((b.opened - first).days, 0), n_behind) for b in beds])
+    state = np.stack(
+        [forcing.opening_state(b, h, days[at, i], n, garden.name)
+         for i, (b, h, at) in enumerate(zip(beds, held, opened_at, strict=True))]
+    )  # fmt: skip
+    rows = np.zeros((n_behind, len(beds), s.N_ROW))
+    shares = forcing.shares_before(days, days[0, :, s.SHARE])
+    for i, at in enumerate(opened_at):
+        shares[at, i] = days[at, i, s.SHARE]
+    starts = sorted({int(a) for a in opened_at} | {n_behind})
+    for lo, hi in itertools.pairwise(starts):
+        part = np.flatnonzero(opened_at <= lo)
+        _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, slice(lo, hi))
+    return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, runs)
+
+
+def _run_part(
+    runs: Runs, state: Array, days: Array, shares: Array, constants: Array, draws: Array, air: Array, rows: Array,
+    part: Any, span: slice,
+) -> None:  # fmt: skip
+    """Run some beds over some days: once for all series, once for the central rows."""
+    n, b, m = span.stop - span.start, len(part), state.shape[1]
+    policies = np.full((n, b), s.NEVER)
+    some_days, some_shares = np.ascontiguousarray(days[span][:, part]), np.ascontiguousarray(shares[span][:, part])
+    some_rows = np.zeros((n, b, s.N_ROW))
+    runs[1](
+        state[part][:, :1].copy(), some_days, some_shares, constants[part], draws[part][:, :1].copy(), air[span],
+        policies, some_rows,
+    )  # fmt: skip
+    some_state = state[part]
+    runs[0](
+        some_state, some_days, some_shares, constants[part], draws[part], air[span], policies,
+        np.empty((s.N_KEEP, n, b, m)), np.zeros((b, m)), np.zeros(s.N_ROW),
+    )  # fmt: skip
+    state[part] = some_state
+    rows[span, part] = some_rows

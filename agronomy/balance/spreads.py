@@ -1,0 +1,50 @@
+"""How doubtful each thing is: the one table of coefficients of variation, and the draws made from it.
+
+Every figure is common practice with no source unless its line names one. A coefficient of variation (CV) is a share.
+"""
+
+from __future__ import annotations
+
+import statistics
+import zlib
+from typing import Final
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.balance.step import N_DRAW, Q_CAPACITY, Q_DEMAND, Q_WATER, Z_AIR, Z_RAIN
+
+DEMAND_CV = 0.12  # of a planting's use about the book's
+FLOW_MEASURED_CV, FLOW_DEFAULT_CV = 0.06, 0.25  # of litres that rest on a flow
+CAN_CV = 0.10
+RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV = 0.05, 0.20  # of yesterday's rain at the bed
+TYPED_OUTLOOK_ET0_CV, TYPED_OUTLOOK_RAIN_CV = 0.18, 0.60  # of days ahead that one person typed
+ET0_CV_BY_TIER: Final = {
+    "full": 0.05, "no-wind": 0.08, "no-humidity": 0.10, "no-radiation": 0.12, "mean-temperature": 0.10,
+    "temperature-wind": 0.14, "hargreaves": 0.15, "temperature-only": 0.15, "gap": 0.35,
+}  # fmt: skip
+OPENING_SPREAD_KNOWN, OPENING_SPREAD_UNKNOWN = 0.25, 0.6  # standard deviation, in shares of RAW
+LEAST_SERIES = 31  # members are repeated, each with its own draw, until there are this many
+
+
+def normal_scores(n: int, seed: str) -> npt.NDArray[np.float64]:
+    """n standard normal values, one from each n-th of the distribution, in an order fixed by the seed."""
+    inverse = statistics.NormalDist().inv_cdf
+    scores = np.array([inverse((i + 0.5) / n) for i in range(n)])
+    return np.random.default_rng(zlib.crc32(seed.encode())).permutation(scores)
+
+
+def draws_of_bed(bed: str, garden: str, n: int, capacity_cv: float, water_cv: float) -> npt.NDArray[np.float64]:
+    """Draws (n + 1, N_DRAW) of one bed. Entry 0 is the central series, undisturbed.
+
+    What the whole garden shares (rain, air) is drawn once for all its beds; what is the bed's own, for each bed.
+    """
+    q = np.zeros((n + 1, N_DRAW))
+    q[0, [Q_DEMAND, Q_CAPACITY, Q_WATER]] = 1.0
+    for column, cv, owner in (
+        (Q_DEMAND, DEMAND_CV, bed), (Q_CAPACITY, capacity_cv, bed), (Q_WATER, water_cv, bed),
+    ):  # fmt: skip
+        q[1:, column] = np.exp(cv * normal_scores(n, f"{garden}/{owner}/{column}") - cv**2 / 2)
+    for column in (Z_RAIN, Z_AIR):
+        q[1:, column] = normal_scores(n, f"{garden}/{column}")
+    return q

@@ -1,0 +1,358 @@
+"""One day of one bed, written once. FAO-56 chapters 7 and 8, with water above field capacity and a second store.
+
+Plain Python is the oracle of the tests; `compiled` is what runs.
+
+Stores. The bed's ground is split by what roots and waterings reach: the *rooted* share `f` holds a depletion below
+field capacity (dr), the depletion of its exposed top layer (de) and water above field capacity (w), each in mm over
+that share. The *bare* rest holds the depletion of its evaporating layer (do), in mm over the rest. A reservoir under
+the bed holds r, in mm over the whole ground. When roots spread, the ground they reach brings its own depletion along,
+so growing roots create no water.
+
+Order of the day: spread of roots; check; morning watering; Ks from the depletion at that point; rain; use; what
+exceeds field capacity is held above it and drains; the wick lifts from the reservoir; evening watering, which counts
+for the night and the next day.
+"""
+
+from __future__ import annotations
+
+import functools
+import pathlib
+import types
+from collections.abc import Callable
+from typing import Any, Final
+
+import numpy as np
+
+# State of a series, in this order.
+DE, DR, DO, W, R = range(5)
+N_STATE = 5
+
+# What a bed is on a day (array of (day, bed, N_BED_DAY)).
+(
+    SHARE,  # f, share of the ground that roots and waterings reach [0..1]
+    KD,  # density coefficient [-]
+    KCB_FULL,  # Kcb at full cover before the climate term [-]
+    H_FACTOR,  # what crop height does to the climate term [-]
+    SPREAD_AREA,  # area that demands, as a multiple of the bed's ground [-]; above 1 when leaves reach beyond it
+    COVER,  # share of the rooted ground under leaves [0..1]
+    TAW,  # total available water within reach of roots [mm over the rooted share]
+    P_TABLE,  # depletion fraction at ETc 5 mm/d [-]
+    EVAP_LEFT,  # share of evaporation left under mulch [0..1]
+    RAIN_HELD,  # rain that leaves and mulch hold back [mm]
+    RAIN_IN,  # share of the remaining rain that falls on the soil [0..1]
+    MORNING,  # water onto the soil in the morning [mm over the ground]
+    EVENING,  # the same in the evening
+    FILL,  # water into the reservoir [mm over the ground]
+    CHECK_TO,  # depletion that a check saw, as a share of RAW; below zero: no check
+    CHECK_WEIGHT,  # how far the state moves to it [0..1]
+) = range(16)
+N_BED_DAY = 16
+
+# What a bed is (array of (bed, N_BED)).
+(
+    TEW,
+    REW,
+    DRAIN,  # share of the water above field capacity that drains in a day [0..1]
+    ROOM,  # room between field capacity and saturation [mm]
+    DEEPEST,  # depletion at which nothing more can be drawn [mm]
+    CURVE_NUMBER,  # 0 where a frame holds the rain
+    AIR_FACTOR,  # ET0 at the bed over ET0 of the garden [-]
+    P_SLOPE,  # 0.04 by FAO-56; 0 holds p fixed
+    CAPACITY,  # of the reservoir [mm over the ground]; 0: none
+    WICK,  # the most the wick lifts in a day [mm over the ground]
+    WICK_REST,  # depletion at which the wick comes to rest, as a share of TAW
+    TRIGGER_RAW,  # refill when dr passes TRIGGER_RAW x RAW + TRIGGER_BEYOND x (TAW - RAW)
+    TRIGGER_BEYOND,
+    FILL_BELOW,  # the reservoir is filled when it holds less [mm over the ground]
+    AIR_MARK,  # water above field capacity beyond which roots lack air [mm]
+) = range(15)
+N_BED = 15
+
+# Draws of a series (array of (bed, member, N_DRAW)).
+Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(5)
+N_DRAW = 5
+
+# Weather (array of (day, member, N_AIR)).
+ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV = range(5)
+N_AIR = 5
+
+# What a day's step gives beside the new state: all in mm over the bed's ground, but for the last group.
+(
+    OPEN_ROOTED,  # net depletion of the rooted share at the start (below field capacity positive)
+    REACHED,  # depletion that newly reached ground brought along (negative where the rooted share shrank)
+    CORRECTION,  # water that a check added (signed)
+    IRRIGATION,
+    RAIN_FALL,  # rain on the bed before anything holds it
+    INTERCEPTION,
+    RUNOFF,
+    RAIN_ROOTED,
+    EVAP_ROOTED,
+    TRANSPIRATION,
+    DRAINED_ROOTED,
+    WICKED,
+    CLOSE_ROOTED,
+    OPEN_BARE,
+    RAIN_BARE,
+    EVAP_BARE,
+    DRAINED_BARE,
+    CLOSE_BARE,
+    OPEN_RESERVOIR,
+    FILLED,
+    CAUGHT,  # water that drained from the soil into the reservoir
+    OVERFLOW,
+    CLOSE_RESERVOIR,
+    POTENTIAL,  # transpiration without stress
+    KS,  # [-]
+    RAW_NOW,  # [mm over the rooted share]
+    TAW_NOW,  # [mm over the rooted share]
+    KCB_NOW,  # [-]
+    KE_NOW,  # [-] over the rooted share
+    ET0_NOW,  # [mm]
+    DE_NOW,  # [mm over the exposed part of the rooted share], at the end
+    DR_START,  # [mm over the rooted share], after the check and before any watering; negative: above field capacity
+    WET,  # 1 on a day whose water stands above the air mark
+) = range(33)
+N_ROW = 33
+
+NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
+
+
+def day_step(
+    state: Any, bed_day: Any, share_before: float, bed: Any, draw: Any, air: Any, policy: int, row: Any
+) -> None:  # fmt: skip
+    """Advance `state` by one day and write the day's terms into `row`. Arrays are read and written in place.
+
+    policy: NEVER; ON_DAY refills this morning whatever the depletion; BY_TRIGGER refills when it passes the trigger.
+    A bed with a reservoir has that filled instead.
+    """
+    f = bed_day[SHARE]
+    de, dr, do, w, r = state[DE], state[DR], state[DO], state[W], state[R]
+    tew, rew = bed[TEW], bed[REW]
+    row[OPEN_ROOTED] = share_before * (dr - w)
+    row[OPEN_BARE] = (1.0 - share_before) * do
+    row[OPEN_RESERVOIR] = r
+    drained, caught, overflow = 0.0, 0.0, 0.0
+
+    # Spread of roots. Water above field capacity on ground given up drains away.
+    reached = 0.0
+    if f > share_before:
+        reached = (f - share_before) * do
+        dr = (share_before * dr + reached) / f
+        w = share_before * w / f
+    elif f < share_before:
+        reached = -(share_before - f) * dr
+        do = ((1.0 - share_before) * do - reached) / (1.0 - f)
+        drained += (share_before - f) * w
+    net = dr - w
+
+    # Coefficients of the day, and p for its demand.
+    et0 = max(0.0, air[ET0] * (1.0 + draw[Z_AIR] * air[ET0_CV])) * bed[AIR_FACTOR]
+    climate = air[CLIMATE] * bed_day[H_FACTOR]
+    kcb = max(0.0, bed_day[KD] * (bed_day[KCB_FULL] + climate)) * draw[Q_DEMAND]
+    kc_max = max(1.2 + climate, kcb + 0.05)  # FAO-56 eq. 72
+    few = max(1.0 - bed_day[COVER], 0.01)
+    kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))  # FAO-56 eq. 74
+    p = min(0.8, max(0.1, bed_day[P_TABLE] + bed[P_SLOPE] * (5.0 - kcb * et0)))
+    taw = max(bed_day[TAW] * draw[Q_CAPACITY], 0.1)
+    raw = p * taw
+
+    # A check moves the state towards what was seen.
+    correction = 0.0
+    if bed_day[CHECK_TO] >= 0.0:
+        moved = bed_day[CHECK_WEIGHT] * (bed_day[CHECK_TO] * raw - net)
+        net += moved
+        correction = -f * moved
+        de = min(tew, max(0.0, de + moved))
+        kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
+    row[DR_START] = net
+
+    # Morning watering: as recorded, or by the policy.
+    morning = bed_day[MORNING] * draw[Q_WATER]
+    trigger = bed[TRIGGER_RAW] * raw + bed[TRIGGER_BEYOND] * (taw - raw)
+    fill = bed_day[FILL] * draw[Q_WATER]
+    if bed[CAPACITY] > 0.0:
+        if policy == ON_DAY or (policy == BY_TRIGGER and r < bed[FILL_BELOW]):
+            fill += max(0.0, bed[CAPACITY] - r - fill)
+    elif policy == ON_DAY or (policy == BY_TRIGGER and net >= trigger):
+        morning += max(0.0, net) * f
+    net -= morning / f
+    de = max(0.0, de - morning / f)
+    if morning > 0.0:
+        kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
+    if net < -bed[ROOM]:
+        drained += (-bed[ROOM] - net) * f
+        net = -bed[ROOM]
+    r += fill
+    if r > bed[CAPACITY]:
+        overflow += r - bed[CAPACITY]
+        r = bed[CAPACITY]
+
+    # Ks at this point; FAO-56 eq. 84.
+    depletion = max(net, 0.0)
+    ks = 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
+
+    # Rain.
+    fall = max(0.0, air[RAIN] * (1.0 + draw[Z_RAIN] * air[RAIN_CV]))
+    held = min(fall, bed_day[RAIN_HELD])
+    held += (fall - held) * (1.0 - bed_day[RAIN_IN])
+    runoff = 0.0
+    if bed[CURVE_NUMBER] > 0.0:
+        s = 25400.0 / bed[CURVE_NUMBER] - 254.0  # NEH 630 chapter 10
+        if fall - held > 0.2 * s:
+            runoff = (fall - held - 0.2 * s) ** 2 / (fall - held + 0.8 * s)
+    soaking = fall - held - runoff
+    net -= soaking
+    de = max(0.0, de - soaking)
+    do -= soaking
+    drained_bare = max(0.0, -do) * (1.0 - f)
+    do = max(0.0, do)
+
+    # Use. Transpiration of the whole canopy is drawn from the rooted share; FAO-56 eq. 71, 77 and 80.
+    over_rooted = min(kcb * bed_day[SPREAD_AREA] / f, kc_max)
+    ke = min(kr * (kc_max - over_rooted), few * kc_max) * bed_day[EVAP_LEFT]
+    evaporation = min(max(0.0, ke * et0), (tew - de) * few)
+    evaporation = min(evaporation, max(0.0, bed[DEEPEST] - net))
+    potential = kcb * et0 * bed_day[SPREAD_AREA] / f
+    transpiration = min(ks * potential, max(0.0, taw - net - evaporation))
+    net += evaporation + transpiration
+    de = min(tew, de + evaporation / few)
+    evap_bare = 0.0
+    if f < 1.0:
+        kr_bare = 1.0 if do <= rew else max(0.0, (tew - do) / (tew - rew))
+        evap_bare = min(kr_bare * (1.2 + climate) * et0 * bed_day[EVAP_LEFT], max(0.0, tew - do))
+        do += evap_bare
+
+    # What exceeds field capacity is held above it and drains.
+    if net < -bed[ROOM]:
+        drained += (-bed[ROOM] - net) * f
+        net = -bed[ROOM]
+    row[WET] = 1.0 if -net > bed[AIR_MARK] else 0.0
+    if net < 0.0:
+        drained += -net * bed[DRAIN] * f
+        net += -net * bed[DRAIN]
+
+    # The reservoir catches what drains and the wick lifts from it.
+    wicked = 0.0
+    if bed[CAPACITY] > 0.0:
+        caught = drained
+        r += caught
+        if r > bed[CAPACITY]:
+            overflow += r - bed[CAPACITY]
+            r = bed[CAPACITY]
+        wicked = min(r, bed[WICK], max(0.0, net - bed[WICK_REST] * taw) * f)
+        r -= wicked
+        net -= wicked / f
+
+    # Evening watering.
+    evening = bed_day[EVENING] * draw[Q_WATER]
+    net -= evening / f
+    de = max(0.0, de - evening / f)
+    if net < -bed[ROOM]:
+        over = (-bed[ROOM] - net) * f
+        net = -bed[ROOM]
+        drained += over
+        if bed[CAPACITY] > 0.0:
+            caught += over
+            r += over
+            if r > bed[CAPACITY]:
+                overflow += r - bed[CAPACITY]
+                r = bed[CAPACITY]
+
+    state[DE], state[DR], state[DO], state[W], state[R] = de, max(net, 0.0), do, max(-net, 0.0), r
+    row[REACHED] = reached
+    row[CORRECTION] = correction
+    row[IRRIGATION] = morning + evening
+    row[RAIN_FALL] = fall
+    row[INTERCEPTION] = held
+    row[RUNOFF] = runoff
+    row[RAIN_ROOTED] = soaking * f
+    row[EVAP_ROOTED] = evaporation * f
+    row[TRANSPIRATION] = transpiration * f
+    row[DRAINED_ROOTED] = drained
+    row[WICKED] = wicked
+    row[CLOSE_ROOTED] = net * f
+    row[RAIN_BARE] = soaking * (1.0 - f)
+    row[EVAP_BARE] = evap_bare * (1.0 - f)
+    row[DRAINED_BARE] = drained_bare
+    row[CLOSE_BARE] = do * (1.0 - f)
+    row[FILLED] = fill
+    row[CAUGHT] = caught
+    row[OVERFLOW] = overflow
+    row[CLOSE_RESERVOIR] = r
+    row[POTENTIAL] = potential * f
+    row[KS] = ks
+    row[RAW_NOW] = raw
+    row[TAW_NOW] = taw
+    row[KCB_NOW] = kcb
+    row[KE_NOW] = ke
+    row[ET0_NOW] = et0
+    row[DE_NOW] = de
+
+
+# What a run over many series keeps of each day: (day, bed, member) each.
+(KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST) = range(5)
+N_KEEP = 5
+
+
+def run_series(
+    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any,
+    kept: Any, wet_days: Any, row: Any,
+) -> None:  # fmt: skip
+    """Run every (bed, member) through all days, keeping N_KEEP arrays of each; `state` ends as the last day's.
+
+    policies: (day, bed). kept: (N_KEEP, day, bed, member). wet_days: (bed, member), counted up.
+    KEEP_NET is the rooted share's net depletion [mm over it] after the day.
+    """
+    for d in range(bed_days.shape[0]):
+        for b in range(bed_days.shape[1]):
+            for m in range(state.shape[1]):
+                day_step(
+                    state[b, m], bed_days[d, b], shares_before[d, b], beds[b], draws[b, m], air[d, m],
+                    policies[d, b], row,
+                )  # fmt: skip
+                kept[KEEP_NET, d, b, m] = state[b, m, DR] - state[b, m, W]
+                kept[KEEP_RESERVOIR, d, b, m] = state[b, m, R]
+                kept[KEEP_WATERED, d, b, m] = row[IRRIGATION] + row[FILLED]
+                kept[KEEP_STRESS, d, b, m] = row[POTENTIAL] - row[TRANSPIRATION]
+                kept[KEEP_LOST, d, b, m] = row[DRAINED_ROOTED] - row[CAUGHT] + row[OVERFLOW]
+                wet_days[b, m] += row[WET]
+
+
+def run_rows(
+    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any, rows: Any
+) -> None:  # fmt: skip
+    """Run member 0 of every bed through all days, keeping every row: rows (day, bed, N_ROW)."""
+    for d in range(bed_days.shape[0]):
+        for b in range(bed_days.shape[1]):
+            day_step(
+                state[b, 0], bed_days[d, b], shares_before[d, b], beds[b], draws[b, 0], air[d, 0],
+                policies[d, b], rows[d, b],
+            )  # fmt: skip
+
+
+CACHE_FOLDER: Final = pathlib.Path(__file__).resolve().parents[2] / ".numba"
+
+
+@functools.cache
+def compiled() -> tuple[Callable[..., None], Callable[..., None]]:
+    """(run_series, run_rows) with the step compiled into them; compiled code is kept in an ignored folder."""
+    import numba
+
+    vars(numba.config)["CACHE_DIR"] = str(CACHE_FOLDER)
+    # numpy's error model: a division by zero is no branch; the arrays built in forcing.py hold no zero divisor
+    around = {**globals(), "day_step": numba.njit(cache=True, error_model="numpy")(day_step)}
+    series, rows = (types.FunctionType(run.__code__, around, run.__name__) for run in (run_series, run_rows))
+    return numba.njit(cache=True, error_model="numpy")(series), numba.njit(cache=True, error_model="numpy")(rows)
+
+
+def conservation_error(rows: np.ndarray) -> np.ndarray:
+    """What each row fails to account for [mm over the ground], largest of its three stores. Zero but for rounding."""
+    r = np.moveaxis(rows, -1, 0)
+    rooted = (
+        r[OPEN_ROOTED] + r[REACHED] - r[CORRECTION] - r[IRRIGATION] - r[RAIN_ROOTED] - r[WICKED]
+        + r[EVAP_ROOTED] + r[TRANSPIRATION] + r[DRAINED_ROOTED] - r[CLOSE_ROOTED]
+    )  # fmt: skip
+    bare = r[OPEN_BARE] - r[REACHED] - r[RAIN_BARE] + r[EVAP_BARE] + r[DRAINED_BARE] - r[CLOSE_BARE]
+    store = r[OPEN_RESERVOIR] + r[FILLED] + r[CAUGHT] - r[WICKED] - r[OVERFLOW] - r[CLOSE_RESERVOIR]
+    rain = r[RAIN_FALL] - r[INTERCEPTION] - r[RUNOFF] - r[RAIN_ROOTED] - r[RAIN_BARE]
+    return np.max(np.abs([rooted, bare, store, rain]), axis=0)

@@ -1,0 +1,81 @@
+"""What a bed's answer rests on: each coefficient with its value, unit and source."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from agronomy.balance import forcing
+from agronomy.balance import step as s
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.styles import pattern_of, style_of
+from agronomy.ground.holding import holding
+from agronomy.ground.mulch import mulch_on
+from agronomy.methods.hand import ARRIVES
+from agronomy.plants.crops import CROPS
+from agronomy.plants.size import last_sighting
+
+PRACTICE = "common practice, no source"
+
+
+@dataclass(frozen=True)
+class Coefficient:
+    """symbol: FAO-56's where it has one; what: a code for the words; value as text-free number; source as text."""
+
+    symbol: str
+    what: str
+    value: float
+    unit: str
+    source: str
+
+
+def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
+    """Everything that went into a bed's answer today, in the order in which it was used."""
+    h, row, bed = holding(b.bed.soil), b.today_row, b.bed
+    today = plan.season.days[plan.season.n_behind, plan.garden.beds.index(bed)]
+    out = [
+        Coefficient("ET0", "reference_et", float(row[s.ET0_NOW]), "mm", f"FAO-56, tier {_tier(plan)}"),
+        Coefficient("fc", "cover", float(min(1.0, b.canopy_m2 / b.ground_m2)), "share", _size_source(plan, b)),
+        Coefficient("Kd", "density", float(today[s.KD]), "", "Allen and Pereira 2009, eq. 10"),
+    ]
+    standing = [p for p in bed.plantings if p.planted <= plan.today and (not p.removed or p.removed > plan.today)]
+    for crop in dict.fromkeys(p.crop for p in standing):
+        c = CROPS[crop]
+        out.append(Coefficient("Kcb mid", f"crop:{crop}", c.kcb[1], "", c.source))
+    mulch = mulch_on(bed.mulches, plan.today)
+    out += [
+        Coefficient("Kcb", "basal", float(row[s.KCB_NOW]), "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
+        Coefficient("Ke", "evaporation", float(row[s.KE_NOW]), "", "FAO-56 eq. 71 to 77"),
+        Coefficient(
+            "", "mulch", float(today[s.EVAP_LEFT]), "share",
+            "FAO-56 chapter 10; beyond 3 cm " + PRACTICE if mulch else "bare soil",
+        ),
+        Coefficient("FC", "field_capacity", h.field_capacity, "m3/m3", h.source),
+        Coefficient("WP", "wilting_point", h.wilting_point, "m3/m3", h.source),
+        Coefficient("Zr", "root_depth", min(b.root_depth_m, b.depth_m), "m", "least of published depth and soil depth"),
+        Coefficient("f", "rooted_share", b.share, "share", _share_source(b)),
+        Coefficient("TAW", "total_available", b.taw_mm, "mm", "FAO-56 eq. 82"),
+        Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", "FAO-56 Table 22 and its note"),
+        Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
+        Coefficient("", f"trigger:{style_of(plan.garden, bed)}:{pattern_of(bed)}", b.trigger_mm, "mm", PRACTICE),
+        Coefficient("", "arrives", ARRIVES[bed.method], "share", PRACTICE),
+    ]  # fmt: skip
+    return tuple(out)
+
+
+def _tier(plan: Plan) -> str:
+    return plan.season.weather.tier[plan.season.n_behind]
+
+
+def _size_source(plan: Plan, b: BedPlan) -> str:
+    seen = [x for x in (last_sighting(p, plan.today) for p in b.bed.plantings) if x]
+    if seen:
+        return "size seen on " + max(x.date for x in seen).isoformat()
+    return "size by the crop's stages, " + PRACTICE
+
+
+def _share_source(b: BedPlan) -> str:
+    if b.bed.method == "drip":
+        return "wetted width by Schwartzman and Zur 1986, from memory"
+    if forcing.KINDS[b.bed.kind][0]:
+        return "a pot is wetted whole"
+    return "roots half as wide again as the leaves, " + PRACTICE

@@ -1,0 +1,74 @@
+"""Water or wait: the one rule, by the cost of each error over the members."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.balance import step as s
+from agronomy.balance.forcing import Array
+from agronomy.balance.run import Ahead, Season
+from agronomy.decide import styles
+
+WAITS = (0, 1, 2, 3)  # days
+HORIZON_DAYS = 6
+WORTH_WAITING_MM = 0.3  # waiting must save at least this much cost; less is noise between members
+
+
+@dataclass(frozen=True)
+class Choice:
+    """What the members say of one bed: mean cost [mm] of soaking now and of waiting 1, 2, 3 days.
+
+    rain_enough[k]: share of members whose rain within k days brings the bed back above its trigger unwatered.
+    """
+
+    costs: tuple[float, ...]
+    rain_enough: tuple[float, ...]
+    stress: tuple[float, ...]
+    lost: tuple[float, ...]
+
+    @property
+    def wait_days(self) -> int:
+        """The cheapest wait [days]; 0 is now, and stays 0 unless waiting is worth it."""
+        best = int(np.argmin(self.costs))
+        return best if self.costs[0] - self.costs[best] > WORTH_WAITING_MM else 0
+
+
+def policies_on_day(season: Season, days: int, day: int | None) -> npt.NDArray[np.int64]:
+    """Policies (day, bed) that soak every bed once on `day`, or never."""
+    p = np.full((days, season.beds.shape[0]), s.NEVER)
+    if day is not None:
+        p[day] = s.ON_DAY
+    return p
+
+
+def weigh(season: Season, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
+    """Costs of soaking each bed now or in one, two or three days, and how often rain makes the soak needless.
+
+    cost = a x transpiration missed + b x water lost + c x days above the air mark (weights: decide/styles.py).
+    trigger_now: each bed's trigger this morning [mm over its rooted share].
+    """
+    horizon = min(HORIZON_DAYS, len(season.weather.dates) - season.n_behind)
+    waits = [k for k in WAITS if k < horizon]
+    runs = [season.ahead(policies_on_day(season, horizon, k)) for k in waits]
+    never = season.ahead(policies_on_day(season, horizon, None))
+    weights = [styles.DRYNESS_WEIGHT[styles.style_of(season.garden, b)] for b in season.garden.beds]
+    choices = []
+    for i, a in enumerate(weights):
+        c = styles.WET_DAY_WEIGHT * wet_feet[i]
+        stress = [float(r.stress[:, i, 1:].sum(axis=0).mean()) for r in runs]
+        lost = [float(r.lost[:, i, 1:].sum(axis=0).mean()) for r in runs]
+        wet = [float(r.wet_days[i, 1:].mean()) for r in runs]
+        costs = [a * x + styles.WASTE_WEIGHT * y + c * z for x, y, z in zip(stress, lost, wet, strict=True)]
+        enough = [_rain_enough(never, i, k, float(trigger_now[i])) for k in waits]
+        choices.append(Choice(tuple(costs), tuple(enough), tuple(stress), tuple(lost)))
+    return choices
+
+
+def _rain_enough(never: Ahead, bed: int, days: int, trigger: float) -> float:
+    """Share of members in which the unwatered bed is above its trigger at the end of some day before day `days`."""
+    if days == 0:
+        return 0.0
+    return float((never.net[:days, bed, 1:] < trigger).any(axis=0).mean())

@@ -1,0 +1,238 @@
+"""A table of daily weather, and how it is read from rows of text."""
+
+from __future__ import annotations
+
+import csv
+import datetime as dt
+import itertools
+import math
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError
+
+# Column -> (lowest, highest, unit). Wider than any day on record; narrower than a slip of the unit.
+WEATHER_BOUNDS: Final[dict[str, tuple[float, float, str]]] = {
+    "tmin": (-60.0, 50.0, "degrees C"),
+    "tmax": (-50.0, 60.0, "degrees C"),
+    "tmean": (-55.0, 55.0, "degrees C"),
+    "rhmin": (0.0, 100.0, "%"),
+    "rhmax": (1.0, 100.0, "%"),
+    "rhmean": (1.0, 100.0, "%"),
+    "tdew": (-70.0, 40.0, "degrees C"),
+    "ea": (0.0, 8.0, "kPa"),
+    "wind": (0.0, 50.0, "m/s"),
+    "sunshine_h": (0.0, 24.0, "hours"),
+    "rs": (0.0, 50.0, "MJ m-2 d-1"),
+    "rain": (0.0, 1900.0, "mm"),
+}
+COLUMNS: Final = tuple(WEATHER_BOUNDS)
+MAX_ROWS: Final = 200_000
+
+
+@dataclass(frozen=True)
+class WeatherTable:
+    """Daily weather of one site.
+
+    columns: every name of COLUMNS to an array of shape (days,) or (days, members), NaN where unknown.
+    `observed` [bool, days]: True for days that happened, False for the outlook.
+    """
+
+    dates: tuple[dt.date, ...]
+    columns: dict[str, npt.NDArray[np.float64]]
+    latitude: float
+    elevation_m: float
+    wind_height_m: float = 2.0
+    observed: npt.NDArray[np.bool_] | None = None
+
+    @property
+    def day_of_year(self) -> npt.NDArray[np.float64]:
+        return np.array([d.timetuple().tm_yday for d in self.dates], dtype=float)
+
+
+def check_weather_value(column: str, value: float | None, where: str = "") -> float:
+    """The value as a float, NaN for unknown (None or NaN); OutOfRangeError outside WEATHER_BOUNDS."""
+    if value is None or math.isnan(value):
+        return math.nan
+    low, high, unit = WEATHER_BOUNDS[column]
+    if not (math.isfinite(value) and low <= value <= high):
+        raise OutOfRangeError(where + column, value, f"a number from {low:g} to {high:g} {unit}, or blank")
+    return float(value)
+
+
+def check_day(values: Mapping[str, float | None], where: str = "") -> dict[str, float]:
+    """One day's values, each in bounds and agreeing with the others; all of COLUMNS returned."""
+    day = {name: check_weather_value(name, values.get(name), where) for name in COLUMNS}
+    for low, high in (("tmin", "tmax"), ("tmin", "tmean"), ("tmean", "tmax"), ("rhmin", "rhmax")):
+        if day[low] > day[high]:
+            raise OutOfRangeError(where + low, day[low], f"at most the same day's {high} ({day[high]:g})")
+    return day
+
+
+def table_from_days(
+    days: Sequence[tuple[dt.date, Mapping[str, float | None]]], latitude: float, elevation_m: float,
+    wind_height_m: float = 2.0,
+) -> WeatherTable:  # fmt: skip
+    """A table with one row for each (date, values), in order of date; a date given twice is refused."""
+    ordered = sorted(days, key=lambda d: d[0])
+    for (a, _), (b, _) in itertools.pairwise(ordered):
+        if a == b:
+            raise InputError("date", b.isoformat(), "each date once")
+    checked = [check_day(values, f"{date.isoformat()} ") for date, values in ordered]
+    columns = {name: np.array([day[name] for day in checked], dtype=float) for name in COLUMNS}
+    return WeatherTable(tuple(d for d, _ in ordered), columns, latitude, elevation_m, wind_height_m)
+
+
+@dataclass(frozen=True)
+class WeatherRow:
+    """One line of a weather file."""
+
+    line: int
+    date: dt.date
+    member: int | None
+    values: dict[str, float]
+
+
+def read_weather_rows(lines: Iterable[str], name: str = "weather") -> list[WeatherRow]:
+    """The rows of a weather CSV. Needs `date`; any of COLUMNS; `member` makes an ensemble; the rest is ignored.
+
+    Raises InputError naming file, line and column.
+    """
+    reader = csv.reader(lines)
+    header = _header(next(reader, None), name)
+    wanted = {i: h for i, h in enumerate(header) if h in WEATHER_BOUNDS}
+    if not wanted:
+        raise FormatError(f"{name} line 1 header", ",".join(header)[:60], "date and some of " + ", ".join(COLUMNS))
+    date_at = header.index("date")
+    member_at = header.index("member") if "member" in header else None
+    rows: list[WeatherRow] = []
+    seen: dict[tuple[dt.date, int | None], int] = {}
+    try:
+        for cells in reader:
+            line = reader.line_num
+            if not any(c.strip() for c in cells):
+                continue
+            if len(rows) >= MAX_ROWS:
+                raise InputError(f"{name} line {line}", "more rows", f"at most {MAX_ROWS} rows")
+            if len(cells) != len(header):
+                raise FormatError(
+                    f"{name} line {line}", f"{len(cells)} cells", f"{len(header)} cells, as in the header"
+                )
+            date = _date(cells[date_at], f"{name} line {line} date")
+            member = None if member_at is None else _member(cells[member_at], f"{name} line {line} member")
+            if (date, member) in seen:
+                first = seen[date, member]
+                raise InputError(
+                    f"{name} line {line} date", date.isoformat(), f"each date once (already on line {first})"
+                )
+            seen[date, member] = line
+            values = {h: _number(cells[i], f"{name} line {line} {h}", h) for i, h in wanted.items()}
+            rows.append(WeatherRow(line, date, member, check_day(values, f"{name} line {line} ")))
+    except csv.Error as error:
+        raise FormatError(f"{name} line {reader.line_num}", str(error), "comma-separated values") from error
+    if not rows:
+        raise MissingError(f"{name} rows", "at least one day below the header")
+    return rows
+
+
+def _header(cells: list[str] | None, name: str) -> list[str]:
+    if not cells:
+        raise MissingError(f"{name} line 1 header", "a header naming date and some of " + ", ".join(COLUMNS))
+    header = [c.strip().lstrip("\ufeff").lower() for c in cells]
+    if "date" not in header:
+        raise MissingError(f"{name} line 1 column date", "a column named date")
+    for h in header:
+        if header.count(h) > 1 and (h in WEATHER_BOUNDS or h in ("date", "member")):
+            raise FormatError(f"{name} line 1 header", h, "each column once")
+    return header
+
+
+def _date(text: str, where: str) -> dt.date:
+    try:
+        return dt.date.fromisoformat(text.strip())
+    except ValueError:
+        raise FormatError(where, text, "a date as YYYY-MM-DD") from None
+
+
+def _member(text: str, where: str) -> int | None:
+    """The member's number; blank on observed days."""
+    if not text.strip():
+        return None
+    if not text.strip().isdecimal() or len(text.strip()) > 6:
+        raise FormatError(where, text, "a whole number from 0, or blank for an observed day")
+    return int(text)
+
+
+def _number(text: str, where: str, column: str) -> float | None:
+    if not text.strip():
+        return None
+    low, high, unit = WEATHER_BOUNDS[column]
+    try:
+        value = float(text)
+    except ValueError:
+        raise FormatError(where, text, f"a number from {low:g} to {high:g} {unit}, or blank") from None
+    if math.isnan(value):
+        raise FormatError(where, text, f"a number from {low:g} to {high:g} {unit}, or blank")
+    return value
+
+
+@dataclass(frozen=True)
+class Sky:
+    """All the weather a plan rests on.
+
+    behind: observed days, arrays (days,). ahead: the outlook from today on, arrays (days, members).
+    gauged: dates whose rain was read from the gardener's own gauge.
+    source: "forecast" (members of a provider) or "typed" (one outlook, entered by hand).
+    """
+
+    behind: WeatherTable
+    ahead: WeatherTable
+    gauged: frozenset[dt.date] = frozenset()
+    source: str = "forecast"
+
+    @property
+    def members(self) -> int:
+        return self.ahead.columns["tmin"].shape[1]
+
+
+def sky_from_rows(
+    rows: Sequence[WeatherRow], today: dt.date, latitude: float, elevation_m: float, wind_height_m: float = 2.0,
+    gauge: Mapping[dt.date, float] | None = None,
+) -> Sky:  # fmt: skip
+    """Rows before `today` are observed; from it on they are the outlook, of one or many members.
+
+    A gauge reading replaces the rain of its day. Raises InputError when a part is empty or members are uneven.
+    """
+    gauge = gauge or {}
+    past: dict[dt.date, Mapping[str, float | None]] = {}
+    future: dict[dt.date, dict[int, Mapping[str, float | None]]] = {}
+    for row in rows:
+        if row.date < today:
+            past.setdefault(row.date, row.values)
+        else:
+            future.setdefault(row.date, {})[row.member or 0] = row.values
+    if not past:
+        raise MissingError("weather before today", f"at least one observed day before {today.isoformat()}")
+    if not future:
+        raise MissingError("weather from today on", f"at least one day from {today.isoformat()} on")
+    for date, rain in gauge.items():
+        if date in past:
+            past[date] = {**past[date], "rain": rain}
+    members = sorted(future[min(future)])
+    for date, of_day in future.items():
+        if sorted(of_day) != members:
+            allowed = f"the same members as on {min(future).isoformat()} ({len(members)})"
+            raise InputError(f"weather of {date.isoformat()} member", f"{len(of_day)} members", allowed)
+    dates = tuple(sorted(future))
+    checked = {d: [check_day(future[d][m], f"{d.isoformat()} ") for m in members] for d in dates}
+    columns = {n: np.array([[v[n] for v in checked[d]] for d in dates], dtype=float) for n in COLUMNS}
+    return Sky(
+        table_from_days(list(past.items()), latitude, elevation_m, wind_height_m),
+        WeatherTable(dates, columns, latitude, elevation_m, wind_height_m),
+        frozenset(d for d in gauge if d in past),
+        "forecast" if len(members) > 1 else "typed",
+    )

@@ -1,0 +1,1 @@
+"""Ground: texture and mixes to water holding, the evaporating layer, mulch, runoff."""

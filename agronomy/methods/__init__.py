@@ -1,0 +1,1 @@
+"""Methods: litres to what the hand, the line or the reservoir does."""
