@@ -36,6 +36,7 @@ CHECK_WEIGHT = 0.7  # how far a finger check moves the state; common practice, n
 # What a finger feels, as a depletion in shares of RAW; common practice, no source.
 FINGER: dict[str, float] = {"wet": 0.0, "moist": 0.35, "just_damp": 0.85, "dry": 1.4}
 UNKNOWN_OPENING = 0.5
+FINGER_DEPTH_M = 0.10  # of a check; half as deep in a shallow pot
 RESAMPLED_DAYS = 30
 RESAMPLED_MEMBERS = 31
 

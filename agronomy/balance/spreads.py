@@ -5,6 +5,7 @@ Every figure is common practice with no source unless its line names one. A coef
 
 from __future__ import annotations
 
+import functools
 import statistics
 import zlib
 from typing import Final
@@ -27,11 +28,18 @@ OPENING_SPREAD_KNOWN, OPENING_SPREAD_UNKNOWN = 0.25, 0.6  # standard deviation, 
 LEAST_SERIES = 31  # members are repeated, each with its own draw, until there are this many
 
 
+@functools.lru_cache(maxsize=4096)
 def normal_scores(n: int, seed: str) -> npt.NDArray[np.float64]:
     """n standard normal values, one from each n-th of the distribution, in an order fixed by the seed."""
+    scores = np.random.default_rng(zlib.crc32(seed.encode())).permutation(_quantiles(n))
+    scores.flags.writeable = False
+    return scores
+
+
+@functools.lru_cache(maxsize=64)
+def _quantiles(n: int) -> npt.NDArray[np.float64]:
     inverse = statistics.NormalDist().inv_cdf
-    scores = np.array([inverse((i + 0.5) / n) for i in range(n)])
-    return np.random.default_rng(zlib.crc32(seed.encode())).permutation(scores)
+    return np.array([inverse((i + 0.5) / n) for i in range(n)])
 
 
 def draws_of_bed(bed: str, garden: str, n: int, capacity_cv: float, water_cv: float) -> npt.NDArray[np.float64]:

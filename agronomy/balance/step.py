@@ -356,3 +356,14 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
     store = r[OPEN_RESERVOIR] + r[FILLED] + r[CAUGHT] - r[WICKED] - r[OVERFLOW] - r[CLOSE_RESERVOIR]
     rain = r[RAIN_FALL] - r[INTERCEPTION] - r[RUNOFF] - r[RAIN_ROOTED] - r[RAIN_BARE]
     return np.max(np.abs([rooted, bare, store, rain]), axis=0)
+
+
+def warm() -> None:
+    """Compile, or load what was compiled, by running one series over one day."""
+    series, rows = compiled()
+    shared = (
+        np.ones((1, 1, N_BED_DAY)), np.ones((1, 1)), np.ones((1, N_BED)), np.ones((1, 1, N_DRAW)),
+        np.ones((1, 1, N_AIR)), np.zeros((1, 1), dtype=np.int64),
+    )  # fmt: skip
+    series(np.zeros((1, 1, N_STATE)), *shared, np.zeros((N_KEEP, 1, 1, 1)), np.zeros((1, 1)), np.zeros(N_ROW))
+    rows(np.zeros((1, 1, N_STATE)), *shared, np.zeros((1, 1, N_ROW)))

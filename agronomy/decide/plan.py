@@ -42,18 +42,25 @@ class Band:
 
 def band(values: Array) -> Band:
     """10 to 90 % band of a set of series, by sorting."""
-    v = np.sort(values.ravel())
-    return Band(*(float(v[round(q * (v.size - 1))]) for q in (0.1, 0.5, 0.9)))
+    return bands(values.reshape(1, -1))[0]
+
+
+def bands(values: Array) -> list[Band]:
+    """The band of each row of values (n, series)."""
+    v = np.sort(values, axis=1)
+    last = v.shape[1] - 1
+    return [Band(*row) for row in v[:, [round(q * last) for q in (0.1, 0.5, 0.9)]].tolist()]
 
 
 @dataclass(frozen=True)
 class Dose:
-    """What to give. mm: over the bed's ground, to the roots. litres: poured."""
+    """What to give. mm: over the bed's ground, to the roots. litres: poured. minutes: of a person's time."""
 
     mm: float
     litres: float
     litres_band: Band
     arrives: float
+    minutes: float
     hose: hand.HoseSplit | None = None
     flow_l_per_min: float | None = None
     cans: float | None = None
@@ -185,8 +192,9 @@ def _bed_plans(season: Season, heat: Heat | None, days: int) -> tuple[BedPlan, .
         [t.depletion(r[s.RAW_NOW], r[s.TAW_NOW]) for t, r in zip(triggers, today_rows, strict=True)]
     )  # fmt: skip
     stands = [forcing.stand_of(b, season.today, 1) for b in garden.beds]
-    choices = wait.weigh(season, trigger_mm, [st.wet_feet for st in stands])
-    never = season.ahead(np.full((days, n_beds), s.NEVER))
+    look = max(days, wait.HORIZON_DAYS)
+    never = season.ahead(np.full((look, n_beds), s.NEVER))
+    choices = wait.weigh(season, never, trigger_mm, [st.wet_feet for st in stands])
     words = []
     for i, bed in enumerate(garden.beds):
         chance = float(watered_if_asked[i].mean())
@@ -326,22 +334,26 @@ def _dose(
         gap = max(0.0, bed.reservoir.capacity_l - float(row[s.OPEN_RESERVOIR]) * ground)
         i = garden.beds.index(bed)
         gaps = np.maximum(0.0, bed.reservoir.capacity_l - season.state[i, 1:, s.R] * ground)
-        return Dose(gap / ground, gap, band(gaps), 1.0, into="reservoir")
+        rig = rig_of(garden, bed) or Rig("hose")
+        return Dose(gap / ground, gap, band(gaps), 1.0, gap / rig.flow_l_per_min, into="reservoir")
     depth = max(0.0, float(row[s.DR_START]))
     mm = depth * share
     litres = mm * ground / arrives
     spread = band(np.maximum(net, 0.0) * share * ground / arrives)
-    hose = flow = cans = minutes = None
+    hose = flow = cans = drip_minutes = None
+    minutes = hand.LINE_MINUTES
     if bed.method == "hose":
         rig = rig_of(garden, bed) or Rig("hose")
         flow = rig.flow_l_per_min
         each = float(stand.canopy_m2[0] / max(stand.plants[0], 1))
         hose = hand.hose_split(litres, flow, int(stand.plants[0]), each, share * ground)
+        minutes = hose.total_s / 60
     elif bed.method == "can":
         cans = hand.cans(litres)
+        minutes = cans * hand.CAN_MINUTES
     elif bed.method == "drip" and bed.drip is not None:
-        minutes = drip_method.run_minutes(litres, bed.drip)
-    return Dose(mm, litres, spread, arrives, hose, flow, cans, minutes)
+        drip_minutes = drip_method.run_minutes(litres, bed.drip)
+    return Dose(mm, litres, spread, arrives, minutes, hose, flow, cans, drip_minutes)
 
 
 def _next_soak(season: Season, i: int, expected: Ahead) -> tuple[dt.date, dt.date, dt.date] | None:
@@ -358,16 +370,16 @@ def _next_soak(season: Season, i: int, expected: Ahead) -> tuple[dt.date, dt.dat
 
 
 def _days_ahead(season: Season, i: int, expected: Ahead, bed: Bed, ground: float) -> tuple[DayAhead, ...]:
-    arrives = hand.ARRIVES[bed.method]
-    out = []
-    for d in range(expected.net.shape[0]):
-        watered = expected.watered[d, i, 1:]
-        some = watered > 0
-        litres = float(watered[some].mean()) * ground / arrives if some.any() else 0.0
-        reservoir = band(expected.reservoir[d, i, 1:] * ground) if bed.reservoir else None
-        date = season.today + dt.timedelta(days=d)
-        out.append(DayAhead(date, band(expected.net[d, i, 1:]), float(some.mean()), litres, reservoir))
-    return tuple(out)
+    watered = expected.watered[:, i, 1:]
+    times = (watered > 0).sum(axis=1)
+    litres = watered.sum(axis=1) / np.maximum(times, 1) * ground / hand.ARRIVES[bed.method]
+    nets = bands(expected.net[:, i, 1:])
+    reservoirs = bands(expected.reservoir[:, i, 1:] * ground) if bed.reservoir else [None] * len(nets)
+    n = watered.shape[1]
+    return tuple(
+        DayAhead(season.today + dt.timedelta(days=d), nets[d], float(times[d]) / n, float(litres[d]), reservoirs[d])
+        for d in range(len(nets))
+    )
 
 
 def _empty_on(season: Season, i: int, never: Ahead) -> tuple[dt.date | None, dt.date | None, dt.date | None]:

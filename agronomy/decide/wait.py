@@ -15,6 +15,7 @@ from agronomy.decide import styles
 WAITS = (0, 1, 2, 3)  # days
 HORIZON_DAYS = 6
 WORTH_WAITING_MM = 0.3  # waiting must save at least this much cost; less is noise between members
+LEAST_CHANCE = 0.1  # and rain must be what makes it worth it: in at least this share of the members
 
 
 @dataclass(frozen=True)
@@ -33,27 +34,28 @@ class Choice:
     def wait_days(self) -> int:
         """The cheapest wait [days]; 0 is now, and stays 0 unless waiting is worth it."""
         best = int(np.argmin(self.costs))
-        return best if self.costs[0] - self.costs[best] > WORTH_WAITING_MM else 0
+        worth = self.costs[0] - self.costs[best] > WORTH_WAITING_MM
+        return best if worth and self.rain_enough[best] >= LEAST_CHANCE else 0
 
 
-def policies_on_day(season: Season, days: int, day: int | None) -> npt.NDArray[np.int64]:
-    """Policies (day, bed) that soak every bed once on `day`, or never."""
-    p = np.full((days, season.beds.shape[0]), s.NEVER)
-    if day is not None:
-        p[day] = s.ON_DAY
+def policies_from_day(season: Season, days: int, day: int) -> npt.NDArray[np.int64]:
+    """Policies (day, bed) that leave every bed until `day`, soak it then, and go on by its trigger."""
+    p = np.full((days, season.beds.shape[0]), s.BY_TRIGGER)
+    p[:day] = s.NEVER
+    p[day] = s.ON_DAY
     return p
 
 
-def weigh(season: Season, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
+def weigh(season: Season, never: Ahead, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
     """Costs of soaking each bed now or in one, two or three days, and how often rain makes the soak needless.
 
     cost = a x transpiration missed + b x water lost + c x days above the air mark (weights: decide/styles.py).
+    Whatever day the soak falls on, the bed is watered by its trigger afterwards. never: the days ahead unwatered.
     trigger_now: each bed's trigger this morning [mm over its rooted share].
     """
     horizon = min(HORIZON_DAYS, len(season.weather.dates) - season.n_behind)
     waits = [k for k in WAITS if k < horizon]
-    runs = [season.ahead(policies_on_day(season, horizon, k)) for k in waits]
-    never = season.ahead(policies_on_day(season, horizon, None))
+    runs = [season.ahead(policies_from_day(season, horizon, k)) for k in waits]
     weights = [styles.DRYNESS_WEIGHT[styles.style_of(season.garden, b)] for b in season.garden.beds]
     choices = []
     for i, a in enumerate(weights):

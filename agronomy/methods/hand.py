@@ -9,6 +9,8 @@ BASE_RADIUS_M = 0.25  # a base is the circle of this radius round a stem, or the
 PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common practice, no source
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
 CAN_L = 10.0
+CAN_MINUTES = 1.5  # to fill, carry and pour one can; common practice, no source
+LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share that reaches the roots; practice
 
 

@@ -1,0 +1,57 @@
+"""Every error becomes an HTTP answer here, once: a stable code beside readable text."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from django.core.exceptions import PermissionDenied as DjangoPermissionDenied
+from django.db import OperationalError
+from django.http import Http404
+from rest_framework import exceptions, status
+from rest_framework.response import Response
+from rest_framework.views import exception_handler
+
+from agronomy.describe.errors import InputError
+
+log = logging.getLogger(__name__)
+
+
+def handle(error: Exception, context: dict[str, Any]) -> Response | None:
+    """DRF's exception handler: {"code", "text", "fields": [{"field", "text"}]}."""
+    if isinstance(error, InputError):
+        fields = [{"field": error.field, "text": str(error)}]
+        return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
+    if isinstance(error, exceptions.ValidationError):
+        fields = list(_flat(error.detail, ""))
+        text = "; ".join(f["text"] for f in fields)
+        return Response({"code": "invalid", "text": text, "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
+    if isinstance(error, (Http404, exceptions.NotFound)):
+        return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
+    if isinstance(error, OperationalError):
+        log.error("the database does not answer: %s", error)
+        text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
+        return Response({"code": "database", "text": text, "fields": []}, status=503)
+    answer = exception_handler(error, context)
+    if answer is not None:
+        code = "forbidden" if isinstance(error, DjangoPermissionDenied) else getattr(error, "default_code", "error")
+        detail = answer.data.get("detail", "") if isinstance(answer.data, dict) else ""
+        answer.data = {"code": str(code), "text": str(detail), "fields": []}
+    return answer
+
+
+def _flat(detail: Any, path: str) -> Any:
+    """DRF's nested details as field and text, the field named as in the core's errors."""
+    if isinstance(detail, dict):
+        for key, value in detail.items():
+            name = "" if key == "non_field_errors" else str(key)
+            yield from _flat(value, f"{path}.{name}".strip("."))
+    elif isinstance(detail, list):
+        for i, value in enumerate(detail):
+            nested = isinstance(value, (dict, list))
+            if nested and value:
+                yield from _flat(value, f"{path}[{i}]")
+            elif not nested:
+                yield from _flat(value, path)
+    else:
+        yield {"field": path, "text": f"{path}: {detail}" if path else str(detail)}

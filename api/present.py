@@ -1,0 +1,333 @@
+"""From a plan to the answers' plain values. No rule lives here: numbers come from the core as they are."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+import numpy as np
+
+from agronomy.balance import step as k
+from agronomy.balance.forcing import FINGER_DEPTH_M
+from agronomy.decide.plan import Band, BedPlan, Dose, Plan, band, rig_of
+from agronomy.decide.sources import coefficients
+from agronomy.describe.garden import BODY_HEIGHTS
+from agronomy.ground.mulch import mulch_on
+from agronomy.plants.crops import CROPS
+from agronomy.plants.size import stage_name, stature
+from apps.garden.models import Bed, Garden
+from apps.watering.models import Check, Watering
+from apps.watering.queries import Situation
+
+Json = dict[str, Any]
+RAIN_DAYS = 3
+SHOWN_BEHIND = 14
+
+
+def garden(g: Garden, role: str) -> Json:
+    return {
+        "id": g.pk, "name": g.name, "latitude": g.latitude, "longitude": g.longitude, "elevation_m": g.elevation_m,
+        "time_zone": g.time_zone, "style": g.style, "coastal": g.coastal, "today": g.today,
+        "own_clock": g.clock_date is not None, "demonstration": g.demonstration, "role": role,
+        "rigs": [rig(r) for r in g.rigs.all()],
+    }  # fmt: skip
+
+
+def rig(r: Any) -> Json:
+    return {"id": r.pk, "name": r.name, "flow_l_per_min": r.flow_l_per_min, "measured": r.measured}
+
+
+def weather_state(now: Situation) -> Json:
+    facts, today = now.weather, now.garden.today
+    issued = facts.snapshot.issued if facts.snapshot else None
+    has_ahead = facts.forecast is not None and facts.forecast.dates[-1] >= today
+    source = "forecast" if has_ahead else "typed" if facts.typed_ahead else "resampled" if facts.observed else "none"
+    return {
+        "source": source,
+        "issued": issued,
+        "age_days": (today - issued).days if issued else None,
+        "last_observed": max(facts.observed, default=None),
+        "simulated": now.garden.demonstration,
+    }
+
+
+def hours(p: Plan) -> Json:
+    h = p.hours
+    return {
+        "sunrise": h.sunrise, "sunset": h.sunset, "morning": h.morning, "evening": h.evening, "hot": h.hot,
+        "tmin": h.tmin, "tmax": h.tmax, "heat_class": h.heat_class,
+    }  # fmt: skip
+
+
+def heat(p: Plan) -> Json | None:
+    return {"dates": p.heat.dates, "chance": p.heat.chance} if p.heat else None
+
+
+def round_of(now: Situation, role: str) -> Json:
+    p = now.plan
+    rows = {str(b.pk): b for b in now.beds}
+    return {
+        "garden": garden(now.garden, role),
+        "weather": weather_state(now),
+        "lacks": now.lacks,
+        "hours": hours(p) if p else None,
+        "heat": heat(p) if p else None,
+        "stops": [stop(p, b, rows[b.bed.name]) for b in p.beds] if p else [],
+    }
+
+
+def _band(b: Band | None) -> Json | None:
+    return None if b is None else {"low": b.low, "mid": b.mid, "high": b.high}
+
+
+def stop(p: Plan, b: BedPlan, row: Bed) -> Json:
+    today = p.today
+    waterings = [w for w in row.waterings.all() if w.date == today and w.struck_at is None]
+    checks = [c for c in row.checks.all() if c.date == today and c.struck_at is None]
+    put_offs = [x for x in row.put_offs.all() if x.date == today and x.struck_at is None]
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "kind": row.kind,
+        "method": row.method,
+        "word": b.word,
+        "cause": b.cause,
+        "crops": _crops(b, today),
+        "dose": _dose(p, b),
+        "isle": _isle(b, today),
+        "wet_days": b.wet_days,
+        "next_soak": b.next_soak,
+        "reservoir_l": _band(b.reservoir_l),
+        "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
+        "empty_on": b.empty_on,
+        "finger_depth_m": min(FINGER_DEPTH_M, b.depth_m / 2),
+        "waterings_today": [watering(w) for w in waterings],
+        "check_today": check(checks[-1]) if checks else None,
+        "put_off": put_offs[-1].pk if put_offs else None,
+        "why": _why(p, b),
+    }
+
+
+def _crops(b: BedPlan, today: dt.date) -> list[Json]:
+    out = []
+    for planting in b.bed.plantings:
+        if planting.planted > today or (planting.removed and planting.removed <= today):
+            continue
+        height = float(stature(planting, today, 1).height_m[0])
+        nearest = min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height))
+        stage = stage_name(CROPS[planting.crop], (today - planting.planted).days)
+        out.append(
+            {
+                "crop": planting.crop,
+                "variety": planting.variety,
+                "count": planting.count,
+                "height": nearest,
+                "stage": stage,
+            }
+        )
+    return out
+
+
+def _dose(p: Plan, b: BedPlan) -> Json | None:
+    d: Dose | None = b.dose
+    if d is None:
+        return None
+    rig = rig_of(p.garden, b.bed)
+    return {
+        "mm": d.mm, "litres": d.litres, "litres_band": _band(d.litres_band), "arrives": d.arrives,
+        "minutes": d.minutes, "hose": vars(d.hose) if d.hose else None, "flow_l_per_min": d.flow_l_per_min,
+        "flow_measured": rig.measured if rig and d.hose else None, "cans": d.cans, "drip_minutes": d.drip_minutes,
+        "into": d.into,
+    }  # fmt: skip
+
+
+def _isle(b: BedPlan, today: dt.date) -> Json:
+    mulch = mulch_on(b.bed.mulches, today)
+    full = None
+    if b.bed.reservoir and b.reservoir_l:
+        full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
+    return {
+        "kind": b.bed.kind, "net_mm": _band(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
+        "trigger_mm": b.trigger_mm, "air_mark_mm": b.air_mark_mm, "room_mm": b.room_mm, "depth_m": b.depth_m,
+        "root_depth_m": min(b.root_depth_m, b.depth_m), "mulch": mulch.kind if mulch else "none",
+        "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": b.plants, "height_m": b.height_m,
+        "rooted_share": b.share, "reservoir_share": full, "under_cover": b.bed.under_cover,
+    }  # fmt: skip
+
+
+def _why(p: Plan, b: BedPlan) -> Json:
+    n = p.season.n_behind
+    rain = p.season.weather.rain[n : n + RAIN_DAYS].sum(axis=0)
+    waits = b.choice.wait_days or 1
+    row = b.today_row
+    return {
+        "since": b.story.since,
+        "begins_with": b.story.begins_with,
+        "lines": [{"what": x.what, "mm": x.mm} for x in b.story.lines],
+        "depletion_mm": b.story.depletion_mm,
+        "raw_mm": b.raw_mm * b.share,
+        "trigger_mm": b.trigger_mm * b.share,
+        "today_use_mm": float(row[k.EVAP_ROOTED] + row[k.TRANSPIRATION]),
+        "ground_m2": b.ground_m2,
+        "waiting": {
+            "days": b.choice.wait_days,
+            "chance": b.choice.rain_enough[min(waits, len(b.choice.rain_enough) - 1)],
+            "costs": b.choice.costs,
+            "rain_mm": _band(band(rain)),
+        },
+        "chance_asks": b.chance_asks,
+        "coefficients": [vars(c) for c in coefficients(p, b)],
+    }
+
+
+def watering(w: Watering) -> Json:
+    return {
+        "id": w.pk, "date": w.date, "litres": w.litres, "part": w.part, "into": w.into,
+        "struck": w.struck_at is not None,
+    }  # fmt: skip
+
+
+def check(c: Check) -> Json:
+    return {"id": c.pk, "date": c.date, "reading": c.reading, "struck": c.struck_at is not None}
+
+
+def bed(b: Bed) -> Json:
+    """A bed in the garden file's words. Its mulch is the latest record."""
+    mulches = sorted(b.mulches.all(), key=lambda m: m.date)
+    last = mulches[-1] if mulches else None
+    drip = {"emitters": b.emitters, "flow_l_per_h": b.emitter_flow_l_per_h} if b.emitters else None
+    reservoir = None
+    if b.reservoir_capacity_l:
+        reservoir = {
+            "capacity_l": b.reservoir_capacity_l, "wick_l_per_day": b.reservoir_wick_l_per_day,
+            "opening_l": b.reservoir_opening_l,
+        }  # fmt: skip
+    return {
+        "id": b.pk, "name": b.name, "kind": b.kind, "length_m": b.length_m, "width_m": b.width_m, "round": b.round,
+        "soil_depth_m": b.soil_depth_m,
+        "soil": {"material": b.soil_material, "organic_matter_pct": b.organic_matter_pct},
+        "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern, "under_cover": b.under_cover,
+        "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
+        "plantings": [planting(x) for x in b.plantings.all()],
+        "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
+    }  # fmt: skip
+
+
+def planting(x: Any) -> Json:
+    sizes = [{"date": s.date, "height": s.height, "spread_m": s.spread_m} for s in x.sizes.all()]
+    return {
+        "id": x.pk, "crop": x.crop, "variety": x.variety, "count": x.count, "planted": x.planted, "removed": x.removed,
+        "sizes": sizes,
+    }  # fmt: skip
+
+
+def bed_page(now: Situation, row: Bed, role: str) -> Json:
+    p = now.plan
+    index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
+    out: Json = {
+        "garden": garden(now.garden, role), "bed": bed(row), "lacks": now.lacks,
+        "stop": None, "behind": [], "ahead": [],
+        "waterings": [watering(w) for w in sorted(row.waterings.all(), key=lambda w: w.date, reverse=True)[:40]],
+        "checks": [check(c) for c in sorted(row.checks.all(), key=lambda c: c.date, reverse=True)[:40]],
+    }  # fmt: skip
+    if p is not None and index is not None:
+        out["stop"] = stop(p, p.beds[index], row)
+        out["behind"] = _behind(p, index)
+        out["ahead"] = _ahead(p, p.beds[index])
+    return out
+
+
+def _behind(p: Plan, i: int) -> list[Json]:
+    season = p.season
+    n = season.n_behind
+    start = max(int(season.opened_at[i]), n - SHOWN_BEHIND)
+    out = []
+    for d in range(start, n):
+        r = season.rows[d, i]
+        share = float(season.days[d, i, k.SHARE])
+        out.append(
+            {
+                "date": season.weather.dates[d], "net_mm": r[k.CLOSE_ROOTED] / share, "raw_mm": r[k.RAW_NOW],
+                "et0_mm": r[k.ET0_NOW], "rain_mm": r[k.RAIN_FALL], "held_mm": r[k.INTERCEPTION],
+                "runoff_mm": r[k.RUNOFF], "rain_in_mm": r[k.RAIN_ROOTED], "watered_mm": r[k.IRRIGATION],
+                "filled_mm": r[k.FILLED], "plants_mm": r[k.TRANSPIRATION], "bare_soil_mm": r[k.EVAP_ROOTED],
+                "drained_mm": r[k.DRAINED_ROOTED], "wicked_mm": r[k.WICKED], "correction_mm": r[k.CORRECTION],
+                "ks": r[k.KS], "weather": season.weather.outlook[d],
+            }
+        )  # fmt: skip
+    return out
+
+
+def _ahead(p: Plan, b: BedPlan) -> list[Json]:
+    w, n = p.season.weather, p.season.n_behind
+    return [
+        {
+            "date": a.date, "net_mm": _band(a.net), "soak_chance": a.soak_chance, "litres": a.litres,
+            "reservoir_l": _band(a.reservoir_l), "rain_mm": _band(band(w.rain[n + i])),
+            "tmax": _band(band(w.tmax[n + i])), "weather": w.outlook[n + i],
+        }
+        for i, a in enumerate(b.ahead)
+    ]  # fmt: skip
+
+
+TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
+
+
+def sky(
+    now: Situation, role: str, typed: dict[dt.date, Json], gauges: dict[dt.date, Any], behind: int, ahead: int
+) -> Json:
+    """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
+    today, p = now.garden.today, now.plan
+    days = []
+    for offset in range(-behind, ahead):
+        date = today + dt.timedelta(days=offset)
+        reading = gauges.get(date)
+        day: Json = {
+            "date": date, "kind": "gap" if offset < 0 else "resampled", "source": "", "tier": "", "tmin": None,
+            "tmax": None, "rain": None, "rain_chance": None, "et0": None,
+            "heat_wave": bool(p and p.heat and date in p.heat.dates),
+            "gauge": {"id": reading.pk, "date": reading.date, "rain": reading.rain} if reading else None,
+            "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
+        }  # fmt: skip
+        _known(day, now, date)
+        _planned(day, p, date)
+        days.append(day)
+    return {
+        "garden": garden(now.garden, role),
+        "weather": weather_state(now),
+        "heat": heat(p) if p else None,
+        "days": days,
+    }
+
+
+def _known(day: Json, now: Situation, date: dt.date) -> None:
+    """Fill in what the facts alone say of a day."""
+    facts, today = now.weather, now.garden.today
+    if date in facts.observed:
+        day["kind"], day["source"] = "observed", facts.observed_source[date]
+        values = [facts.observed[date]]
+    elif date >= today and (members := facts.member_values(date)):
+        day["kind"], values = "forecast", members
+    elif date >= today and date in facts.typed_ahead:
+        day["kind"], values = "typed", [facts.typed_ahead[date]]
+    else:
+        return
+    for name in ("tmin", "tmax", "rain"):
+        known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
+        day[name] = _band(band(known)) if known.size else None
+    rain = [v["rain"] or 0.0 for v in values]
+    day["rain_chance"] = float(np.mean([x >= 0.5 for x in rain]))
+    if date < today and date in facts.gauge:
+        day["rain"] = _band(Band(*(facts.gauge[date],) * 3))
+
+
+def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
+    """Add the reference ET and the tier that the plan used."""
+    if p is None or date not in p.season.weather.dates:
+        return
+    w = p.season.weather
+    i = w.dates.index(date)
+    day["et0"], day["tier"], day["kind"] = _band(band(w.et0[i])), w.tier[i], w.outlook[i]
+    if day["tmax"] is None:
+        day["tmin"], day["tmax"], day["rain"] = (_band(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
+        day["rain_chance"] = float((w.rain[i] >= 0.5).mean())

@@ -1,0 +1,34 @@
+"""Paths under /api/."""
+
+from django.urls import path
+from drf_spectacular.views import SpectacularAPIView
+
+from api import accounts, views
+
+urlpatterns = [
+    path("schema", SpectacularAPIView.as_view(), name="schema"),
+    path("session", accounts.SessionView.as_view()),
+    path("session/sign-up", accounts.SignUpView.as_view()),
+    path("session/sign-in", accounts.SignInView.as_view()),
+    path("session/sign-out", accounts.SignOutView.as_view()),
+    path("session/preferences", accounts.PreferencesView.as_view()),
+    path("catalogue", views.Catalogue.as_view()),
+    path("gardens", views.Gardens.as_view()),
+    path("gardens/<int:garden_id>", views.OneGarden.as_view()),
+    path("gardens/<int:garden_id>/round", views.Round.as_view()),
+    path("gardens/<int:garden_id>/visit", views.Visit.as_view()),
+    path("gardens/<int:garden_id>/step", views.Step.as_view()),
+    path("gardens/<int:garden_id>/rigs", views.Rigs.as_view()),
+    path("gardens/<int:garden_id>/rigs/<int:rig_id>", views.OneRig.as_view()),
+    path("gardens/<int:garden_id>/beds", views.Beds.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>", views.OneBed.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/restore", views.RestoreBed.as_view()),
+    path("gardens/<int:garden_id>/waterings", views.Waterings.as_view()),
+    path("gardens/<int:garden_id>/checks", views.Checks.as_view()),
+    path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
+    path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
+    path("gardens/<int:garden_id>/sky", views.Sky.as_view()),
+    path("gardens/<int:garden_id>/days", views.Days.as_view()),
+    path("gardens/<int:garden_id>/gauge", views.Gauge.as_view()),
+    path("gardens/<int:garden_id>/gauge/<uuid:reading_id>/strike", views.StrikeGauge.as_view()),
+]

@@ -1,0 +1,266 @@
+"""Views only translate: input shapes to actions, situations to answers."""
+
+from __future__ import annotations
+
+import zoneinfo
+from typing import Any
+
+from django.db import transaction
+from django.http import Http404
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from agronomy.describe.garden import BODY_HEIGHTS, KINDS, MULCHES
+from agronomy.describe.weather import COLUMNS
+from agronomy.ground.holding import MATERIALS
+from agronomy.plants.crops import CROPS
+from api import inputs, present, shapes
+from apps.garden import actions as garden_actions
+from apps.garden.access import membership
+from apps.garden.models import Bed, Membership
+from apps.watering import actions as watering_actions
+from apps.watering.queries import situation
+from apps.weather import actions as weather_actions
+from apps.weather.models import GaugeReading, Source, WeatherDay
+
+SKY_BEHIND, SKY_AHEAD = 14, 16
+
+
+def checked(shape: Any, request: Request, partial: bool = False) -> Any:
+    data = shape(data=request.data, partial=partial)
+    data.is_valid(raise_exception=True)
+    return data.validated_data
+
+
+class Catalogue(APIView):
+    """The words a garden is described in."""
+
+    @extend_schema(operation_id="catalogue", responses=shapes.Catalogue)
+    def get(self, request: Request) -> Response:
+        return Response(
+            {
+                "crops": [
+                    {"key": key, "name": c.name, "spread_m": c.spread_m, "height_m": c.height_m,
+                     "season_days": c.season_days, "source": c.source}
+                    for key, c in CROPS.items()
+                ],
+                "kinds": [
+                    {"key": key, "name": name, "container": container, "soil_depth_m": depth}
+                    for key, (container, depth, name) in KINDS.items()
+                ],
+                "soils": MATERIALS,
+                "mulches": MULCHES,
+                "heights": BODY_HEIGHTS,
+                "time_zones": sorted(zoneinfo.available_timezones()),
+            }
+        )  # fmt: skip
+
+
+class Gardens(APIView):
+    @extend_schema(operation_id="gardens", responses=shapes.GardenOut(many=True))
+    def get(self, request: Request) -> Response:
+        mine = Membership.objects.filter(user=request.user).select_related("garden").prefetch_related("garden__rigs")
+        return Response([present.garden(m.garden, m.role) for m in mine.order_by("pk")])
+
+    @extend_schema(
+        operation_id="create_garden", request=inputs.GardenIn, responses={201: shapes.GardenOut, 400: shapes.Error}
+    )
+    def post(self, request: Request) -> Response:
+        made = garden_actions.CreateGarden(request.user, checked(inputs.GardenIn, request)).execute()
+        return Response(present.garden(made, "owner"), status=201)
+
+
+class OneGarden(APIView):
+    @extend_schema(operation_id="change_garden", request=inputs.GardenIn, responses=shapes.GardenOut)
+    def patch(self, request: Request, garden_id: int) -> Response:
+        values = checked(inputs.GardenIn, request, partial=True)
+        changed = garden_actions.ChangeGarden(request.user, garden_id, values).execute()
+        return Response(present.garden(changed, "owner"))
+
+
+class Rigs(APIView):
+    @extend_schema(operation_id="create_rig", request=inputs.RigIn, responses={201: shapes.RigOut, 400: shapes.Error})
+    def post(self, request: Request, garden_id: int) -> Response:
+        rig = garden_actions.SaveRig(request.user, garden_id, checked(inputs.RigIn, request)).execute()
+        return Response(present.rig(rig), status=201)
+
+
+class OneRig(APIView):
+    @extend_schema(operation_id="change_rig", request=inputs.RigIn, responses=shapes.RigOut)
+    def patch(self, request: Request, garden_id: int, rig_id: int) -> Response:
+        rig = garden_actions.SaveRig(request.user, garden_id, checked(inputs.RigIn, request), rig_id).execute()
+        return Response(present.rig(rig))
+
+
+class Round(APIView):
+    """What to do now, in walking order."""
+
+    @extend_schema(operation_id="round", responses=shapes.Round)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(request.user, garden_id)
+        return Response(present.round_of(situation(m.garden), m.role))
+
+
+class Visit(APIView):
+    """Say that somebody is here: brings a demonstration's weather up to date and keeps the day's advice."""
+
+    @extend_schema(operation_id="visit", request=None, responses=shapes.Visited)
+    def post(self, request: Request, garden_id: int) -> Response:
+        return Response({"weather_fresh": watering_actions.Visit(request.user, garden_id).execute()})
+
+
+class Step(APIView):
+    """Move a garden with its own clock one day on."""
+
+    @extend_schema(operation_id="step_day", request=None, responses=shapes.GardenOut)
+    def post(self, request: Request, garden_id: int) -> Response:
+        garden = watering_actions.StepDay(request.user, garden_id).execute()
+        return Response(present.garden(garden, "owner"))
+
+
+def _bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
+    """The garden file's nested words as the action's arguments."""
+    plantings, mulch = values.pop("plantings", None), values.pop("mulch", None)
+    if (soil := values.pop("soil", None)) is not None:
+        values |= {"soil_material": soil["material"], "organic_matter_pct": soil["organic_matter_pct"]}
+    if "drip" in values:
+        drip = values.pop("drip") or {}
+        values |= {"emitters": drip.get("emitters"), "emitter_flow_l_per_h": drip.get("flow_l_per_h")}
+    if "reservoir" in values:
+        box = values.pop("reservoir") or {}
+        values |= {f"reservoir_{name}": box.get(name) for name in ("capacity_l", "wick_l_per_day", "opening_l")}
+    return {"values": values, "plantings": plantings, "mulch": mulch}
+
+
+class Beds(APIView):
+    @extend_schema(operation_id="beds", responses=shapes.BedOut(many=True))
+    def get(self, request: Request, garden_id: int) -> Response:
+        garden = membership(request.user, garden_id).garden
+        return Response([present.bed(b) for b in _beds_of(garden.pk)])
+
+    @extend_schema(operation_id="create_bed", request=inputs.BedIn, responses={201: shapes.BedOut, 400: shapes.Error})
+    def post(self, request: Request, garden_id: int) -> Response:
+        bed = garden_actions.SaveBed(
+            request.user, garden_id, **_bed_arguments(checked(inputs.BedIn, request))
+        ).execute()
+        return Response(present.bed(_beds_of(garden_id).get(pk=bed.pk)), status=201)
+
+
+def _beds_of(garden_id: int) -> Any:
+    rows = Bed.objects.filter(garden_id=garden_id, removed_at=None)
+    return rows.prefetch_related("plantings__sizes", "mulches")
+
+
+class OneBed(APIView):
+    @extend_schema(operation_id="bed_page", responses=shapes.BedPage)
+    def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        m = membership(request.user, garden_id)
+        now = situation(m.garden)
+        row = next((b for b in now.beds if b.pk == bed_id), None)
+        if row is None:
+            raise Http404("bed")
+        return Response(present.bed_page(now, row, m.role))
+
+    @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes.BedOut)
+    def put(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        arguments = _bed_arguments(checked(inputs.BedIn, request))
+        garden_actions.SaveBed(request.user, garden_id, **arguments, bed_id=bed_id).execute()
+        return Response(present.bed(_beds_of(garden_id).get(pk=bed_id)))
+
+    @extend_schema(operation_id="remove_bed", responses={204: None})
+    def delete(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        garden_actions.RemoveBed(request.user, garden_id, bed_id).execute()
+        return Response(status=204)
+
+
+class RestoreBed(APIView):
+    @extend_schema(operation_id="restore_bed", request=None, responses=shapes.BedOut)
+    def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        garden_actions.RestoreBed(request.user, garden_id, bed_id).execute()
+        return Response(present.bed(_beds_of(garden_id).get(pk=bed_id)))
+
+
+class Waterings(APIView):
+    @extend_schema(
+        operation_id="record_waterings", request=inputs.WateringsIn, responses={201: shapes.WateringOut(many=True)}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        poured = checked(inputs.WateringsIn, request)["waterings"]
+        with transaction.atomic():
+            made = [
+                watering_actions.RecordWatering(
+                    request.user, garden_id, w["bed"], w["id"], w["litres"], w.get("date"), w["part"], w["into"]
+                ).execute()
+                for w in poured
+            ]
+        return Response([present.watering(w) for w in made], status=201)
+
+
+class Checks(APIView):
+    @extend_schema(operation_id="record_check", request=inputs.CheckIn, responses={201: shapes.CheckOut})
+    def post(self, request: Request, garden_id: int) -> Response:
+        c = checked(inputs.CheckIn, request)
+        made = watering_actions.RecordCheck(
+            request.user, garden_id, c["bed"], c["id"], c["reading"], c.get("date")
+        ).execute()
+        return Response(present.check(made), status=201)
+
+
+class PutOffs(APIView):
+    @extend_schema(operation_id="put_off", request=inputs.PutOffIn, responses={201: None})
+    def post(self, request: Request, garden_id: int) -> Response:
+        x = checked(inputs.PutOffIn, request)
+        watering_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"]).execute()
+        return Response(status=201)
+
+
+class Strike(APIView):
+    """An event that was wrong counts no longer; `back` brings it back."""
+
+    @extend_schema(
+        operation_id="strike", request=inputs.StrikeIn, responses={204: None},
+        parameters=[OpenApiParameter("kind", str, "path", enum=list(watering_actions.EVENTS))],
+    )  # fmt: skip
+    def post(self, request: Request, garden_id: int, kind: str, event_id: Any) -> Response:
+        back = checked(inputs.StrikeIn, request)["back"]
+        watering_actions.StrikeEvent(request.user, garden_id, kind, event_id, back).execute()
+        return Response(status=204)
+
+
+class Sky(APIView):
+    @extend_schema(operation_id="sky", responses=shapes.SkyOut)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(request.user, garden_id)
+        now = situation(m.garden)
+        typed = {
+            d["date"]: d
+            for d in WeatherDay.objects.filter(garden=m.garden, source=Source.TYPED).values("date", *COLUMNS)
+        }
+        gauges = {
+            g.date: g for g in GaugeReading.objects.filter(garden=m.garden, struck_at=None).order_by("recorded_at")
+        }
+        return Response(present.sky(now, m.role, typed, gauges, SKY_BEHIND, SKY_AHEAD))
+
+
+class Days(APIView):
+    @extend_schema(operation_id="type_days", request=inputs.DaysIn, responses={204: None, 400: shapes.Error})
+    def put(self, request: Request, garden_id: int) -> Response:
+        weather_actions.TypeDays(request.user, garden_id, checked(inputs.DaysIn, request)["days"]).execute()
+        return Response(status=204)
+
+
+class Gauge(APIView):
+    @extend_schema(operation_id="read_gauge", request=inputs.GaugeIn, responses={201: shapes.GaugeOut})
+    def post(self, request: Request, garden_id: int) -> Response:
+        g = checked(inputs.GaugeIn, request)
+        made = weather_actions.ReadGauge(request.user, garden_id, g["id"], g["date"], g["rain"]).execute()
+        return Response({"id": made.pk, "date": made.date, "rain": made.rain}, status=201)
+
+
+class StrikeGauge(APIView):
+    @extend_schema(operation_id="strike_gauge", request=None, responses={204: None})
+    def post(self, request: Request, garden_id: int, reading_id: Any) -> Response:
+        weather_actions.StrikeGauge(request.user, garden_id, reading_id).execute()
+        return Response(status=204)

@@ -1,0 +1,1 @@
+"""The facts and what may be done with them, one Django app for each subject."""

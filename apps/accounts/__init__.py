@@ -1,0 +1,1 @@
+"""People: who signs in, and what they prefer."""

@@ -1,0 +1,1 @@
+"""Gardens, members, beds and what grows in them."""

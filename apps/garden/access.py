@@ -1,0 +1,31 @@
+"""Who may reach what. Every object is found through the signed-in person's gardens, or not at all."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import Http404
+from rest_framework.exceptions import PermissionDenied
+
+from apps.garden.models import Garden, Membership, Role
+
+
+def membership(user: Any, garden_id: int) -> Membership:
+    """The person's membership of a garden. Raises Http404 for anyone else's garden, and for none."""
+    found = Membership.objects.select_related("garden").filter(user=user, garden_id=garden_id).first()
+    if found is None:
+        raise Http404("garden")
+    return found
+
+
+def owned(user: Any, garden_id: int) -> Garden:
+    """A garden the person owns. Raises Http404 for a stranger, PermissionDenied for a helper."""
+    m = membership(user, garden_id)
+    if m.role != Role.OWNER:
+        raise PermissionDenied("Only the garden's owner can change this. A helper records what was done.")
+    return m.garden
+
+
+def visited(user: Any, garden_id: int) -> Garden:
+    """A garden the person belongs to, in whatever role."""
+    return membership(user, garden_id).garden

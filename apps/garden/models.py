@@ -1,0 +1,179 @@
+"""Facts about a garden. Nothing here is computed; agronomy derives the rest."""
+
+from __future__ import annotations
+
+import datetime as dt
+import uuid
+import zoneinfo
+
+from django.conf import settings
+from django.db import models
+from django.utils import timezone
+
+from agronomy.describe.garden import BODY_HEIGHTS, KINDS, METHODS, MULCHES, PATTERNS, STYLES, WETNESS
+from agronomy.ground.holding import MATERIALS
+from agronomy.plants.crops import CROPS
+
+
+def choices(names: object) -> list[tuple[str, str]]:
+    return [(str(n), str(n)) for n in names]  # type: ignore[attr-defined]
+
+
+class Garden(models.Model):
+    """A place with its clock. `clock_date` is the garden's own date; empty means the real one."""
+
+    name = models.CharField(max_length=60)
+    latitude = models.FloatField()
+    longitude = models.FloatField(default=0.0)
+    elevation_m = models.FloatField(default=0.0)
+    time_zone = models.CharField(max_length=64, default="UTC")
+    style = models.CharField(max_length=12, choices=choices(STYLES), default="steady")
+    coastal = models.BooleanField(default=False)
+    clock_date = models.DateField(null=True, blank=True)
+    demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
+    created_at = models.DateTimeField(auto_now_add=True)
+    members: models.ManyToManyField = models.ManyToManyField(settings.AUTH_USER_MODEL, through="Membership")
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def today(self) -> dt.date:
+        """The garden's date: its own clock's, else today's in its time zone."""
+        return self.clock_date or timezone.now().astimezone(zoneinfo.ZoneInfo(self.time_zone)).date()
+
+    @property
+    def utc_offset_h(self) -> float:
+        noon = dt.datetime.combine(self.today, dt.time(12), zoneinfo.ZoneInfo(self.time_zone))
+        offset = noon.utcoffset()
+        return offset.total_seconds() / 3600 if offset else 0.0
+
+
+class Role(models.TextChoices):
+    OWNER = "owner"
+    HELPER = "helper"
+
+
+class Membership(models.Model):
+    """An owner edits; a helper records what was done."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE)
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    role = models.CharField(max_length=8, choices=Role.choices, default=Role.OWNER)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["garden", "user"], name="one_membership_each")]
+
+    def __str__(self) -> str:
+        return f"{self.user} {self.role} of {self.garden}"
+
+
+class Rig(models.Model):
+    """A hose or tap with its flow: measured by bucket on a date, or a default."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="rigs")
+    name = models.CharField(max_length=60)
+    flow_l_per_min = models.FloatField(default=12.0)
+    measured = models.DateField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["garden", "name"], name="one_rig_of_a_name")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Bed(models.Model):
+    """A bed or pot: an isle. `removed_at` keeps a deletion undoable."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="beds")
+    name = models.CharField(max_length=60)
+    kind = models.CharField(max_length=24, choices=choices(KINDS))
+    length_m = models.FloatField()
+    width_m = models.FloatField()
+    round = models.BooleanField(default=False)
+    soil_depth_m = models.FloatField(null=True, blank=True)
+    soil_material = models.CharField(max_length=24, choices=choices(MATERIALS), default="unknown")
+    organic_matter_pct = models.FloatField(default=2.5)
+    method = models.CharField(max_length=12, choices=choices(METHODS), default="hose")
+    rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.SET_NULL)
+    style = models.CharField(max_length=12, choices=choices(STYLES), null=True, blank=True)
+    pattern = models.CharField(max_length=24, choices=choices(PATTERNS), null=True, blank=True)
+    under_cover = models.BooleanField(default=False)
+    opened = models.DateField(help_text="first day of the bed's ledger")
+    opening_wetness = models.CharField(max_length=12, choices=choices(WETNESS), null=True, blank=True)
+    emitters = models.PositiveIntegerField(null=True, blank=True)
+    emitter_flow_l_per_h = models.FloatField(null=True, blank=True)
+    reservoir_capacity_l = models.FloatField(null=True, blank=True)
+    reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)
+    reservoir_opening_l = models.FloatField(null=True, blank=True)
+    position = models.PositiveIntegerField(default=0, help_text="place in the walk")
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position", "id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Planting(models.Model):
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="plantings")
+    crop = models.CharField(max_length=24, choices=choices(CROPS))
+    variety = models.CharField(max_length=60, blank=True)
+    count = models.PositiveIntegerField()
+    planted = models.DateField()
+    removed = models.DateField(null=True, blank=True, help_text="harvested out or pulled")
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"{self.count} {self.crop}"
+
+
+class SizeSighting(models.Model):
+    planting = models.ForeignKey(Planting, on_delete=models.CASCADE, related_name="sizes")
+    date = models.DateField()
+    height = models.CharField(max_length=12, choices=choices(BODY_HEIGHTS))
+    spread_m = models.FloatField()
+
+    class Meta:
+        ordering = ["date"]
+        constraints = [models.UniqueConstraint(fields=["planting", "date"], name="one_sighting_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.height} {self.spread_m} m"
+
+
+class MulchRecord(models.Model):
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="mulches")
+    date = models.DateField()
+    kind = models.CharField(max_length=16, choices=choices(MULCHES))
+    depth_m = models.FloatField(default=0.05)
+    cover = models.FloatField(default=1.0)
+
+    class Meta:
+        ordering = ["date"]
+        constraints = [models.UniqueConstraint(fields=["bed", "date"], name="one_mulch_record_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.kind}"
+
+
+class Event(models.Model):
+    """Something that happened on a garden date. The client makes the id, so the same one twice is one event.
+
+    A struck event stays in the table and counts no longer.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4)
+    date = models.DateField()
+    occurred_at = models.DateTimeField(default=timezone.now)
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    struck_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True

@@ -1,0 +1,69 @@
+"""What was poured, felt and put off; and the advice as it was issued."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from agronomy.describe.garden import DAY_PARTS, WETNESS
+from apps.garden.models import Bed, Event, Garden, choices
+from apps.weather.models import ForecastSnapshot
+
+
+class Watering(Event):
+    """Litres poured on a bed, or into its reservoir."""
+
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="waterings")
+    litres = models.FloatField()
+    part = models.CharField(max_length=8, choices=choices(DAY_PARTS), default="morning")
+    into = models.CharField(max_length=10, choices=choices(("soil", "reservoir")), default="soil")
+
+    class Meta:
+        ordering = ["date", "recorded_at"]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.litres} L"
+
+
+class Check(Event):
+    """A finger in the soil."""
+
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="checks")
+    reading = models.CharField(max_length=12, choices=choices(WETNESS))
+
+    class Meta:
+        ordering = ["date", "recorded_at"]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.reading}"
+
+
+class PutOff(Event):
+    """ "Not today": the person saw the stop and left it."""
+
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="put_offs")
+
+    class Meta:
+        ordering = ["date", "recorded_at"]
+
+    def __str__(self) -> str:
+        return f"{self.date} not today"
+
+
+class IssuedAdvice(models.Model):
+    """A day's advice as it was given, keyed by the facts it rested on."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="advice")
+    date = models.DateField()
+    facts_hash = models.CharField(max_length=64)
+    snapshot = models.ForeignKey(ForecastSnapshot, null=True, on_delete=models.SET_NULL)
+    issued_at = models.DateTimeField(auto_now_add=True)
+    beds = models.JSONField(help_text="for each bed: word, cause, litres")
+
+    class Meta:
+        ordering = ["date", "issued_at"]
+        constraints = [
+            models.UniqueConstraint(fields=["garden", "date", "facts_hash"], name="one_advice_for_the_facts")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.facts_hash[:8]}"

@@ -1,0 +1,60 @@
+"""The plan over all facts, and the facts' hash. Derived each time; a small cache in memory can be thrown away."""
+
+from __future__ import annotations
+
+import collections
+import hashlib
+import threading
+from dataclasses import dataclass
+
+from agronomy.decide.plan import Plan, plan
+from agronomy.describe import garden as g
+from apps.garden.convert import core_garden, standing_beds
+from apps.garden.models import Bed, Garden
+from apps.weather.convert import WeatherFacts, sky_of, weather_facts
+
+DAYS_AHEAD = 14
+_KEPT = 24
+_plans: collections.OrderedDict[str, Plan] = collections.OrderedDict()
+_lock = threading.Lock()
+
+
+@dataclass(frozen=True)
+class Situation:
+    """A garden's facts as read for one request, and the plan over them; plan is None while there is no bed or day."""
+
+    garden: Garden
+    beds: list[Bed]
+    weather: WeatherFacts
+    facts_hash: str
+    plan: Plan | None
+    lacks: str  # "", "beds" or "weather": what a plan would need first
+
+
+def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
+    """Read all facts of a garden (a fixed number of queries) and plan over them."""
+    beds = standing_beds(garden)
+    today = garden.today
+    facts = weather_facts(garden, today)
+    core = core_garden(garden, beds)
+    facts_hash = _hash(core, facts, garden, days)
+    if not core.beds:
+        return Situation(garden, beds, facts, facts_hash, None, "beds")
+    if not facts.observed and not (facts.forecast and facts.forecast.dates[0] < today):
+        return Situation(garden, beds, facts, facts_hash, None, "weather")
+    with _lock:
+        known = _plans.get(facts_hash)
+    if known is None:
+        known = plan(core, sky_of(garden, facts, today), today, days)
+        with _lock:
+            _plans[facts_hash] = known
+            while len(_plans) > _KEPT:
+                _plans.popitem(last=False)
+    return Situation(garden, beds, facts, facts_hash, known, "")
+
+
+def _hash(core: g.Garden, facts: WeatherFacts, garden: Garden, days: int) -> str:
+    """SHA-256 over everything a plan rests on; a snapshot never changes, so its id stands for it."""
+    snapshot = facts.snapshot.pk if facts.snapshot else None
+    text = repr((core, garden.today, days, facts.observed, facts.typed_ahead, facts.gauge, snapshot))
+    return hashlib.sha256(text.encode()).hexdigest()

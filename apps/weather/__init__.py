@@ -1,0 +1,1 @@
+"""Days of weather, the gauge, forecasts and the provider."""

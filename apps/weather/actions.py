@@ -1,0 +1,144 @@
+"""Changes to the weather facts."""
+
+from __future__ import annotations
+
+import datetime as dt
+import logging
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.http import Http404
+from django.utils import timezone
+
+from agronomy import garden_file
+from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.describe.weather import COLUMNS, check_day
+from apps.garden.access import owned, visited
+from apps.garden.models import Garden
+from apps.weather import provider
+from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
+
+log = logging.getLogger(__name__)
+
+PAST_DAYS_FIRST = 90
+OLDEST_TYPED = dt.timedelta(days=3 * 366)
+FURTHEST_TYPED = dt.timedelta(days=15)
+MOST_TYPED = 400
+
+
+def refresh_weather(garden: Garden) -> bool:
+    """Bring a demonstration garden's weather up to its own day; False when the provider does not answer.
+
+    Nothing is asked when today's forecast is already here.
+    """
+    today = garden.today
+    if not garden.demonstration:
+        return True
+    if ForecastSnapshot.objects.filter(garden=garden, issued=today).exists():
+        return True
+    newest = garden.weather_days.filter(source=Source.PROVIDER).order_by("-date").values_list("date", flat=True).first()
+    past = PAST_DAYS_FIRST if newest is None else min(400, max(1, (today - newest).days))
+    try:
+        answer = provider.fetch(garden.latitude, garden.longitude, garden.elevation_m, today, past)
+    except provider.ProviderError as error:
+        log.warning("weather of garden %s stays as it is: %s", garden.pk, error)
+        return False
+    with transaction.atomic():
+        WeatherDay.objects.bulk_create(
+            [WeatherDay(garden=garden, date=d, source=Source.PROVIDER, **v) for d, v in answer.observed.items()],
+            ignore_conflicts=True,
+        )
+        snapshot, new = ForecastSnapshot.objects.get_or_create(garden=garden, issued=today)
+        if new:
+            ForecastDay.objects.bulk_create(
+                [ForecastDay(snapshot=snapshot, date=d, member=m, **v) for (d, m), v in answer.ahead.items()],
+                batch_size=500,
+            )
+    return True
+
+
+@dataclass
+class TypeDays:
+    """Days typed by hand: past ones were observed, from today on they are the outlook. An all-blank day is cleared."""
+
+    by: Any
+    garden_id: int
+    days: list[dict[str, Any]]
+
+    def execute(self) -> int:
+        garden = owned(self.by, self.garden_id)
+        today = garden.today
+        if len(self.days) > MOST_TYPED:
+            raise InputError("days", len(self.days), f"at most {MOST_TYPED} days at a time")
+        dates = [d["date"] for d in self.days]
+        checked: dict[dt.date, dict[str, float | None]] = {}
+        for i, day in enumerate(self.days):
+            where = f"days[{i}]."
+            if dates.count(day["date"]) > 1:
+                raise InputError(f"{where}date", day["date"].isoformat(), "each date once")
+            if not today - OLDEST_TYPED <= day["date"] <= today + FURTHEST_TYPED:
+                allowed = f"a date from {today - OLDEST_TYPED} to {today + FURTHEST_TYPED}"
+                raise OutOfRangeError(f"{where}date", day["date"].isoformat(), allowed)
+            values = {c: day.get(c) for c in COLUMNS}
+            check_day(values, where)
+            if any(v is not None for v in values.values()):
+                self._need_temperatures(values, where)
+            checked[day["date"]] = values
+        with transaction.atomic():
+            for date, values in checked.items():
+                rows = WeatherDay.objects.filter(garden=garden, date=date, source=Source.TYPED)
+                if all(v is None for v in values.values()):
+                    rows.delete()
+                elif not rows.update(**values):
+                    WeatherDay.objects.create(garden=garden, date=date, source=Source.TYPED, **values)
+        return len(checked)
+
+    @staticmethod
+    def _need_temperatures(values: dict[str, float | None], where: str) -> None:
+        for name in ("tmin", "tmax"):
+            if values[name] is None:
+                raise InputError(f"{where}{name}", None, "the day's lowest and highest temperature, both")
+
+
+@dataclass
+class ReadGauge:
+    """Rain in the gardener's own gauge for a past or present date."""
+
+    by: Any
+    garden_id: int
+    id: UUID
+    date: dt.date
+    rain: float
+
+    def execute(self) -> GaugeReading:
+        garden = visited(self.by, self.garden_id)
+        garden_file.check_piece("GAUGE", {"date": self.date.isoformat(), "rain": self.rain})
+        if not garden.today - dt.timedelta(days=366) <= self.date < garden.today:
+            earliest, latest = garden.today - dt.timedelta(days=366), garden.today - dt.timedelta(days=1)
+            raise OutOfRangeError("date", self.date.isoformat(), f"a past date from {earliest} to {latest}")
+        known = GaugeReading.objects.filter(pk=self.id).first()
+        if known is not None:
+            if known.garden_id != garden.pk:
+                raise Http404("gauge reading")
+            return known
+        return GaugeReading.objects.create(id=self.id, garden=garden, date=self.date, rain=self.rain, by=self.by)
+
+
+@dataclass
+class StrikeGauge:
+    """A reading that was wrong counts no longer; striking it again brings it back."""
+
+    by: Any
+    garden_id: int
+    reading_id: UUID
+
+    def execute(self) -> GaugeReading:
+        garden = visited(self.by, self.garden_id)
+        reading = GaugeReading.objects.filter(pk=self.reading_id, garden=garden).first()
+        if reading is None:
+            raise Http404("gauge reading")
+        reading.struck_at = None if reading.struck_at else timezone.now()
+        reading.save(update_fields=["struck_at"])
+        return reading

@@ -1,0 +1,1 @@
+"""Settings, urls and the WSGI door."""

@@ -1,0 +1,18 @@
+"""The WSGI server: two workers with threads, each warmed before its first request."""
+
+import os
+
+chdir = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
+workers = 2
+threads = 4
+timeout = 60
+graceful_timeout = 10
+max_requests = 20_000
+no_control_socket = True
+
+
+def post_worker_init(worker):  # type: ignore[no-untyped-def]
+    """Load the compiled step now, so that no request pays for it."""
+    from agronomy.balance.step import warm
+
+    warm()

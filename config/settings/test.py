@@ -1,0 +1,13 @@
+"""Settings of the tests: a fast hasher, no cached static files, a provider the tests start themselves."""
+
+from __future__ import annotations
+
+from config.settings.base import *  # noqa: F403
+
+SECRET_KEY = "only-for-tests-0123456789-only-for-tests-0123456789-only-for-tests"  # noqa: S105
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
+TEST_RUNNER = "tests.runner.CountingRunner"

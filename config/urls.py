@@ -1,0 +1,43 @@
+"""/api/ is the API; everything else without a dot is the single page."""
+
+from __future__ import annotations
+
+import json
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse
+from django.urls import include, path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.http import require_safe
+
+from agronomy.garden_file import GARDEN
+
+
+@never_cache
+@require_safe
+def single_page(request: HttpRequest) -> HttpResponse:
+    """The front end's one page; a path with a dot never comes here, so a missing file is a 404."""
+    page = settings.FRONTEND_DIST / "index.html"
+    if not page.exists():
+        return HttpResponse("The front end is not built: run ./start", status=503, content_type="text/plain")
+    return HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
+
+
+@require_safe
+def garden_schema(request: HttpRequest) -> HttpResponse:
+    """The garden file's JSON Schema, published."""
+    return HttpResponse(json.dumps(GARDEN, indent=2), content_type="application/schema+json")
+
+
+@require_safe
+def unknown_api(request: HttpRequest) -> HttpResponse:
+    return HttpResponse('{"code": "not_found", "text": "There is nothing here.", "fields": []}',
+                        status=404, content_type="application/json")  # fmt: skip
+
+
+urlpatterns = [
+    path("api/", include("api.urls")),
+    re_path(r"^api/", unknown_api),
+    path("schemas/garden-1.json", garden_schema),
+    re_path(r"^[^.]*$", single_page),
+]

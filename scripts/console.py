@@ -1,0 +1,77 @@
+"""One line for each step with its time; a problem always comes with its mend."""
+
+from __future__ import annotations
+
+import contextlib
+import subprocess
+import sys
+import time
+from collections.abc import Iterator, Sequence
+from pathlib import Path
+
+
+class Problem(Exception):
+    """Something stands in the way. `mend` says what to do about it."""
+
+    def __init__(self, what: str, mend: str) -> None:
+        super().__init__(what)
+        self.mend = mend
+
+
+class Note:
+    """What a step found out, shown at the end of its line."""
+
+    text = "done"
+
+
+@contextlib.contextmanager
+def step(name: str) -> Iterator[Note]:
+    """Print `name`, then how it went and how long it took."""
+    note = Note()
+    started = time.monotonic()
+    print(f"  {name:<34}", end="", flush=True)
+    try:
+        yield note
+    except BaseException:
+        print(f"failed  {time.monotonic() - started:6.1f} s", flush=True)
+        raise
+    print(f"{note.text}  {time.monotonic() - started:6.1f} s", flush=True)
+
+
+def say(text: str) -> None:
+    print(f"  {text}", flush=True)
+
+
+def report(problem: Problem) -> int:
+    print(f"\nCould not go on: {problem}\nTo mend it: {problem.mend}", file=sys.stderr, flush=True)
+    return 1
+
+
+def run(
+    command: Sequence[str | Path], problem: str, mend: str, log: Path, env: dict[str, str] | None = None,
+    stdin: bytes | None = None, cwd: Path | None = None,
+) -> str:  # fmt: skip
+    """Run a command to its end, its output kept in `log`. Raises Problem with the output's last lines."""
+    log.parent.mkdir(parents=True, exist_ok=True)
+    done = subprocess.run(
+        [str(c) for c in command], input=stdin, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, env=env, cwd=cwd,
+        check=False,
+    )  # fmt: skip
+    text = done.stdout.decode(errors="replace")
+    with log.open("a") as f:
+        f.write(f"$ {' '.join(str(c) for c in command)}\n{text}\n")
+    if done.returncode != 0:
+        lines = [line for line in text.splitlines() if line.strip()]
+        network = any(word in text for word in NO_NETWORK)
+        if network:
+            problem += " (the network does not answer)"
+            mend = "connect this machine to its package mirrors and run the command again; what is done stays done"
+        tail = "\n    ".join(lines[-6:])
+        raise Problem(f"{problem}\n    {tail}\n    (all of it: {log})", mend)
+    return text
+
+
+NO_NETWORK = (
+    "Temporary failure resolving", "Could not resolve", "Name or service not known", "NewConnectionError",
+    "Network is unreachable", "EAI_AGAIN", "ENOTFOUND", "ECONNREFUSED", "Connection refused", "ETIMEDOUT",
+)  # fmt: skip

@@ -1,0 +1,133 @@
+"""Processes this project started: found again by pid *and* command line, so that a stale pid ends nobody else's."""
+
+from __future__ import annotations
+
+import contextlib
+import json
+import os
+import signal
+import socket
+import subprocess
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from pathlib import Path
+
+from scripts.console import Problem
+from scripts.paths import LOGS, RUN
+
+
+@dataclass(frozen=True)
+class Service:
+    """A named process; `mark` is a text its command line must hold to be believed ours."""
+
+    name: str
+    mark: str
+
+    @property
+    def record(self) -> Path:
+        return RUN / f"{self.name}.json"
+
+    def running(self) -> dict[str, int] | None:
+        """Its pid and port when it runs; a stale record is removed."""
+        try:
+            record = json.loads(self.record.read_text())
+            pid, port = int(record["pid"]), int(record["port"])
+        except (OSError, ValueError, KeyError, TypeError):
+            self.record.unlink(missing_ok=True)
+            return None
+        if self.mark in command_line(pid):
+            return {"pid": pid, "port": port}
+        self.record.unlink(missing_ok=True)
+        return None
+
+    def start(
+        self, command: Sequence[str | Path], port: int, ready: Callable[[int], bool], env: dict[str, str],
+        seconds: float = 40.0,
+    ) -> None:  # fmt: skip
+        """Start it apart from this terminal and wait until it is ready. Raises Problem with its log's last lines."""
+        LOGS.mkdir(parents=True, exist_ok=True)
+        log = LOGS / f"{self.name}.log"
+        with log.open("ab") as out:
+            process = subprocess.Popen(
+                [str(c) for c in command], stdin=subprocess.DEVNULL, stdout=out, stderr=subprocess.STDOUT, env=env,
+                start_new_session=True,
+            )  # fmt: skip
+        self.record.write_text(json.dumps({"pid": process.pid, "port": port}))
+        deadline = time.monotonic() + seconds
+        while time.monotonic() < deadline:
+            if process.poll() is not None:
+                self.record.unlink(missing_ok=True)
+                raise Problem(f"{self.name} ended at once\n    {_tail(log)}", f"read {log}, then run the command again")
+            if ready(port):
+                return
+            time.sleep(0.1)
+        self.stop()
+        raise Problem(f"{self.name} did not come up in {seconds:.0f} s\n    {_tail(log)}", f"read {log}")
+
+    def stop(self, seconds: float = 25.0) -> bool:
+        """End it, gently first. False when it was not running."""
+        now = self.running()
+        if now is None:
+            return False
+        with contextlib.suppress(ProcessLookupError):
+            os.kill(now["pid"], signal.SIGTERM)
+        deadline = time.monotonic() + seconds
+        while self.mark in command_line(now["pid"]):
+            if time.monotonic() > deadline:
+                with contextlib.suppress(ProcessLookupError):
+                    os.kill(now["pid"], signal.SIGKILL)
+                break
+            with contextlib.suppress(ChildProcessError):
+                os.waitpid(now["pid"], os.WNOHANG)
+            time.sleep(0.05)
+        self.record.unlink(missing_ok=True)
+        return True
+
+
+def command_line(pid: int) -> str:
+    """The command line of a living process; empty for none and for a zombie."""
+    try:
+        return Path(f"/proc/{pid}/cmdline").read_bytes().replace(b"\0", b" ").decode(errors="replace")
+    except OSError:
+        return ""
+
+
+def all_pids() -> list[int]:
+    return [int(p.name) for p in Path("/proc").iterdir() if p.name.isdecimal()]
+
+
+def _tail(log: Path) -> str:
+    return "\n    ".join(log.read_text(errors="replace").splitlines()[-6:])
+
+
+def port_free(port: int) -> bool:
+    with socket.socket() as s:
+        s.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            s.bind(("127.0.0.1", port))
+        except OSError:
+            return False
+        return True
+
+
+def free_port(wanted: int) -> int:
+    """The wanted port, or the next free one after it. Raises Problem when fifty in a row are taken."""
+    for port in range(wanted, wanted + 50):
+        if port_free(port):
+            return port
+    raise Problem(f"ports {wanted} to {wanted + 49} are all taken", "end what holds them, or set another port (README)")
+
+
+def answers(url: str) -> bool:
+    """Whether an http address on loopback answers at all."""
+    try:
+        opener = urllib.request.build_opener(urllib.request.ProxyHandler({}))
+        with opener.open(url, timeout=2) as response:
+            return bool(response.status < 500)
+    except urllib.error.HTTPError as error:
+        return error.code < 500
+    except (OSError, ValueError):
+        return False

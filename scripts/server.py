@@ -1,0 +1,109 @@
+"""The weather stand-in, the migrations, the demo and the web server."""
+
+from __future__ import annotations
+
+import os
+import secrets
+
+from scripts.console import run, say, step
+from scripts.database import secret
+from scripts.paths import PROJECT, PYTHON, RUN, SETUP_LOG
+from scripts.processes import Service, answers, free_port
+
+WEB_PORT = int(os.environ.get("ISLESHOWER_PORT", "8117"))
+PROVIDER_PORT = int(os.environ.get("ISLESHOWER_PROVIDER_PORT", "33118"))
+WEB = Service("web", "config.wsgi")
+PROVIDER = Service("weather-stand-in", "standins.weather")
+
+
+def environment(db_port: int, provider_port: int) -> dict[str, str]:
+    """What the application is told. On loopback it speaks plain http (config/settings/production.py)."""
+    secret("secret_key", 48)
+    return {
+        **os.environ,
+        "DJANGO_SETTINGS_MODULE": "config.settings.production",
+        "PYTHONPATH": str(PROJECT),
+        "ISLESHOWER_RUN_DIR": str(RUN),
+        "ISLESHOWER_DB_PORT": str(db_port),
+        "ISLESHOWER_DB_PASSWORD": secret("db_password"),
+        "ISLESHOWER_PROVIDER_URL": f"http://127.0.0.1:{provider_port}",
+        "ISLESHOWER_HTTP": "loopback",
+    }
+
+
+def ensure_provider() -> int:
+    with step("weather stand-in") as note:
+        now = PROVIDER.running()
+        if now is not None:
+            note.text = f"up on {now['port']}"
+            return now["port"]
+        port = free_port(PROVIDER_PORT)
+        PROVIDER.start(
+            [PYTHON, "-m", "standins.weather", "--port", str(port)], port,
+            lambda p: answers(f"http://127.0.0.1:{p}/health"), {**os.environ, "PYTHONPATH": str(PROJECT)},
+        )  # fmt: skip
+        note.text = f"started on {port}"
+        return port
+
+
+def manage(env: dict[str, str], *arguments: str) -> str:
+    mend = f"read {SETUP_LOG}, then run the command again"
+    return run([PYTHON, PROJECT / "manage.py", *arguments], f"manage.py {arguments[0]} failed", mend, SETUP_LOG, env)
+
+
+def prepare(env: dict[str, str]) -> None:
+    """Migrate, collect static files, and load the demo when the database is empty."""
+    with step("migrations"):
+        manage(env, "migrate", "--noinput")
+    with step("static files"):
+        manage(env, "collectstatic", "--noinput")
+    with step("demo garden") as note:
+        text = manage(env, "load_demo", "--password-file", str(demo_password_file()))
+        note.text = "up" if "kept" in text else "loaded"
+
+
+def demo_password_file() -> os.PathLike[str]:
+    file = RUN / "demo_password"
+    if not file.exists():
+        descriptor = os.open(file, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+        with os.fdopen(descriptor, "w") as f:
+            f.write("-".join(secrets.choice(WORDS) for _ in range(4)))
+    return file
+
+
+WORDS = [
+    "anchor",
+    "bramble",
+    "cinder",
+    "drift",
+    "ember",
+    "fathom",
+    "gully",
+    "heather",
+    "inlet",
+    "juniper",
+    "kelp",
+    "linden",
+    "marram",
+    "nettle",
+    "orchard",
+    "plover",
+]
+
+
+def ensure_web(env: dict[str, str]) -> int:
+    with step("web server") as note:
+        now = WEB.running()
+        if now is not None:
+            note.text = f"up on {now['port']}"
+            return now["port"]
+        port = free_port(WEB_PORT)
+        WEB.start(
+            [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn.conf.py",
+             "--bind", f"127.0.0.1:{port}"],
+            port, lambda p: answers(f"http://127.0.0.1:{p}/api/session"), env,
+        )  # fmt: skip
+        if port != WEB_PORT:
+            say(f"port {WEB_PORT} is taken by another program; the application is on {port}")
+        note.text = f"started on {port}"
+        return port

@@ -1,0 +1,49 @@
+"""./start: set up what is missing and serve the application with its demo garden. ./start --stop ends it."""
+
+from __future__ import annotations
+
+import sys
+
+from scripts import database, front_end, python_env, server, system_packages
+from scripts.console import Problem, report
+from scripts.paths import PROJECT
+
+
+def main(arguments: list[str]) -> int:
+    if arguments not in ([], ["--stop"]):
+        print("usage: ./start [--stop]", file=sys.stderr)
+        return 2
+    try:
+        return stop() if arguments else start()
+    except Problem as problem:
+        return report(problem)
+    except KeyboardInterrupt:
+        return 130
+
+
+def start() -> int:
+    print("Isleshower")
+    system_packages.ensure(system_packages.FOR_SERVING)
+    python_env.ensure("run")
+    front_end.ensure()
+    db_port = database.ensure()
+    provider_port = server.ensure_provider()
+    env = server.environment(db_port, provider_port)
+    server.prepare(env)
+    port = server.ensure_web(env)
+    with open(server.demo_password_file()) as f:
+        password = f.read()
+    print(f"\n  Open http://127.0.0.1:{port}/ and sign in as ostrander, password {password}")
+    print("  ./start --stop ends what was started.")
+    return 0
+
+
+def stop() -> int:
+    for service in (server.WEB, server.PROVIDER, database.SERVICE):
+        print(f"  {service.name:<34}{'ended' if service.stop() else 'was not running'}")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.path.insert(0, str(PROJECT))
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,1 @@
+"""A pretend forecast provider: a seeded climate, its ensemble, scenarios laid over it, and the HTTP service."""
