@@ -115,7 +115,11 @@ def port_free(port: int) -> bool:
 
 def free_port(wanted: int) -> int:
     """The wanted port, or the next free one after it. Raises Problem when fifty in a row are taken."""
-    for port in range(wanted, wanted + 50):
+    for _ in range(15):  # a process ended just now may still be closing its port
+        if port_free(wanted):
+            return wanted
+        time.sleep(0.1)
+    for port in range(wanted + 1, wanted + 50):
         if port_free(port):
             return port
     raise Problem(f"ports {wanted} to {wanted + 49} are all taken", "end what holds them, or set another port (README)")

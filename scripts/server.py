@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import hashlib
 import os
 import secrets
 
 from scripts.console import run, say, step
 from scripts.database import secret
+from scripts.front_end import sources_digest
 from scripts.paths import PROJECT, PYTHON, RUN, SETUP_LOG
 from scripts.processes import Service, answers, free_port
 
@@ -91,12 +93,22 @@ WORDS = [
 ]
 
 
+def code_digest() -> str:
+    """A hash over the code that the web server runs and the front end it serves."""
+    digest = hashlib.sha256(sources_digest().encode())
+    for folder in ("agronomy", "apps", "api", "config"):
+        for file in sorted((PROJECT / folder).rglob("*.py")):
+            digest.update(file.read_bytes())
+    return digest.hexdigest()
+
+
 def ensure_web(env: dict[str, str]) -> int:
     with step("web server") as note:
-        now = WEB.running()
-        if now is not None:
+        now, served, code = WEB.running(), RUN / "served", code_digest()
+        if now is not None and served.exists() and served.read_text() == code:
             note.text = f"up on {now['port']}"
             return now["port"]
+        WEB.stop()  # what it serves is older than the code
         port = free_port(WEB_PORT)
         WEB.start(
             [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn.conf.py",
@@ -105,5 +117,6 @@ def ensure_web(env: dict[str, str]) -> int:
         )  # fmt: skip
         if port != WEB_PORT:
             say(f"port {WEB_PORT} is taken by another program; the application is on {port}")
+        served.write_text(code)
         note.text = f"started on {port}"
         return port

@@ -185,8 +185,6 @@ def bed_days(bed: Bed, start: dt.date, n_days: int) -> Array:
     planted = stand.plants > 0
     if container:
         share = np.ones(n_days)
-    elif bed.drip is not None and bed.method == "drip":
-        share = np.full(n_days, wetted_share(bed.drip, h.ksat, ground))
     else:
         share = np.where(planted, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
     a[:, s.SHARE] = share
@@ -238,7 +236,15 @@ def bed_constants(bed: Bed, trigger: tuple[float, float]) -> Array:
     a[s.WICK_REST] = WICK_REST
     a[s.TRIGGER_RAW], a[s.TRIGGER_BEYOND] = trigger
     a[s.AIR_MARK] = air_mark_mm(h, zm)
+    a[s.LINE_REACH] = line_reach(bed)
     return a
+
+
+def line_reach(bed: Bed) -> float:
+    """Share of the rooted store that a watering of this bed can refill: what its drip line wets, else all."""
+    if bed.method != "drip" or bed.drip is None:
+        return 1.0
+    return wetted_share(bed.drip, holding(bed.soil).ksat, ground_m2(bed))
 
 
 def opening_state(bed: Bed, h: Holding, day: Array, n: int, garden: str) -> Array:

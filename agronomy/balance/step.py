@@ -65,8 +65,9 @@ N_BED_DAY = 16
     TRIGGER_BEYOND,
     FILL_BELOW,  # the reservoir is filled when it holds less [mm over the ground]
     AIR_MARK,  # water above field capacity beyond which roots lack air [mm]
-) = range(15)
-N_BED = 15
+    LINE_REACH,  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
+) = range(16)
+N_BED = 16
 
 # Draws of a series (array of (bed, member, N_DRAW)).
 Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(5)
@@ -174,9 +175,11 @@ def day_step(
         if policy == ON_DAY or (policy == BY_TRIGGER and r < bed[FILL_BELOW]):
             fill += max(0.0, bed[CAPACITY] - r - fill)
     elif policy == ON_DAY or (policy == BY_TRIGGER and net >= trigger):
-        morning += max(0.0, net) * f
-    net -= morning / f
-    de = max(0.0, de - morning / f)
+        morning += max(0.0, net) * f * bed[LINE_REACH]
+    taken = min(morning / f, bed[LINE_REACH] * (max(0.0, net) + bed[ROOM]))  # what a line wets holds no more
+    drained += morning - taken * f
+    net -= taken
+    de = max(0.0, de - taken)
     if morning > 0.0:
         kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
     if net < -bed[ROOM]:
@@ -245,11 +248,14 @@ def day_step(
 
     # Evening watering.
     evening = bed_day[EVENING] * draw[Q_WATER]
-    net -= evening / f
-    de = max(0.0, de - evening / f)
+    taken = min(evening / f, bed[LINE_REACH] * (max(0.0, net) + bed[ROOM]))
+    net -= taken
+    de = max(0.0, de - taken)
+    over = evening - taken * f
     if net < -bed[ROOM]:
-        over = (-bed[ROOM] - net) * f
+        over += (-bed[ROOM] - net) * f
         net = -bed[ROOM]
+    if over > 0.0:
         drained += over
         if bed[CAPACITY] > 0.0:
             caught += over

@@ -337,9 +337,10 @@ def _dose(
         rig = rig_of(garden, bed) or Rig("hose")
         return Dose(gap / ground, gap, band(gaps), 1.0, gap / rig.flow_l_per_min, into="reservoir")
     depth = max(0.0, float(row[s.DR_START]))
-    mm = depth * share
+    reach = forcing.line_reach(bed)
+    mm = depth * share * reach
     litres = mm * ground / arrives
-    spread = band(np.maximum(net, 0.0) * share * ground / arrives)
+    spread = band(np.maximum(net, 0.0) * share * reach * ground / arrives)
     hose = flow = cans = drip_minutes = None
     minutes = hand.LINE_MINUTES
     if bed.method == "hose":
@@ -350,7 +351,7 @@ def _dose(
         minutes = hose.total_s / 60
     elif bed.method == "can":
         cans = hand.cans(litres)
-        minutes = cans * hand.CAN_MINUTES
+        minutes = max(cans, 0.25) * hand.CAN_MINUTES
     elif bed.method == "drip" and bed.drip is not None:
         drip_minutes = drip_method.run_minutes(litres, bed.drip)
     return Dose(mm, litres, spread, arrives, minutes, hose, flow, cans, drip_minutes)

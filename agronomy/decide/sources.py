@@ -15,6 +15,7 @@ from agronomy.plants.crops import CROPS
 from agronomy.plants.size import last_sighting
 
 PRACTICE = "common practice, no source"
+WIDTH = "wetted width by Schwartzman and Zur 1986, from memory"
 
 
 @dataclass(frozen=True)
@@ -42,6 +43,8 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         c = CROPS[crop]
         out.append(Coefficient("Kcb mid", f"crop:{crop}", c.kcb[1], "", c.source))
     mulch = mulch_on(bed.mulches, plan.today)
+    reach = forcing.line_reach(bed)
+    line = [Coefficient("fw", "line_reach", reach, "share", WIDTH)] if bed.method == "drip" else []
     out += [
         Coefficient("Kcb", "basal", float(row[s.KCB_NOW]), "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
         Coefficient("Ke", "evaporation", float(row[s.KE_NOW]), "", "FAO-56 eq. 71 to 77"),
@@ -53,6 +56,7 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         Coefficient("WP", "wilting_point", h.wilting_point, "m3/m3", h.source),
         Coefficient("Zr", "root_depth", min(b.root_depth_m, b.depth_m), "m", "least of published depth and soil depth"),
         Coefficient("f", "rooted_share", b.share, "share", _share_source(b)),
+        *line,
         Coefficient("TAW", "total_available", b.taw_mm, "mm", "FAO-56 eq. 82"),
         Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", "FAO-56 Table 22 and its note"),
         Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
@@ -74,8 +78,6 @@ def _size_source(plan: Plan, b: BedPlan) -> str:
 
 
 def _share_source(b: BedPlan) -> str:
-    if b.bed.method == "drip":
-        return "wetted width by Schwartzman and Zur 1986, from memory"
     if forcing.KINDS[b.bed.kind][0]:
         return "a pot is wetted whole"
     return "roots half as wide again as the leaves, " + PRACTICE

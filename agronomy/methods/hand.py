@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 BASE_RADIUS_M = 0.25  # a base is the circle of this radius round a stem, or the canopy where that is smaller
 PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common practice, no source
+LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered all over; common practice
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
 CAN_L = 10.0
 CAN_MINUTES = 1.5  # to fill, carry and pour one can; common practice, no source
@@ -16,7 +17,7 @@ ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share t
 
 @dataclass(frozen=True)
 class HoseSplit:
-    """Seconds at each of `bases` and of `patches`, and in all."""
+    """Seconds at each of `bases` and of `patches`, and in all; no bases where plants stand too dense to aim at each."""
 
     bases: int
     base_s: float
@@ -36,11 +37,14 @@ def hose_split(litres: float, flow_l_per_min: float, plants: int, canopy_m2_each
     base_share = min(1.0, bases * circle / max(rooted_m2, 1e-9))
     if 1 - base_share < LEAST_PATCH_SHARE:
         base_share = 1.0
+    if total_s * base_share / bases < LEAST_BASE_S:
+        bases, base_share = 0, 0.0
     patches = math.ceil((1 - base_share) * rooted_m2 / PATCH_M2)
     patch_s = total_s * (1 - base_share) / patches if patches else 0.0
-    return HoseSplit(bases, total_s * base_share / bases, patches, patch_s, total_s)
+    base_s = total_s * base_share / bases if bases else 0.0
+    return HoseSplit(bases, base_s, patches, patch_s, total_s)
 
 
 def cans(litres: float, can_l: float = CAN_L) -> float:
-    """Number of cans, to the nearest half, at least one half."""
-    return max(0.5, round(litres / can_l * 2) / 2)
+    """Number of cans, to the nearest quarter; 0 for less than that, which is better told in litres."""
+    return round(litres / can_l * 4) / 4

@@ -106,6 +106,7 @@ SPECTACULAR_SETTINGS = {
     "VERSION": "1",
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
+    "ENUM_NAME_OVERRIDES": {"WetnessEnum": ["dry", "just_damp", "moist", "wet"]},
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 

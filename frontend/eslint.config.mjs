@@ -1,0 +1,33 @@
+import prettier from 'eslint-config-prettier'
+import vue from 'eslint-plugin-vue'
+import globals from 'globals'
+import ts from 'typescript-eslint'
+
+const FEATURES = ['door', 'round', 'ground', 'bed', 'sky', 'settings']
+
+export default ts.config(
+  { ignores: ['dist', 'src/auto-imports.d.ts', 'src/components.d.ts', 'src/shared/api/schema.d.ts'] },
+  ...ts.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  prettier,
+  {
+    files: ['src/**/*.{ts,vue}'],
+    languageOptions: { globals: globals.browser, parserOptions: { parser: ts.parser } },
+    rules: {
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+      'no-undef': 'off', // TypeScript knows the auto-imported names
+    },
+  },
+  // A feature knows itself and what is shared; never another feature, never the shell.
+  ...FEATURES.map((name) => ({
+    files: [`src/features/${name}/**`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [...FEATURES.filter((f) => f !== name).map((f) => `@/features/${f}/*`), '@/app/*'] },
+      ],
+    },
+  })),
+  { files: ['src/shared/**'], rules: { 'no-restricted-imports': ['error', { patterns: ['@/features/*', '@/app/*'] }] } },
+)

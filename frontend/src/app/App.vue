@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { watchEffect } from 'vue'
+
+import Shell from '@/app/Shell.vue'
+import { useSession } from '@/shared/api/queries'
+import Snack from '@/shared/ui/Snack.vue'
+
+const session = useSession()
+const dark = window.matchMedia('(prefers-color-scheme: dark)')
+const darkWanted = ref(dark.matches)
+dark.addEventListener('change', (e) => (darkWanted.value = e.matches))
+
+watchEffect(() => {
+  const chosen = session.data.value?.person?.theme ?? 'auto'
+  document.documentElement.dataset.theme = chosen === 'auto' ? (darkWanted.value ? 'dark' : 'light') : chosen
+})
+</script>
+
+<template>
+  <a class="skip" href="#main">Skip to the page</a>
+  <Shell />
+  <Snack />
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 10;
+  background: var(--page);
+  padding: 8px 16px;
+}
+</style>

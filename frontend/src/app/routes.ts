@@ -1,0 +1,73 @@
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
+
+const number = (name: string) => (route: { params: Record<string, unknown> }) => ({
+  garden: Number(route.params.garden),
+  ...(name ? { [name]: Number(route.params[name]) } : {}),
+})
+
+const routes: RouteRecordRaw[] = [
+  { path: '/', name: 'home', component: () => import('@/app/Home.vue') },
+  {
+    path: '/sign-in',
+    name: 'sign-in',
+    component: () => import('@/features/door/Door.vue'),
+    meta: { open: true },
+  },
+  {
+    path: '/sign-up',
+    name: 'sign-up',
+    component: () => import('@/features/door/Door.vue'),
+    props: { fresh: true },
+    meta: { open: true },
+  },
+  { path: '/new-garden', name: 'new-garden', component: () => import('@/features/ground/NewGarden.vue') },
+  {
+    path: '/g/:garden(\\d+)/round',
+    name: 'round',
+    component: () => import('@/features/round/RoundView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/ground',
+    name: 'ground',
+    component: () => import('@/features/ground/GroundView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/ground/new',
+    name: 'new-bed',
+    component: () => import('@/features/ground/BedForm.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/ground/:bed(\\d+)/edit',
+    name: 'edit-bed',
+    component: () => import('@/features/ground/BedForm.vue'),
+    props: number('bed'),
+  },
+  {
+    path: '/g/:garden(\\d+)/bed/:bed(\\d+)',
+    name: 'bed',
+    component: () => import('@/features/bed/BedView.vue'),
+    props: number('bed'),
+  },
+  {
+    path: '/g/:garden(\\d+)/sky',
+    name: 'sky',
+    component: () => import('@/features/sky/SkyView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/settings',
+    name: 'settings',
+    component: () => import('@/features/settings/SettingsView.vue'),
+    props: number(''),
+  },
+  { path: '/:rest(.*)*', name: 'lost', component: () => import('@/app/Lost.vue'), meta: { open: true } },
+]
+
+export const router = createRouter({
+  history: createWebHistory('/'),
+  routes,
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+})

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+
+import { answer, api, ApiError } from '@/shared/api/client'
+import { useSession } from '@/shared/api/queries'
+import Isle from '@/shared/isle/Isle.vue'
+import { EXAMPLE_ISLES } from '@/shared/isle/examples'
+
+const props = defineProps<{ fresh?: boolean }>()
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const session = useSession()
+const form = reactive({ username: '', password: '', units: 'metric' as 'metric' | 'us' })
+const problem = ref<ApiError | null>(null)
+const busy = ref(false)
+
+const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
+
+async function enter() {
+  busy.value = true
+  problem.value = null
+  try {
+    const { username, password, units } = form
+    const after = props.fresh
+      ? await answer(api.POST('/api/session/sign-up', { body: { username, password, units } }))
+      : await answer(api.POST('/api/session/sign-in', { body: { username, password } }))
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+    queries.setQueryData(['session'], after)
+    const to = typeof route.query.to === 'string' && route.query.to.startsWith('/') ? route.query.to : '/'
+    await router.replace(to)
+  } catch (error) {
+    problem.value = error as ApiError
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="door">
+    <section class="words">
+      <p class="mark">Isleshower</p>
+      <h1>Every bed is an isle with a waterline</h1>
+      <p>
+        The line falls as days pass and rises with rain and watering. Each morning you see which bed to soak,
+        with how much, and why.
+      </p>
+      <div class="isles" aria-hidden="true">
+        <Isle
+          v-for="(isle, i) in EXAMPLE_ISLES"
+          :key="i"
+          :isle="isle.isle"
+          :crops="isle.crops"
+          :width="112"
+        />
+      </div>
+    </section>
+    <form class="sheet" novalidate @submit.prevent="enter">
+      <h2>{{ fresh ? 'Make an account' : 'Sign in' }}</h2>
+      <label>
+        <span>Name</span>
+        <input
+          v-model.trim="form.username"
+          name="username"
+          autocomplete="username"
+          required
+          maxlength="150"
+        />
+        <em v-if="of('username')" class="alarm">{{ of('username') }}</em>
+      </label>
+      <label>
+        <span>Password</span>
+        <input
+          v-model="form.password"
+          name="password"
+          type="password"
+          required
+          :autocomplete="fresh ? 'new-password' : 'current-password'"
+        />
+        <em v-if="fresh" class="soft">At least ten characters, not a common word.</em>
+        <em v-if="of('password')" class="alarm" role="alert">{{ of('password') }}</em>
+      </label>
+      <fieldset v-if="fresh">
+        <legend>Units</legend>
+        <label class="pick"
+          ><input v-model="form.units" type="radio" value="metric" /> litres, millimetres, °C</label
+        >
+        <label class="pick"><input v-model="form.units" type="radio" value="us" /> gallons, inches, °F</label>
+      </fieldset>
+      <p v-if="problem && problem.fields.length === 0" class="alarm" role="alert">{{ problem.message }}</p>
+      <button class="btn full" type="submit" :disabled="busy">
+        {{ fresh ? 'Make the account' : 'Sign in' }}
+      </button>
+      <p v-if="fresh">Already here before? <RouterLink to="/sign-in">Sign in</RouterLink></p>
+      <p v-else-if="session.data.value?.sign_up_open">
+        New here? <RouterLink to="/sign-up">Make an account</RouterLink>
+      </p>
+    </form>
+  </div>
+</template>
+
+<style scoped>
+.door {
+  display: grid;
+  grid-template-columns: 1.2fr 1fr;
+  gap: 64px;
+  align-items: center;
+  min-height: calc(100vh - 120px);
+}
+.mark {
+  font-family: var(--display);
+  font-size: 24px;
+  font-weight: 600;
+  color: var(--water);
+}
+.words {
+  display: flex;
+  flex-direction: column;
+  gap: 24px;
+}
+.isles {
+  display: flex;
+  gap: 16px;
+  align-items: flex-end;
+}
+.sheet {
+  background: var(--page);
+  border: 1px solid var(--hair);
+  border-radius: 16px;
+  padding: 32px;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+}
+label span,
+legend {
+  font-weight: 700;
+  display: block;
+  margin-bottom: 4px;
+  padding: 0;
+}
+input:not([type='radio']) {
+  font: inherit;
+  width: 100%;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--paper);
+  color: var(--ink);
+}
+em {
+  font-style: normal;
+  font-size: 14px;
+  display: block;
+  margin-top: 4px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.pick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 32px;
+}
+@media (max-width: 760px) {
+  .door {
+    grid-template-columns: 1fr;
+    gap: 24px;
+    padding-top: 16px;
+  }
+  .isles {
+    display: none;
+  }
+  .sheet {
+    padding: 24px 16px;
+  }
+}
+</style>

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+
+import { answer, api, ApiError } from '@/shared/api/client'
+import { useCatalogue, useGardens } from '@/shared/api/queries'
+import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { STYLE } from '@/shared/words/names'
+
+const router = useRouter()
+const queries = useQueryClient()
+const catalogue = useCatalogue()
+const gardens = useGardens()
+const form = reactive({
+  name: '',
+  latitude: '' as string | number,
+  longitude: '' as string | number,
+  elevation_m: 50 as number | null,
+  time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+  style: 'steady',
+})
+const problem = ref<ApiError | null>(null)
+const busy = ref(false)
+const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
+
+async function make() {
+  busy.value = true
+  problem.value = null
+  try {
+    const made = await answer(
+      api.POST('/api/gardens', {
+        body: {
+          name: form.name,
+          latitude: Number(form.latitude),
+          longitude: form.longitude === '' ? 0 : Number(form.longitude),
+          elevation_m: form.elevation_m ?? 0,
+          time_zone: form.time_zone,
+          style: form.style,
+        },
+      }),
+    )
+    await queries.invalidateQueries({ queryKey: ['gardens'] })
+    await router.push({ name: 'new-bed', params: { garden: made.id } })
+  } catch (error) {
+    problem.value = error as ApiError
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <h1>A garden of your own</h1>
+  <p class="lead">
+    Where it lies sets how high the sun stands. A map or a phone tells latitude and longitude; whole degrees
+    are near enough to begin.
+  </p>
+  <form novalidate @submit.prevent="make">
+    <label>
+      <span>Its name</span>
+      <input v-model.trim="form.name" maxlength="60" required />
+      <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
+    </label>
+    <div class="pair">
+      <label>
+        <span>Latitude, degrees north</span>
+        <input v-model="form.latitude" inputmode="decimal" placeholder="44.6" />
+        <em class="soft">South of the equator with a minus.</em>
+        <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
+      </label>
+      <label>
+        <span>Longitude, degrees east</span>
+        <input v-model="form.longitude" inputmode="decimal" placeholder="-15.2" />
+        <em class="soft">West with a minus. Only sunrise needs it.</em>
+        <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
+      </label>
+      <UnitInput
+        v-model="form.elevation_m"
+        label="Height above the sea"
+        quantity="length"
+        :error="of('elevation_m')"
+      />
+    </div>
+    <label>
+      <span>Time zone</span>
+      <el-select v-model="form.time_zone" filterable aria-label="Time zone" style="max-width: 320px">
+        <el-option v-for="z in catalogue.data.value?.time_zones ?? []" :key="z" :value="z" :label="z" />
+      </el-select>
+      <em v-if="of('time_zone')" class="alarm">{{ of('time_zone') }}</em>
+    </label>
+    <Picks
+      v-model="form.style"
+      legend="How generous with water?"
+      :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
+    />
+    <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
+    <div class="acts">
+      <button class="btn full" type="submit" :disabled="busy">Make the garden</button>
+      <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.lead {
+  max-width: 640px;
+  margin: 8px 0 24px;
+  font-size: 18px;
+}
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 24px;
+  max-width: 720px;
+}
+label span {
+  display: block;
+  font-weight: 700;
+  margin-bottom: 4px;
+}
+input {
+  font: inherit;
+  min-height: 44px;
+  width: 100%;
+  max-width: 320px;
+  padding: 0 12px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--page);
+  color: var(--ink);
+}
+.pair {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 24px;
+}
+.pair > * {
+  width: 208px;
+}
+em {
+  display: block;
+  font-style: normal;
+  font-size: 14px;
+  margin-top: 4px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Round } from '@/shared/api/types'
+import { clock } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+
+/** The good hours as a ribbon across the day. */
+const props = defineProps<{ hours: NonNullable<Round['hours']> }>()
+const units = useUnits()
+const FROM = 4
+const TO = 24
+const x = (h: number) => ((Math.min(TO, Math.max(FROM, h)) - FROM) / (TO - FROM)) * 100
+const span = (pair: number[]) => ({ left: `${x(pair[0]!)}%`, width: `${x(pair[1]!) - x(pair[0]!)}%` })
+const words = computed(() => {
+  const h = props.hours
+  const hot = h.hot ? ` Hot from ${clock(h.hot[0]!)} to ${clock(h.hot[1]!)}: rest and shade.` : ''
+  return `Water from ${clock(h.morning[0]!)} to ${clock(h.morning[1]!)}, or after ${clock(h.evening[0]!)}.${hot}`
+})
+</script>
+
+<template>
+  <figure>
+    <div class="ribbon" role="img" :aria-label="words">
+      <div class="band good" :style="span(hours.morning)"></div>
+      <div v-if="hours.hot" class="band hot" :style="span(hours.hot)"></div>
+      <div class="band late" :style="span(hours.evening)"></div>
+    </div>
+    <div class="ticks figures" aria-hidden="true">
+      <span v-for="h in [6, 9, 12, 15, 18, 21]" :key="h" :style="{ left: `${x(h)}%` }">{{ h }}</span>
+      <span class="over first">water till {{ clock(hours.morning[1]!) }}</span>
+      <span
+        v-if="hours.hot"
+        class="over clay"
+        :style="{ left: `${(x(hours.hot[0]!) + x(hours.hot[1]!)) / 2}%` }"
+      >
+        hot: rest, shade
+      </span>
+      <span class="over" :style="{ left: `${(x(hours.evening[0]!) + x(hours.evening[1]!)) / 2}%` }"
+        >pots cool</span
+      >
+    </div>
+    <figcaption class="soft small">
+      {{ units.num(hours.tmin, 'temperature') }} to {{ units.show(hours.tmax, 'temperature') }} today. First
+      light is the best hour: cool soil, dry leaves by noon.
+      <strong v-if="['extreme caution', 'danger', 'extreme danger'].includes(hours.heat_class)" class="clay">
+        Heat index: {{ hours.heat_class }}. Work early, drink, stop when dizzy.
+      </strong>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+figure {
+  margin: 24px 0 8px;
+}
+.ribbon {
+  position: relative;
+  height: 22px;
+  margin-top: 20px;
+  border-radius: 11px;
+  background: color-mix(in srgb, var(--soil-dry) 55%, var(--paper));
+}
+.band {
+  position: absolute;
+  top: 0;
+  bottom: 0;
+  border-radius: 11px;
+  overflow: hidden;
+}
+.good {
+  background: var(--water);
+}
+.late {
+  background: var(--water-mid);
+}
+.hot {
+  background: repeating-linear-gradient(115deg, var(--clay) 0 1.5px, transparent 1.5px 6px);
+}
+.ticks {
+  position: relative;
+  height: 24px;
+  font-size: 14px;
+  color: var(--ink-soft);
+}
+.ticks span {
+  position: absolute;
+  transform: translateX(-50%);
+}
+.ticks .over {
+  top: -46px;
+  white-space: nowrap;
+}
+.ticks .first {
+  left: 0;
+  transform: none;
+  color: var(--ink);
+}
+.clay {
+  color: var(--clay);
+}
+</style>

@@ -1,0 +1,414 @@
+<script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
+import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
+
+import { useRound } from '@/shared/api/queries'
+import type { Stop } from '@/shared/api/types'
+import { longDate } from '@/shared/format/time'
+import { toShown, toSi, useUnits } from '@/shared/format/units'
+import Problem from '@/shared/ui/Problem.vue'
+import { say } from '@/shared/ui/snack'
+import WhyPanel from '@/shared/ui/WhyPanel.vue'
+import { WETNESS } from '@/shared/words/names'
+import { headline, totals, wantsHand, weatherNote } from '@/shared/words/stop'
+
+import HoursRibbon from './HoursRibbon.vue'
+import StopRow from './StopRow.vue'
+import { useRoundActions } from './useRoundActions'
+
+const props = defineProps<{ garden: number }>()
+const units = useUnits()
+const query = useRound(() => props.garden)
+const round = computed(() => query.data.value)
+const wide = useMediaQuery('(min-width: 1160px)')
+const actions = useRoundActions(
+  () => props.garden,
+  (litres) => units.show(litres, 'volume'),
+)
+
+const hands = computed(() => round.value?.stops.filter(wantsHand) ?? [])
+const rest = computed(() => {
+  const order: Record<string, number> = { too_wet: 0, wait: 1, leave: 2, empty: 3 }
+  return (round.value?.stops ?? [])
+    .filter((s) => !wantsHand(s) && s.word !== 'done' && !s.put_off)
+    .sort((a, b) => (order[a.word] ?? 9) - (order[b.word] ?? 9))
+})
+const finished = computed(() => round.value?.stops.filter((s) => s.word === 'done' || s.put_off) ?? [])
+const all = computed(() => [...hands.value, ...rest.value, ...finished.value])
+const sum = computed(() => (round.value ? totals(round.value) : null))
+const pourable = computed(() => hands.value.filter((s) => s.word !== 'check' && s.dose))
+
+const picked = ref<number | null>(null)
+const whyOpen = ref(false)
+const shown = computed(() => all.value.find((s) => s.id === picked.value) ?? all.value[0])
+const help = ref(false)
+const amount = reactive({
+  open: false,
+  stop: null as Stop | null,
+  value: 0,
+  part: 'morning' as 'morning' | 'evening',
+})
+const wholeRound = reactive({ open: false, part: 'morning' as 'morning' | 'evening' })
+
+function why(stop: Stop) {
+  picked.value = stop.id
+  whyOpen.value = true
+}
+
+function askAmount(stop: Stop) {
+  const litres = stop.dose?.litres ?? 5
+  Object.assign(amount, {
+    open: true,
+    stop,
+    value: Number(toShown(litres, 'volume', units.system.value).toFixed(1)),
+    part: 'morning',
+  })
+}
+
+async function keepAmount() {
+  if (!amount.stop) return
+  const litres = toSi(amount.value, 'volume', units.system.value)
+  if (await actions.watered([{ stop: amount.stop, litres, part: amount.part }])) amount.open = false
+}
+
+async function keepRound() {
+  const poured = pourable.value.map((stop) => ({ stop, litres: stop.dose!.litres, part: wholeRound.part }))
+  if (await actions.watered(poured)) wholeRound.open = false
+}
+
+function done(stop: Stop) {
+  if (stop.dose) void actions.watered([{ stop, litres: stop.dose.litres }])
+}
+
+function takeBack(stop: Stop) {
+  if (stop.put_off) actions.takeBack('put_off', [stop.put_off])
+  else
+    actions.takeBack(
+      'watering',
+      stop.waterings_today.map((w) => w.id),
+    )
+}
+
+async function move(by: number) {
+  const ids = all.value.map((s) => s.id)
+  const at = picked.value === null ? (by > 0 ? -1 : ids.length) : ids.indexOf(picked.value)
+  picked.value = ids[Math.min(ids.length - 1, Math.max(0, at + by))] ?? null
+  await nextTick()
+  document.getElementById(`stop-${picked.value}`)?.scrollIntoView({ block: 'nearest' })
+}
+
+function onKey(e: KeyboardEvent) {
+  const target = e.target as HTMLElement
+  if (
+    e.ctrlKey ||
+    e.metaKey ||
+    e.altKey ||
+    target.closest('input, select, textarea, [role=dialog], [role=menu]')
+  )
+    return
+  const stop = picked.value === null ? undefined : shown.value
+  const hand = stop && wantsHand(stop)
+  const keys: Record<string, () => void> = {
+    j: () => void move(1),
+    k: () => void move(-1),
+    '?': () => (help.value = true),
+    w: () => stop && why(stop),
+    d: () => (hand && stop.word !== 'check' ? done(stop) : say('Pick a stop to water first: j and k move.')),
+    n: () => hand && actions.notToday(stop),
+    a: () => stop && askAmount(stop),
+  }
+  const act = keys[e.key]
+  if (act) {
+    e.preventDefault()
+    act()
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+
+const KEYS = [
+  ['j / k', 'next stop, stop before'],
+  ['d', 'done with its dose'],
+  ['a', 'another amount'],
+  ['n', 'not today'],
+  ['w', 'why'],
+  ['?', 'this sheet'],
+]
+</script>
+
+<template>
+  <Problem v-if="query.isError.value && !round" :error="query.error.value" @retry="query.refetch()" />
+  <p v-else-if="!round" class="soft">Working out the round…</p>
+  <div v-else class="page" :class="{ wide }">
+    <div class="column">
+      <p class="soft">{{ longDate(round.garden.today) }}</p>
+      <template v-if="round.lacks === 'beds'">
+        <h1>No isles yet</h1>
+        <p class="lead">
+          Here each bed to water will stand with its dose, in the order you walk. Describe the first one; what
+          you don’t know can stay open.
+        </p>
+        <RouterLink class="btn full" :to="{ name: 'new-bed', params: { garden } }">Describe a bed</RouterLink>
+      </template>
+      <template v-else-if="round.lacks === 'weather'">
+        <h1>One thing more: the weather</h1>
+        <p class="lead">
+          The round needs at least yesterday’s lowest and highest temperature and its rain. A few days ahead
+          make it better.
+        </p>
+        <RouterLink class="btn full" :to="{ name: 'sky', params: { garden } }">Type the days</RouterLink>
+      </template>
+      <template v-else>
+        <h1>{{ headline(round) }}</h1>
+        <p v-if="sum && hands.length" class="lead figures">
+          <template v-if="sum.litres > 0"
+            >{{ Math.max(1, Math.round(sum.minutes)) }} minutes, {{ units.show(sum.litres, 'volume')
+            }}<template v-if="sum.lineMinutes"
+              >, and a line left running {{ Math.round(sum.lineMinutes) }} minutes</template
+            >.</template
+          >
+          <template v-if="round.heat && round.hours">
+            Heat
+            {{
+              round.heat.dates[0] === round.garden.today
+                ? 'is here'
+                : `from ${longDate(round.heat.dates[0]!)}`
+            }}, {{ round.heat.dates.length }} days.</template
+          >
+        </p>
+        <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
+        <HoursRibbon v-if="round.hours" :hours="round.hours" />
+
+        <section v-if="hands.length" aria-labelledby="to-do">
+          <div class="head">
+            <h2 id="to-do">Now</h2>
+            <button
+              v-if="pourable.length > 1"
+              class="btn no-print"
+              type="button"
+              @click="wholeRound.open = true"
+            >
+              All {{ pourable.length }} done
+            </button>
+          </div>
+          <ul>
+            <StopRow
+              v-for="s in hands"
+              :key="s.id"
+              :stop="s"
+              :round="round"
+              :picked="picked === s.id"
+              :open="whyOpen && shown?.id === s.id"
+              @pick="picked = s.id"
+              @why="why(s)"
+              @done="done(s)"
+              @other="askAmount(s)"
+              @not-today="actions.notToday(s)"
+              @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
+              @back="takeBack(s)"
+            />
+          </ul>
+        </section>
+        <section v-if="rest.length" aria-labelledby="to-leave">
+          <div class="head"><h2 id="to-leave">Leave these</h2></div>
+          <ul>
+            <StopRow
+              v-for="s in rest"
+              :key="s.id"
+              :stop="s"
+              :round="round"
+              :picked="picked === s.id"
+              :open="whyOpen && shown?.id === s.id"
+              @pick="picked = s.id"
+              @why="why(s)"
+              @other="askAmount(s)"
+              @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
+            />
+          </ul>
+        </section>
+        <section v-if="finished.length" aria-labelledby="finished">
+          <div class="head"><h2 id="finished">Done or put off today</h2></div>
+          <ul>
+            <StopRow
+              v-for="s in finished"
+              :key="s.id"
+              :stop="s"
+              :round="round"
+              :picked="picked === s.id"
+              :open="whyOpen && shown?.id === s.id"
+              @pick="picked = s.id"
+              @why="why(s)"
+              @back="takeBack(s)"
+            />
+          </ul>
+        </section>
+        <p class="soft small caution">
+          Water low and slow at the base, leaves dry. The first water from a hose in the sun can scald: run it
+          out. Don’t drink from hose or butt.
+          <button class="link" type="button" @click="help = true">Keys</button>
+        </p>
+      </template>
+    </div>
+    <aside v-if="wide && shown && !round.lacks" class="aside no-print">
+      <WhyPanel :stop="shown" :round="round" />
+    </aside>
+
+    <el-drawer
+      v-if="!wide && shown"
+      :model-value="whyOpen"
+      direction="btt"
+      size="88%"
+      :title="shown.name"
+      @update:model-value="whyOpen = $event"
+    >
+      <WhyPanel :stop="shown" :round="round" />
+    </el-drawer>
+    <el-dialog v-model="help" title="Keys" width="360px">
+      <dl class="keys">
+        <template v-for="[key, what] in KEYS" :key="key">
+          <dt>{{ key }}</dt>
+          <dd>{{ what }}</dd>
+        </template>
+      </dl>
+    </el-dialog>
+    <el-dialog v-model="amount.open" :title="`${amount.stop?.name}: how much?`" width="400px">
+      <form id="amount" @submit.prevent="keepAmount">
+        <label class="field">
+          <span>Amount in {{ units.label('volume') }}</span>
+          <input v-model.number="amount.value" type="number" min="0" step="0.1" required />
+        </label>
+        <fieldset class="when">
+          <legend>When</legend>
+          <label><input v-model="amount.part" type="radio" value="morning" /> this morning</label>
+          <label><input v-model="amount.part" type="radio" value="evening" /> this evening</label>
+        </fieldset>
+      </form>
+      <template #footer>
+        <button class="btn" type="button" @click="amount.open = false">Cancel</button>
+        <button class="btn full" type="submit" form="amount" :disabled="actions.busy.value">Note it</button>
+      </template>
+    </el-dialog>
+    <el-dialog v-model="wholeRound.open" title="The whole round, done" width="440px">
+      <ul class="plain">
+        <li v-for="s in pourable" :key="s.id">
+          {{ s.name }} <span class="figures">{{ units.show(s.dose!.litres, 'volume') }}</span>
+        </li>
+      </ul>
+      <fieldset class="when">
+        <legend>When</legend>
+        <label><input v-model="wholeRound.part" type="radio" value="morning" /> this morning</label>
+        <label><input v-model="wholeRound.part" type="radio" value="evening" /> this evening</label>
+      </fieldset>
+      <template #footer>
+        <button class="btn" type="button" @click="wholeRound.open = false">Cancel</button>
+        <button class="btn full" type="button" :disabled="actions.busy.value" @click="keepRound">
+          Note all
+        </button>
+      </template>
+    </el-dialog>
+  </div>
+</template>
+
+<style scoped>
+.page.wide {
+  display: grid;
+  grid-template-columns: minmax(0, 740px) 340px;
+  gap: 40px;
+  justify-content: space-between;
+}
+.column {
+  max-width: 760px;
+}
+.lead {
+  font-size: 18px;
+  margin: 8px 0 16px;
+}
+.note {
+  border-left: 3px solid var(--clay);
+  padding: 4px 12px;
+  margin: 8px 0;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--ink);
+  margin-top: 24px;
+  padding-bottom: 8px;
+  min-height: 52px;
+}
+ul {
+  margin: 0;
+  padding: 0;
+}
+.aside {
+  background: var(--page);
+  border-left: 1px solid var(--hair);
+  margin: -24px -32px -64px 0;
+  padding: 24px 24px 64px;
+}
+.caution {
+  margin-top: 24px;
+}
+.link {
+  font: inherit;
+  color: var(--water);
+  background: none;
+  border: 0;
+  text-decoration: underline;
+  cursor: pointer;
+  min-height: 24px;
+}
+.keys {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 8px 16px;
+  margin: 0;
+}
+.keys dt {
+  font-weight: 700;
+}
+.keys dd {
+  margin: 0;
+}
+.field span,
+legend {
+  display: block;
+  font-weight: 700;
+  padding: 0;
+  margin-bottom: 4px;
+}
+.field input {
+  font: inherit;
+  min-height: 44px;
+  width: 160px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  padding: 0 12px;
+  background: var(--paper);
+  color: var(--ink);
+}
+.when {
+  border: 0;
+  padding: 0;
+  margin: 16px 0 0;
+}
+.when label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 36px;
+}
+.plain {
+  list-style: none;
+}
+.plain li {
+  display: flex;
+  justify-content: space-between;
+  border-bottom: 1px dotted var(--hair);
+  padding: 6px 0;
+}
+.btn + .btn {
+  margin-left: 8px;
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Round, Stop } from '@/shared/api/types'
+import { useUnits } from '@/shared/format/units'
+import Isle from '@/shared/isle/Isle.vue'
+import { cropsInWords, WETNESS } from '@/shared/words/names'
+import { instruction, reason } from '@/shared/words/stop'
+
+const props = defineProps<{ stop: Stop; round: Round; picked: boolean; open: boolean }>()
+defineEmits<{
+  pick: []
+  why: []
+  done: []
+  other: []
+  notToday: []
+  felt: [reading: string]
+  back: []
+}>()
+const units = useUnits()
+const hand = computed(() => !props.stop.put_off && ['soak', 'fill', 'check'].includes(props.stop.word))
+const dose = computed(() => (hand.value ? props.stop.dose : null))
+const litres = computed(() => {
+  if (!dose.value) return ''
+  const shown = units.show(dose.value.litres, 'volume')
+  return props.stop.word === 'check' ? `0 or ${shown}` : shown
+})
+const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop.put_off !== null)
+</script>
+
+<template>
+  <li
+    :id="`stop-${stop.id}`"
+    class="stop"
+    :class="[stop.word, { picked }]"
+    :aria-current="picked ? 'true' : undefined"
+    @click="$emit('pick')"
+  >
+    <RouterLink
+      class="glyph"
+      :to="{ name: 'bed', params: { garden: round.garden.id, bed: stop.id } }"
+      :aria-label="`Open ${stop.name}`"
+    >
+      <Isle :isle="stop.isle" :crops="stop.crops" :width="104" />
+    </RouterLink>
+    <div class="words">
+      <p class="title">
+        <span class="name">{{ stop.name }}</span> <span class="soft">{{ cropsInWords(stop.crops) }}</span>
+      </p>
+      <p class="do">{{ stop.put_off ? 'Not today' : instruction(stop, units) }}</p>
+      <p class="soft small">
+        {{ reason(stop, round, units) }}
+        <button class="why" type="button" :aria-expanded="open" @click.stop="$emit('why')">
+          Why{{ dose ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
+        </button>
+      </p>
+    </div>
+    <div class="hand">
+      <p v-if="dose" class="litres figures">{{ litres }}</p>
+      <p v-if="dose && dose.into === 'soil'" class="soft small figures">
+        {{ units.band(dose.litres_band, 'volume') }}
+      </p>
+      <div class="acts">
+        <template v-if="hand && stop.word === 'check'">
+          <button
+            v-for="reading in ['dry', 'just_damp', 'wet']"
+            :key="reading"
+            class="btn"
+            type="button"
+            :aria-label="`${stop.name}: ${WETNESS[reading]}`"
+            @click.stop="$emit('felt', reading)"
+          >
+            {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
+          </button>
+        </template>
+        <button
+          v-else-if="hand"
+          class="btn full"
+          type="button"
+          :aria-label="`${stop.name}: done`"
+          @click.stop="$emit('done')"
+        >
+          Done
+        </button>
+        <button
+          v-if="noted"
+          class="btn"
+          type="button"
+          :aria-label="`${stop.name}: take back`"
+          @click.stop="$emit('back')"
+        >
+          Take back
+        </button>
+        <el-dropdown v-else trigger="click" placement="bottom-end">
+          <button class="btn more" type="button" :aria-label="`${stop.name}: more`" @click.stop>···</button>
+          <template #dropdown>
+            <el-dropdown-menu>
+              <el-dropdown-item @click="$emit('other')">
+                {{ hand ? 'Another amount' : 'Watered it anyway' }}
+              </el-dropdown-item>
+              <el-dropdown-item v-if="hand" @click="$emit('notToday')">Not today</el-dropdown-item>
+              <el-dropdown-item @click="$emit('felt', 'wet')">Looked wet</el-dropdown-item>
+              <el-dropdown-item @click="$emit('felt', 'dry')">Felt dry</el-dropdown-item>
+            </el-dropdown-menu>
+          </template>
+        </el-dropdown>
+      </div>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.stop {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1fr) auto;
+  gap: 16px;
+  align-items: center;
+  padding: 12px 8px 12px 5px;
+  border-bottom: 1px solid var(--hair);
+  border-left: 3px solid transparent;
+  list-style: none;
+  scroll-margin: 24px;
+}
+.stop.picked {
+  border-left-color: var(--water);
+}
+.title {
+  font-size: 16px;
+}
+.name {
+  font-family: var(--display);
+  font-size: 21px;
+  font-weight: 600;
+  margin-right: 4px;
+}
+.do {
+  font-size: 17px;
+  font-weight: 600;
+}
+.wait .do,
+.leave .do,
+.empty .do {
+  font-weight: 400;
+}
+.why {
+  font: inherit;
+  color: var(--water);
+  background: none;
+  border: 0;
+  padding: 0 4px;
+  min-height: 24px;
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.hand {
+  text-align: right;
+}
+.litres {
+  font-family: var(--display);
+  font-size: 22px;
+  font-weight: 600;
+  line-height: 1.2;
+}
+.check .acts .btn {
+  padding: 0 12px;
+}
+.check .acts .more {
+  padding: 0;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  justify-content: flex-end;
+  margin-top: 8px;
+}
+.more {
+  min-width: 44px;
+  padding: 0;
+}
+@media (max-width: 760px) {
+  .stop {
+    grid-template-columns: 76px minmax(0, 1fr);
+    gap: 12px;
+    padding: 16px 4px 16px 1px;
+    align-items: start;
+  }
+  .glyph :deep(svg) {
+    width: 76px;
+  }
+  .hand {
+    grid-column: 1 / -1;
+    display: flex;
+    align-items: center;
+    gap: 12px;
+    text-align: left;
+  }
+  .acts {
+    margin: 0 0 0 auto;
+  }
+  .acts .full {
+    min-width: 112px;
+    min-height: 48px;
+  }
+}
+@media print {
+  .acts,
+  .why {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,324 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, watch } from 'vue'
+
+import { answer, api, ApiError } from '@/shared/api/client'
+import { path, useChange, useGardens, useSession } from '@/shared/api/queries'
+import type { Rig } from '@/shared/api/types'
+import { shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+import Picks from '@/shared/ui/Picks.vue'
+import { say } from '@/shared/ui/snack'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { STYLE } from '@/shared/words/names'
+
+const props = defineProps<{ garden: number }>()
+const router = useRouter()
+const queries = useQueryClient()
+const units = useUnits()
+const session = useSession()
+const gardens = useGardens()
+const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
+const owner = computed(() => own.value?.role === 'owner')
+const problem = ref<ApiError | null>(null)
+const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
+
+async function prefer(body: { units?: 'metric' | 'us'; theme?: 'auto' | 'light' | 'dark' | 'contrast' }) {
+  try {
+    queries.setQueryData(['session'], await answer(api.PATCH('/api/session/preferences', { body })))
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
+const unitChoice = computed({
+  get: () => session.data.value?.person?.units ?? 'metric',
+  set: (value) => void prefer({ units: value as 'metric' | 'us' }),
+})
+const themeChoice = computed({
+  get: () => session.data.value?.person?.theme ?? 'auto',
+  set: (value) => void prefer({ theme: value as 'auto' | 'light' | 'dark' | 'contrast' }),
+})
+
+const place = reactive({
+  name: '',
+  latitude: '' as number | string,
+  longitude: '' as number | string,
+  elevation_m: null as number | null,
+  style: 'steady',
+})
+watch(
+  own,
+  (g) =>
+    g &&
+    Object.assign(place, {
+      name: g.name,
+      latitude: g.latitude,
+      longitude: g.longitude,
+      elevation_m: g.elevation_m,
+      style: g.style,
+    }),
+  {
+    immediate: true,
+  },
+)
+const change = useChange(
+  () => props.garden,
+  () =>
+    answer(
+      api.PATCH('/api/gardens/{garden_id}', {
+        ...path(props.garden),
+        body: {
+          name: place.name,
+          latitude: Number(place.latitude),
+          longitude: Number(place.longitude),
+          elevation_m: place.elevation_m ?? 0,
+          style: place.style,
+        },
+      }),
+    ),
+)
+async function keepPlace() {
+  problem.value = null
+  try {
+    await change.mutateAsync(undefined)
+    say('The garden is kept.')
+  } catch (error) {
+    problem.value = error as ApiError
+  }
+}
+
+/** A bucket under the hose: litres by seconds. */
+const bucket = reactive({
+  rig: null as Rig | null,
+  name: '',
+  litres: 10 as number | null,
+  seconds: 40 as number | string,
+  problem: '',
+})
+const flow = computed(() => {
+  const seconds = Number(bucket.seconds)
+  return bucket.litres && seconds > 0 ? (bucket.litres / seconds) * 60 : null
+})
+const rigs = useChange(
+  () => props.garden,
+  () => {
+    const body = {
+      name: bucket.name,
+      flow_l_per_min: flow.value as number,
+      measured: own.value?.today ?? null,
+    }
+    return bucket.rig
+      ? answer(
+          api.PATCH('/api/gardens/{garden_id}/rigs/{rig_id}', {
+            params: { path: { garden_id: props.garden, rig_id: bucket.rig.id } },
+            body,
+          }),
+        )
+      : answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body }))
+  },
+)
+function testRig(rig: Rig | null) {
+  Object.assign(bucket, { rig, name: rig?.name ?? '', problem: '' })
+}
+async function keepBucket() {
+  bucket.problem = ''
+  if (flow.value === null) {
+    bucket.problem = 'How much went in, and how many seconds did it take? Both are needed.'
+    return
+  }
+  try {
+    await rigs.mutateAsync(undefined)
+    say(`${bucket.name}: ${units.show(flow.value, 'flow')}.`)
+    Object.assign(bucket, { rig: null, name: '' })
+  } catch (error) {
+    bucket.problem = (error as Error).message
+  }
+}
+
+async function leave() {
+  try {
+    queries.setQueryData(['session'], await answer(api.POST('/api/session/sign-out')))
+    queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
+    await router.push({ name: 'sign-in' })
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
+</script>
+
+<template>
+  <h1>Settings</h1>
+  <section>
+    <h2>You</h2>
+    <Picks
+      v-model="unitChoice"
+      legend="Units"
+      :options="[
+        { value: 'metric', label: 'litres, mm, °C' },
+        { value: 'us', label: 'gallons, inches, °F' },
+      ]"
+    />
+    <Picks
+      v-model="themeChoice"
+      legend="Light"
+      :options="[
+        { value: 'auto', label: 'as the device' },
+        { value: 'light', label: 'day' },
+        { value: 'dark', label: 'night' },
+        { value: 'contrast', label: 'strong sun' },
+      ]"
+    />
+    <p>
+      Signed in as {{ session.data.value?.person?.username }}.
+      <button class="btn" type="button" @click="leave">Sign out</button>
+    </p>
+  </section>
+
+  <section v-if="own">
+    <h2>Hoses and taps</h2>
+    <p class="soft">Seconds at a plant mean nothing without the flow. Fill a bucket once and time it.</p>
+    <ul>
+      <li v-for="r in own.rigs" :key="r.id">
+        <strong>{{ r.name }}</strong>
+        <span
+          >{{ units.show(r.flow_l_per_min, 'flow') }},
+          {{ r.measured ? `tested ${shortDate(r.measured)}` : 'a guess' }}</span
+        >
+        <button v-if="owner" class="btn" type="button" @click="testRig(r)">Test {{ r.name }}</button>
+      </li>
+    </ul>
+    <form v-if="owner" novalidate class="row" @submit.prevent="keepBucket">
+      <label>
+        <span>{{ bucket.rig ? 'Hose' : 'A new hose or tap' }}</span>
+        <input v-model.trim="bucket.name" name="rig" maxlength="60" />
+      </label>
+      <UnitInput v-model="bucket.litres" label="The bucket took" quantity="volume" />
+      <label class="narrow">
+        <span>in seconds</span>
+        <input v-model="bucket.seconds" inputmode="decimal" />
+      </label>
+      <p class="result">{{ flow ? units.show(flow, 'flow') : '' }}</p>
+      <button class="btn full" type="submit" :disabled="rigs.isPending.value">Keep the flow</button>
+    </form>
+    <p v-if="bucket.problem" class="alarm" role="alert">{{ bucket.problem }}</p>
+  </section>
+
+  <section v-if="own">
+    <h2>{{ own.name }}</h2>
+    <form v-if="owner" novalidate class="stack" @submit.prevent="keepPlace">
+      <div class="row">
+        <label>
+          <span>Name</span><input v-model.trim="place.name" maxlength="60" />
+          <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
+        </label>
+        <label>
+          <span>Latitude, °N</span><input v-model="place.latitude" inputmode="decimal" />
+          <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
+        </label>
+        <label>
+          <span>Longitude, °E</span><input v-model="place.longitude" inputmode="decimal" />
+          <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
+        </label>
+        <UnitInput
+          v-model="place.elevation_m"
+          label="Height above sea"
+          quantity="length"
+          :error="of('elevation_m')"
+        />
+      </div>
+      <Picks
+        v-model="place.style"
+        legend="How generous with water"
+        :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
+      />
+      <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
+      <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
+    </form>
+    <p v-else>You help in this garden; its owner describes it.</p>
+  </section>
+
+  <section>
+    <h2>Gardens</h2>
+    <ul>
+      <li v-for="g in gardens.data.value ?? []" :key="g.id">
+        <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
+        <span class="soft">{{ g.demonstration ? 'demonstration, simulated weather' : 'typed weather' }}</span>
+      </li>
+    </ul>
+    <RouterLink class="btn" to="/new-garden">A new garden</RouterLink>
+  </section>
+</template>
+
+<style scoped>
+section {
+  border-top: 1px solid var(--ink);
+  margin-top: 24px;
+  padding-top: 16px;
+  max-width: 860px;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+}
+li {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  border-bottom: 1px dotted var(--hair);
+  min-height: 52px;
+}
+li .btn {
+  margin-left: auto;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px;
+  align-items: flex-start;
+}
+.row > :deep(.unit-input) {
+  width: 152px;
+}
+.row .btn,
+.result {
+  margin-top: 28px;
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+}
+.stack {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+label span {
+  display: block;
+  font-weight: 700;
+  margin-bottom: 4px;
+}
+input {
+  font: inherit;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--page);
+  color: var(--ink);
+  width: 176px;
+}
+.narrow input {
+  width: 104px;
+}
+em {
+  display: block;
+  font-style: normal;
+  font-size: 14px;
+}
+</style>

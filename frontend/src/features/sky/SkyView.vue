@@ -1,0 +1,278 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, watch } from 'vue'
+
+import { answer, api, newId } from '@/shared/api/client'
+import { path, useChange, useSky } from '@/shared/api/queries'
+import type { SkyDay } from '@/shared/api/types'
+import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+import { useChartColours } from '@/shared/ui/chartColours'
+import Problem from '@/shared/ui/Problem.vue'
+import { say } from '@/shared/ui/snack'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { weatherNote } from '@/shared/words/stop'
+
+import { skyOption } from './charts'
+import TypedDays from './TypedDays.vue'
+
+const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
+
+const props = defineProps<{ garden: number }>()
+const units = useUnits()
+const colours = useChartColours()
+const query = useSky(() => props.garden)
+const sky = computed(() => query.data.value)
+const known = computed(() => sky.value?.days.some((d) => d.tmax) ?? false)
+const gauge = reactive({ date: '', rain: null as number | null, problem: '' })
+
+const read = useChange(
+  () => props.garden,
+  (id: string) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/gauge', {
+        ...path(props.garden),
+        body: { id, date: gauge.date || yesterday.value, rain: gauge.rain as number },
+      }),
+    ),
+)
+const strike = useChange(
+  () => props.garden,
+  (id: string) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/gauge/{reading_id}/strike', {
+        params: { path: { garden_id: props.garden, reading_id: id } },
+      }),
+    ),
+)
+const yesterday = computed(() => (sky.value ? addDays(sky.value.garden.today, -1) : ''))
+
+watch(yesterday, (date) => (gauge.date = date), { immediate: true })
+
+async function keepGauge() {
+  gauge.problem = ''
+  if (gauge.rain === null) {
+    gauge.problem = 'Type what the gauge held; 0 is an answer too.'
+    return
+  }
+  const id = newId()
+  try {
+    await read.mutateAsync(id)
+  } catch (error) {
+    gauge.problem = (error as Error).message
+    return
+  }
+  gauge.rain = null
+  say('The gauge counts for that day.', () => strike.mutate(id, { onError: (e) => say(e.message) }))
+}
+
+function from(d: SkyDay): string {
+  if (d.gauge) return 'rain from your gauge'
+  return {
+    observed: d.source === 'typed' ? 'typed by you' : 'observed',
+    gap: 'not known: between its neighbours',
+    forecast: 'forecast',
+    typed: 'your outlook',
+    resampled: 'drawn from your past days',
+  }[d.kind]
+}
+const rainWords = (d: SkyDay) => {
+  if (!d.rain) return '–'
+  const band = units.band(d.rain, 'depth')
+  return d.rain_chance !== null && d.kind !== 'observed' && d.kind !== 'gap'
+    ? `${band}, ${Math.round(d.rain_chance * 10)} in 10 runs`
+    : band
+}
+</script>
+
+<template>
+  <Problem v-if="query.isError.value && !sky" :error="query.error.value" @retry="query.refetch()" />
+  <p v-else-if="!sky" class="soft">Reading the sky…</p>
+  <template v-else>
+    <h1>Sky</h1>
+    <p class="lead">
+      <template v-if="sky.heat">
+        Heat {{ nearDay(sky.heat.dates[0]!, sky.garden.today) }} to
+        {{ nearDay(sky.heat.dates[sky.heat.dates.length - 1]!, sky.garden.today) }}, in
+        {{ Math.round(sky.heat.chance * 10) }} of 10 runs: at least five days of
+        {{ units.num(25, 'temperature') }} and three of {{ units.show(30, 'temperature') }}. Beds soak before
+        it, pots are looked at twice a day.
+      </template>
+      <template v-else-if="known">No heat wave in sight.</template>
+      <template v-else>
+        Type yesterday, and as many days back and ahead as you like: the lowest and highest temperature and
+        the rain.
+      </template>
+    </p>
+    <p v-if="sky.weather.simulated" class="note">
+      Simulated weather, for this demonstration only. Forecast of
+      {{ sky.weather.issued ? longDate(sky.weather.issued) : '–'
+      }}<template v-if="sky.weather.age_days">: {{ weatherNote(sky) }}</template>
+    </p>
+    <p v-else-if="weatherNote(sky)" class="note">{{ weatherNote(sky) }}</p>
+
+    <section v-if="known" aria-labelledby="days">
+      <h2 id="days">Two weeks back, two ahead</h2>
+      <Chart
+        :height="310"
+        :option="
+          skyOption(sky, colours, units.system.value, {
+            t: units.label('temperature'),
+            rain: units.label('depth'),
+          })
+        "
+        label="Warmest temperature and rain of each day; the table below has the figures"
+      />
+      <p class="soft small">
+        Clay line: the warmest of the day. Bars: rain, pale up to what one run in ten exceeds.
+      </p>
+    </section>
+
+    <section class="gauge" aria-labelledby="gauge">
+      <h2 id="gauge">Your rain gauge</h2>
+      <p class="soft">It beats every other source for the days behind.</p>
+      <form novalidate @submit.prevent="keepGauge">
+        <label>
+          <span>Day</span>
+          <input v-model="gauge.date" type="date" :max="yesterday" />
+        </label>
+        <UnitInput v-model="gauge.rain" label="In the gauge" quantity="depth" />
+        <button class="btn full" type="submit" :disabled="read.isPending.value">Note it</button>
+      </form>
+      <p v-if="gauge.problem" class="alarm" role="alert">{{ gauge.problem }}</p>
+    </section>
+
+    <TypedDays
+      v-if="!sky.garden.demonstration && sky.garden.role === 'owner'"
+      :garden="garden"
+      :days="sky.days"
+      :today="sky.garden.today"
+    />
+
+    <section v-if="known" aria-labelledby="table">
+      <h2 id="table">Day by day</h2>
+      <div class="scroll" tabindex="0" role="region" aria-label="Days">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">Lowest</th>
+              <th scope="col">Warmest, {{ units.label('temperature') }}</th>
+              <th scope="col">Rain, {{ units.label('depth') }}</th>
+              <th scope="col">ET0, {{ units.label('depth') }}</th>
+              <th scope="col">From</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="d in sky.days"
+              :key="d.date"
+              :class="{ now: d.date === sky.garden.today, heat: d.heat_wave }"
+            >
+              <th scope="row">
+                {{ shortDate(d.date) }}<template v-if="d.date === sky.garden.today">, today</template>
+              </th>
+              <td>{{ d.tmin ? units.band(d.tmin, 'temperature') : '–' }}</td>
+              <td>{{ d.tmax ? units.band(d.tmax, 'temperature') : '–' }}</td>
+              <td>{{ rainWords(d) }}</td>
+              <td>{{ d.et0 ? units.band(d.et0, 'depth') : '–' }}</td>
+              <td class="from">
+                {{ from(d) }}
+                <button v-if="d.gauge" class="btn plain" type="button" @click="strike.mutate(d.gauge.id)">
+                  Strike <span class="visually-hidden">the gauge reading of {{ shortDate(d.date) }}</span>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p class="soft small">
+        ET0 is the thirst of the air: what a lawn of short grass would give off, by FAO-56. Ranges hold 8 of
+        10 runs.
+      </p>
+    </section>
+  </template>
+</template>
+
+<style scoped>
+.lead {
+  font-size: 18px;
+  margin: 8px 0 16px;
+  max-width: 720px;
+}
+.note {
+  border-left: 3px solid var(--clay);
+  padding: 4px 12px;
+  max-width: 720px;
+}
+section {
+  margin-top: 32px;
+  max-width: 920px;
+}
+form {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+  flex-wrap: wrap;
+  margin-top: 12px;
+}
+form .btn {
+  margin-top: 28px;
+}
+label span {
+  display: block;
+  font-weight: 700;
+  margin-bottom: 4px;
+}
+input {
+  font: inherit;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--page);
+  color: var(--ink);
+}
+em {
+  font-style: normal;
+  font-size: 14px;
+  display: block;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: right;
+  padding: 6px 12px 6px 0;
+  border-bottom: 1px dotted var(--hair);
+  white-space: nowrap;
+}
+thead th {
+  border-bottom: 1px solid var(--ink);
+  font-weight: 700;
+}
+tbody th {
+  font-weight: 400;
+}
+th:first-child,
+.from,
+thead th:last-child {
+  text-align: left;
+}
+.from {
+  color: var(--ink-soft);
+  padding-left: 12px;
+}
+.now th,
+.now td {
+  font-weight: 700;
+  border-bottom: 1px solid var(--ink);
+}
+.heat td:nth-child(3) {
+  color: var(--clay);
+}
+</style>

@@ -1,0 +1,81 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+
+import { answer, api } from './client'
+
+type Id = MaybeRefOrGetter<number>
+
+export function useSession() {
+  return useQuery({
+    queryKey: ['session'],
+    queryFn: () => answer(api.GET('/api/session')),
+    staleTime: Infinity,
+  })
+}
+
+export function useGardens() {
+  const session = useSession()
+  return useQuery({
+    queryKey: ['gardens'],
+    queryFn: () => answer(api.GET('/api/gardens')),
+    enabled: computed(() => Boolean(session.data.value?.person)),
+  })
+}
+
+export function useCatalogue() {
+  return useQuery({
+    queryKey: ['catalogue'],
+    queryFn: () => answer(api.GET('/api/catalogue')),
+    staleTime: Infinity,
+  })
+}
+
+export function useRound(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'round']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/round', path(garden))),
+  })
+}
+
+export function useBeds(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'beds']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/beds', path(garden))),
+  })
+}
+
+export function useBedPage(garden: Id, bed: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'bed', toValue(bed)]),
+    queryFn: () =>
+      answer(
+        api.GET('/api/gardens/{garden_id}/beds/{bed_id}', {
+          params: { path: { garden_id: toValue(garden), bed_id: toValue(bed) } },
+        }),
+      ),
+  })
+}
+
+export function useSky(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'sky']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/sky', path(garden))),
+  })
+}
+
+export function path(garden: Id) {
+  return { params: { path: { garden_id: toValue(garden) } } }
+}
+
+/** A change to a garden: run it, then read again whatever was derived from the facts. */
+export function useChange<In, Out>(garden: Id, change: (value: In) => Promise<Out>) {
+  const queries = useQueryClient()
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ['garden', toValue(garden)] }),
+        queries.invalidateQueries({ queryKey: ['gardens'] }),
+      ]),
+  })
+}

@@ -1,0 +1,17 @@
+import type { Schemas } from './client'
+
+export type Round = Schemas['Round']
+export type Stop = Schemas['Stop']
+export type Garden = Schemas['GardenOut']
+export type Rig = Schemas['RigOut']
+export type BedPage = Schemas['BedPage']
+export type Bed = Schemas['BedOut']
+export type BedIn = Schemas['BedInRequest']
+export type Sky = Schemas['SkyOut']
+export type SkyDay = Schemas['SkyDay']
+export type Catalogue = Schemas['Catalogue']
+export type Band = Schemas['Band']
+export type Isle = Schemas['Isle']
+export type Session = Schemas['Session']
+export type LedgerDay = Schemas['LedgerDay']
+export type AheadDay = Schemas['AheadDay']

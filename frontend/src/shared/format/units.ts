@@ -1,0 +1,85 @@
+import { computed } from 'vue'
+
+import { useSession } from '@/shared/api/queries'
+
+export type System = 'metric' | 'us'
+export type Quantity =
+  'volume' | 'depth' | 'length' | 'small_length' | 'temperature' | 'flow' | 'drip_flow' | 'wind' | 'area'
+
+interface Unit {
+  /** What the person sees after the number. */
+  label: string
+  /** value shown = si * factor + offset */
+  factor: number
+  offset?: number
+  /** Decimals in a reading of ordinary size. */
+  decimals: number
+}
+
+/** SI (the server's) to what the person reads. The only place where a unit changes in the front end. */
+const UNITS: Record<System, Record<Quantity, Unit>> = {
+  metric: {
+    volume: { label: 'L', factor: 1, decimals: 0 },
+    depth: { label: 'mm', factor: 1, decimals: 1 },
+    length: { label: 'm', factor: 1, decimals: 2 },
+    small_length: { label: 'cm', factor: 100, decimals: 0 },
+    temperature: { label: '°C', factor: 1, decimals: 0 },
+    flow: { label: 'L/min', factor: 1, decimals: 1 },
+    drip_flow: { label: 'L/h', factor: 1, decimals: 1 },
+    wind: { label: 'm/s', factor: 1, decimals: 1 },
+    area: { label: 'm²', factor: 1, decimals: 2 },
+  },
+  us: {
+    volume: { label: 'gal', factor: 1 / 3.785411784, decimals: 1 },
+    depth: { label: 'in', factor: 1 / 25.4, decimals: 2 },
+    length: { label: 'ft', factor: 1 / 0.3048, decimals: 1 },
+    small_length: { label: 'in', factor: 100 / 2.54, decimals: 1 },
+    temperature: { label: '°F', factor: 1.8, offset: 32, decimals: 0 },
+    flow: { label: 'gal/min', factor: 1 / 3.785411784, decimals: 1 },
+    drip_flow: { label: 'gal/h', factor: 1 / 3.785411784, decimals: 2 },
+    wind: { label: 'mph', factor: 2.2369362921, decimals: 1 },
+    area: { label: 'sq ft', factor: 1 / 0.09290304, decimals: 1 },
+  },
+}
+
+export function toShown(si: number, quantity: Quantity, system: System): number {
+  const u = UNITS[system][quantity]
+  return si * u.factor + (u.offset ?? 0)
+}
+
+export function toSi(shown: number, quantity: Quantity, system: System): number {
+  const u = UNITS[system][quantity]
+  return (shown - (u.offset ?? 0)) / u.factor
+}
+
+/** A number as read aloud: more decimals when small, so that 0.4 L is not 0 L. */
+export function number(si: number, quantity: Quantity, system: System): string {
+  const u = UNITS[system][quantity]
+  const value = toShown(si, quantity, system)
+  const decimals = u.decimals === 0 && quantity === 'volume' && Math.abs(value) < 10 ? 1 : u.decimals
+  const text = value.toFixed(decimals)
+  return Number(text) === 0 ? (0).toFixed(decimals) : text.replace('-', '−')
+}
+
+export function unitLabel(quantity: Quantity, system: System): string {
+  return UNITS[system][quantity].label
+}
+
+export function decimalsOf(quantity: Quantity, system: System): number {
+  return UNITS[system][quantity].decimals
+}
+
+export function useUnits() {
+  const session = useSession()
+  const system = computed<System>(() => session.data.value?.person?.units ?? 'metric')
+  return {
+    system,
+    label: (q: Quantity) => unitLabel(q, system.value),
+    num: (si: number, q: Quantity) => number(si, q, system.value),
+    show: (si: number, q: Quantity) => `${number(si, q, system.value)} ${unitLabel(q, system.value)}`,
+    band: (b: { low: number; high: number }, q: Quantity) => {
+      const [low, high] = [number(b.low, q, system.value), number(b.high, q, system.value)]
+      return low === high ? low : `${low} to ${high}`
+    },
+  }
+}

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Round, Stop } from '@/shared/api/types'
+import { duration, nearDay, shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+import { CROP } from '@/shared/words/names'
+import { reason } from '@/shared/words/stop'
+import { coefficientName, LINE } from '@/shared/words/why'
+
+/** The arithmetic of one stop: lines that sum, then the dose, then each coefficient with its source. */
+const props = defineProps<{ stop: Stop; round: Round }>()
+const units = useUnits()
+const w = computed(() => props.stop.why)
+const d = computed(() => props.stop.dose)
+const today = computed(() => props.round.garden.today)
+const begin = computed(
+  () =>
+    ({
+      soak: `Since the watering of ${nearDay(w.value.since, today.value)}`,
+      opening: `Since this bed was first described, ${shortDate(w.value.since)}`,
+      window: `The last three weeks, from ${shortDate(w.value.since)}`,
+    })[w.value.begins_with],
+)
+const signed = (mm: number) => (mm >= 0 ? units.num(mm, 'depth') : `−${units.num(-mm, 'depth')}`)
+const title = computed(() => {
+  if (d.value) return `${props.stop.name}, ${units.show(d.value.litres, 'volume')}`
+  return props.stop.name
+})
+const inAll = computed(() => (d.value?.hose ? duration(d.value.hose.total_s) : ''))
+function value(v: number, unit: string): string {
+  if (unit === 'mm') return units.show(v, 'depth')
+  if (unit === 'm') return units.show(v, 'small_length')
+  if (unit === 'share') return `${Math.round(v * 100)} %`
+  return `${v.toFixed(2)}${unit ? ` ${unit}` : ''}`
+}
+</script>
+
+<template>
+  <section class="why" aria-live="polite">
+    <p class="soft small">Why</p>
+    <h2>{{ title }}</h2>
+    <p>{{ reason(stop, round, units) }}</p>
+    <table>
+      <caption>
+        {{
+          begin
+        }}
+        <span class="visually-hidden"> in {{ units.label('depth') }} over the bed</span>
+      </caption>
+      <tbody>
+        <tr v-for="line in w.lines" :key="line.what">
+          <th scope="row">{{ LINE[line.what] ?? line.what }}</th>
+          <td>{{ signed(line.mm) }}</td>
+        </tr>
+        <tr class="sum">
+          <th scope="row">
+            {{ w.depletion_mm >= 0 ? 'Missing this morning' : 'Above full this morning' }}
+          </th>
+          <td>{{ signed(w.depletion_mm) }} {{ units.label('depth') }}</td>
+        </tr>
+        <tr>
+          <th scope="row">It asks for water at</th>
+          <td>{{ signed(w.trigger_mm) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Plants suffer beyond (RAW)</th>
+          <td>{{ signed(w.raw_mm) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Today’s use, expected</th>
+          <td>{{ signed(w.today_use_mm) }}</td>
+        </tr>
+        <tr>
+          <th scope="row">Rain in three days</th>
+          <td>{{ units.band(w.waiting.rain_mm, 'depth') }}</td>
+        </tr>
+      </tbody>
+      <tbody v-if="d && d.into === 'soil'">
+        <tr class="sum">
+          <th scope="row">Soak</th>
+          <td>{{ signed(d.mm) }} {{ units.label('depth') }}</td>
+        </tr>
+        <tr>
+          <th scope="row">
+            × {{ units.show(w.ground_m2, 'area') }} ÷ {{ d.arrives.toFixed(2) }} that arrives
+          </th>
+          <td>{{ units.show(d.litres, 'volume') }}</td>
+        </tr>
+        <tr v-if="d.flow_l_per_min">
+          <th scope="row">
+            hose, {{ d.flow_measured ? `tested ${shortDate(d.flow_measured)}` : 'not tested: a guess' }}
+          </th>
+          <td>{{ units.show(d.flow_l_per_min, 'flow') }}</td>
+        </tr>
+        <tr v-if="inAll" class="sum">
+          <th scope="row">Time at this stop</th>
+          <td>{{ inAll }}</td>
+        </tr>
+        <tr v-if="d.drip_minutes !== null" class="sum">
+          <th scope="row">The line runs</th>
+          <td>{{ duration(Math.round(d.drip_minutes) * 60) }}</td>
+        </tr>
+      </tbody>
+      <tbody v-if="stop.reservoir_l">
+        <tr>
+          <th scope="row">In the reservoir</th>
+          <td>{{ units.band(stop.reservoir_l, 'volume') }} {{ units.label('volume') }}</td>
+        </tr>
+        <tr v-if="stop.reservoir_capacity_l">
+          <th scope="row">It holds up to the overflow</th>
+          <td>{{ units.show(stop.reservoir_capacity_l, 'volume') }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <details>
+      <summary>What each figure rests on</summary>
+      <dl>
+        <template v-for="(c, i) in w.coefficients" :key="i">
+          <dt>
+            <span>{{ c.symbol }}</span> {{ coefficientName(c.what, (k) => CROP[k] ?? k) }}
+          </dt>
+          <dd>
+            <strong class="figures">{{ value(c.value, c.unit) }}</strong>
+            <span class="soft">{{ c.source }}</span>
+          </dd>
+        </template>
+      </dl>
+    </details>
+    <p class="soft small">An estimate. The finger in the soil wins.</p>
+  </section>
+</template>
+
+<style scoped>
+.why {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+caption {
+  text-align: left;
+  font-size: 14px;
+  color: var(--ink-soft);
+  padding-bottom: 4px;
+}
+th {
+  font-weight: 400;
+  text-align: left;
+  padding: 6px 8px 6px 0;
+}
+td {
+  text-align: right;
+  white-space: nowrap;
+  padding: 6px 0;
+}
+tr {
+  border-bottom: 1px dotted var(--hair);
+}
+.sum th,
+.sum td {
+  font-weight: 700;
+  border-bottom: 1px solid var(--ink);
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+}
+summary::before {
+  content: '+';
+  font-weight: 700;
+  margin-right: 8px;
+}
+details[open] summary::before {
+  content: '–';
+}
+dl {
+  margin: 0;
+}
+dt {
+  font-size: 14px;
+  margin-top: 8px;
+}
+dt span {
+  font-weight: 700;
+}
+dd {
+  margin: 0;
+  font-size: 14px;
+}
+</style>

@@ -1,0 +1,210 @@
+import type { Round, Stop } from '@/shared/api/types'
+import { duration, nearDay } from '@/shared/format/time'
+import type { Quantity } from '@/shared/format/units'
+
+/** What a sentence needs to speak the person's units. */
+export interface Tongue {
+  show: (si: number, q: Quantity) => string
+  num: (si: number, q: Quantity) => string
+}
+
+const percent = (share: number) => `${Math.round(share * 10)} in 10`
+const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
+
+export const wantsHand = (s: Stop) =>
+  !s.put_off && (s.word === 'soak' || s.word === 'fill' || s.word === 'check')
+
+/** The dose in the unit of the hand that gives it. */
+export function instruction(s: Stop, t: Tongue): string {
+  const d = s.dose
+  switch (s.word) {
+    case 'soak':
+      return d ? doseInHand(s, t) : ''
+    case 'fill':
+      return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
+    case 'check':
+      return `Finger first, at ${t.show(s.finger_depth_m, 'small_length')}`
+    case 'wait':
+      return s.why.waiting.days > 1
+        ? `Wait for rain, up to ${times(s.why.waiting.days, 'day')}`
+        : 'Wait for rain until tomorrow'
+    case 'too_wet':
+      return `Leave it. Water stands above the air mark, ${ordinal(s.wet_days + 1)} day`
+    case 'done':
+      return `Watered today: ${t.show(
+        s.waterings_today.reduce((n, w) => n + w.litres, 0),
+        'volume',
+      )}`
+    case 'empty':
+      return 'Nothing grows here'
+    default:
+      return 'Leave it'
+  }
+}
+
+function doseInHand(s: Stop, t: Tongue, short = false): string {
+  const d = s.dose
+  if (!d) return ''
+  if (d.hose) {
+    const { bases, base_s, patches, patch_s } = d.hose
+    if (bases === 0)
+      return `${duration(d.hose.total_s)} all over: ${times(patches, 'patch', 'patches')} × ${duration(patch_s)}`
+    const base =
+      bases === 1 ? `${duration(base_s)} at the base` : `${duration(base_s)} at each of ${bases} bases`
+    if (short || patches === 0)
+      return patches === 0 ? base : `${base}, ${patches} × ${duration(patch_s)} between`
+    return `${base}, then ${times(patches, 'patch', 'patches')} × ${duration(patch_s)}`
+  }
+  if (d.cans !== null) {
+    const cans = d.cans === 0 ? t.show(d.litres, 'volume') : canWords(d.cans)
+    return `${short ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can' : ''}, slowly round the rim`
+  }
+  if (d.drip_minutes !== null)
+    return `${short ? 'open' : 'Open'} the line for ${duration(Math.round(d.drip_minutes) * 60)}`
+  return t.show(d.litres, 'volume')
+}
+
+const QUARTERS: Record<number, string> = {
+  0.25: 'A quarter of a can',
+  0.5: 'Half a can',
+  0.75: 'Three quarters of a can',
+}
+const PARTS: Record<number, string> = { 0: '', 0.25: '¼', 0.5: '½', 0.75: '¾' }
+
+function canWords(cans: number): string {
+  if (QUARTERS[cans]) return QUARTERS[cans]
+  const whole = Math.floor(cans)
+  return `${whole}${PARTS[cans - whole] ?? ''} ${cans === 1 ? 'can' : 'cans'}`
+}
+
+function ordinal(n: number): string {
+  const words = [
+    'first',
+    'second',
+    'third',
+    'fourth',
+    'fifth',
+    'sixth',
+    'seventh',
+    'eighth',
+    'ninth',
+    'tenth',
+  ]
+  return words[n - 1] ?? `${n}th`
+}
+
+/** The reason, in one sentence. */
+export function reason(s: Stop, r: Round, t: Tongue): string {
+  const { waiting } = s.why
+  const today = r.garden.today
+  const heat = r.heat ? nearDay(r.heat.dates[0]!, today) : ''
+  switch (s.cause) {
+    case 'trigger': {
+      const used = t.show(s.why.depletion_mm, 'depth')
+      const ease = t.num(s.why.raw_mm, 'depth')
+      const dry =
+        s.why.depletion_mm > s.why.raw_mm
+          ? `${used} is gone; plants suffer beyond ${ease}.`
+          : `Past its mark: ${used} is gone of the ${ease} drawn with ease.`
+      const rain =
+        waiting.rain_mm.high > 1
+          ? ` Rain would spare the soak in ${percent(waiting.chance)} runs: not worth the wait.`
+          : ''
+      const ahead = heat && r.heat!.dates[0]! > today ? ` Heat from ${heat}.` : ''
+      return dry + (ahead || rain)
+    }
+    case 'heat':
+      return s.word === 'fill'
+        ? `It would run dry in the heat that starts ${heat}; full now, it carries through.`
+        : `Not at its mark yet, but the heat from ${heat} would take it past. Soak in the cool before.`
+    case 'rain':
+      return `Rain makes the soak needless in ${percent(waiting.chance)} runs, and the bed can stand being wrong.`
+    case 'air_short':
+      return 'Drooping here is not thirst. Draw the mulch back and let air in.'
+    case 'doubt':
+      return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. If so, ${doseInHand(s, t, true)}.`
+    case 'watered':
+      return s.next_soak
+        ? `Next soak about ${span(s.next_soak, today)}.`
+        : 'No further soak in sight this fortnight.'
+    case 'reservoir':
+      return emptyWhen(s, today) || 'It is nearly empty.'
+    case 'bare':
+      return 'Add what you sow or plant, and it joins the round.'
+    default:
+      if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
+      return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
+  }
+}
+
+function emptyWhen(s: Stop, today: string): string {
+  const mid = s.empty_on?.[1]
+  if (!mid) return ''
+  const [early, late] = [s.empty_on?.[0], s.empty_on?.[2]]
+  const range =
+    early && early !== mid
+      ? ` (${nearDay(early, today)}${late ? ` to ${nearDay(late, today)}` : ' at the earliest'})`
+      : ''
+  return `Runs out about ${nearDay(mid, today)}${range}.`
+}
+
+/** "Monday (Sunday to Tuesday)". */
+export function span(dates: string[], today: string): string {
+  const [low, mid, high] = dates as [string, string, string]
+  const spread = low === high ? '' : ` (${nearDay(low, today)} to ${nearDay(high, today)})`
+  return nearDay(mid, today) + spread
+}
+
+/** The head of the page: what the whole round comes to. */
+export function headline(r: Round): string {
+  const hands = r.stops.filter(wantsHand)
+  const water = hands.filter((s) => s.word !== 'check').length
+  const check = hands.length - water
+  const parts = []
+  if (water) parts.push(`${count(water)} ${water === 1 ? 'isle' : 'isles'} to water`)
+  if (check) parts.push(`${water ? count(check).toLowerCase() : count(check)} to check`)
+  if (parts.length) return parts.join(', ')
+  return r.stops.some((s) => s.word === 'done') ? 'The round is done' : 'Nothing to water today'
+}
+
+function count(n: number): string {
+  const words = [
+    'None',
+    'One',
+    'Two',
+    'Three',
+    'Four',
+    'Five',
+    'Six',
+    'Seven',
+    'Eight',
+    'Nine',
+    'Ten',
+    'Eleven',
+    'Twelve',
+  ]
+  return words[n] ?? String(n)
+}
+
+export function totals(r: Round): { minutes: number; litres: number; lineMinutes: number } {
+  const sure = r.stops.filter((s) => wantsHand(s) && s.word !== 'check')
+  return {
+    minutes: sure.reduce((n, s) => n + (s.dose?.minutes ?? 0), 0),
+    litres: sure.reduce((n, s) => n + (s.dose?.litres ?? 0), 0),
+    lineMinutes: sure.reduce((n, s) => n + (s.dose?.drip_minutes ?? 0), 0),
+  }
+}
+
+/** Where the weather comes from and how old it is; empty when there is nothing to say. */
+export function weatherNote(r: { weather: Round['weather']; garden: Round['garden'] }): string {
+  const w = r.weather
+  if (w.source === 'forecast' && w.age_days) {
+    const days = w.age_days === 1 ? 'a day' : `${w.age_days} days`
+    return `The weather service does not answer. This rests on a forecast ${days} old; look at the sky yourself.`
+  }
+  if (w.source === 'typed')
+    return 'The days ahead are the ones you typed. Beyond them, days are drawn from your past weather.'
+  if (w.source === 'resampled')
+    return 'No outlook yet: the days ahead are drawn from your past weather. Type what you expect in Sky.'
+  return ''
+}

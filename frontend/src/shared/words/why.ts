@@ -1,0 +1,39 @@
+/** Names of the lines of the arithmetic and of the coefficients; each field term explained once. */
+export const LINE: Record<string, string> = {
+  opening: 'Already missing at the start',
+  watering: 'Waterings that arrived',
+  rain: 'Rain, to the roots',
+  plants: 'Plants drank',
+  bare_soil: 'Bare soil lost',
+  drained: 'Drained below the roots',
+  wicked: 'Lifted from the reservoir',
+  new_ground: 'Ground the roots newly reached',
+  check: 'Corrected by a finger',
+}
+
+export function coefficientName(what: string, cropName: (crop: string) => string): string {
+  if (what.startsWith('crop:')) return `${cropName(what.slice(5))} at full cover`
+  if (what.startsWith('trigger:')) {
+    const [, style, pattern] = what.split(':')
+    return `asks for water at (${style}, ${pattern?.replaceAll('_', ' ')})`
+  }
+  return COEFFICIENT[what] ?? what
+}
+
+const COEFFICIENT: Record<string, string> = {
+  reference_et: 'thirst of the air today (reference evapotranspiration)',
+  cover: 'share of the bed under leaves',
+  density: 'density of the stand',
+  basal: 'what the plants draw, as a share of ET0',
+  evaporation: 'what bare soil gives off, as a share of ET0',
+  mulch: 'evaporation left under the mulch',
+  field_capacity: 'holds when drained (field capacity)',
+  wilting_point: 'holds when plants wilt (wilting point)',
+  root_depth: 'roots reach down to',
+  line_reach: 'share of the roots’ ground that the line wets',
+  rooted_share: 'share of the ground roots and water reach',
+  total_available: 'all that plants could draw (total available)',
+  depletion_fraction: 'share of that drawn with ease',
+  readily_available: 'drawn with ease before plants suffer (readily available)',
+  arrives: 'share of poured water that arrives',
+}
