@@ -44,7 +44,7 @@ def penman_monteith(
     t = (np.asarray(tmin) + np.asarray(tmax)) / 2.0
     delta = hum.slope_of_saturation(t)
     gamma = hum.psychrometric_constant(pressure)
-    vpd = np.maximum(hum.mean_saturation_vapour_pressure(tmin, tmax) - ea, 0.0)
+    vpd = hum.mean_saturation_vapour_pressure(tmin, tmax) - ea
     energy = 0.408 * delta * (np.asarray(rn) - soil_heat_flux)
     air = gamma * 900.0 / (t + 273.0) * u2 * vpd
     return (energy + air) / (delta + gamma * (1 + 0.34 * np.asarray(u2)))

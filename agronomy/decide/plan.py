@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 import numpy as np
 import numpy.typing as npt
 
-from agronomy.air.heat import heat_wave_days
+from agronomy.air.heat import HeatWaveRule, heat_wave_days
 from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
@@ -117,7 +117,7 @@ class BedPlan:
 
 @dataclass(frozen=True)
 class Heat:
-    """Days of a heat wave that at least half the members see, and the chance of each."""
+    """Hot days of a heat wave that at least half the members see, from the first to the last, and their chance."""
 
     dates: tuple[dt.date, ...]
     chance: float
@@ -177,6 +177,11 @@ def heat_ahead(season: Season) -> Heat | None:
     length = 1
     while start + length < len(chance) and chance[start + length] >= HEAT_BELIEVED:
         length += 1
+    # The mild days at its ends belong to the wave by its rule, but need no getting ready for.
+    hot = np.flatnonzero(np.median(w.tmax[n + start : n + start + length], axis=1) >= HeatWaveRule().hot)
+    if not len(hot):
+        return None
+    start, length = start + int(hot[0]), int(hot[-1] - hot[0]) + 1
     return Heat(tuple(w.dates[n + start + i] for i in range(length)), float(chance[start : start + length].max()))
 
 

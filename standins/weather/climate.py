@@ -70,7 +70,7 @@ class Overlay:
 # The demonstration year: a wet spell, a storm that may come, a heat wave, a second wet week.
 SCENARIOS: tuple[Overlay, ...] = (
     Overlay("wet", dt.date(2025, 7, 1), 7, 8.0),
-    Overlay("dry", dt.date(2025, 7, 8), 4, 3.0),
+    Overlay("dry", dt.date(2025, 7, 8), 4, 0.5),
     Overlay("storm", dt.date(2025, 7, 12), 1, 19.0, chance=0.5, comes=False),
     Overlay("heat", dt.date(2025, 7, 13), 5, 32.0),
     Overlay("storm", dt.date(2025, 7, 19), 1, 14.0, chance=0.6, comes=True),

@@ -250,7 +250,7 @@ const KEYS = [
       </template>
     </div>
     <aside v-if="wide && shown && !round.lacks" class="aside no-print">
-      <WhyPanel :stop="shown" :round="round" />
+      <WhyPanel class="stay" :stop="shown" :round="round" />
     </aside>
 
     <el-drawer
@@ -346,6 +346,12 @@ ul {
   border-left: 1px solid var(--hair);
   margin: -24px -32px -64px 0;
   padding: 24px 24px 64px;
+}
+.stay {
+  position: sticky;
+  top: 24px;
+  max-height: calc(100vh - 48px);
+  overflow-y: auto;
 }
 .caution {
   margin-top: 24px;

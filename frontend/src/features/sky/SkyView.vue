@@ -79,7 +79,7 @@ const rainWords = (d: SkyDay) => {
   if (!d.rain) return '–'
   const band = units.band(d.rain, 'depth')
   return d.rain_chance !== null && d.kind !== 'observed' && d.kind !== 'gap'
-    ? `${band}, ${Math.round(d.rain_chance * 10)} in 10 runs`
+    ? `${band}, in ${Math.round(d.rain_chance * 10)} of 10 runs`
     : band
 }
 </script>

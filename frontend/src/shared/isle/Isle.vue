@@ -128,7 +128,7 @@ const words = computed(() => {
       />
     </g>
     <g v-if="labels" class="text" aria-hidden="true">
-      <text x="6.500" :y="air < shape.top + 4 ? air + 5 : air - 1.5">air short above</text>
+      <text x="16" :y="air < shape.top + 4 ? air + 5 : air - 1.5">air short above</text>
       <text x="104" :y="suffer - 1.8" text-anchor="end" class="clay">plants suffer below</text>
       <text x="60" :y="shape.bottom - (shape.reservoir ? 4 : 7)" text-anchor="middle" class="on">
         {{ units.num(left, 'depth') }} of {{ units.show(isle.taw_mm, 'depth') }} left

@@ -8,7 +8,7 @@ export interface Tongue {
   num: (si: number, q: Quantity) => string
 }
 
-const percent = (share: number) => `${Math.round(share * 10)} in 10`
+const percent = (share: number) => `${Math.round(share * 10)} of 10`
 const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
 
 export const wantsHand = (s: Stop) =>
@@ -57,7 +57,7 @@ function doseInHand(s: Stop, t: Tongue, short = false): string {
   }
   if (d.cans !== null) {
     const cans = d.cans === 0 ? t.show(d.litres, 'volume') : canWords(d.cans)
-    return `${short ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can' : ''}, slowly round the rim`
+    return `${short && d.cans ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can' : ''}, slowly round the rim`
   }
   if (d.drip_minutes !== null)
     return `${short ? 'open' : 'Open'} the line for ${duration(Math.round(d.drip_minutes) * 60)}`
@@ -107,8 +107,8 @@ export function reason(s: Stop, r: Round, t: Tongue): string {
           ? `${used} is gone; plants suffer beyond ${ease}.`
           : `Past its mark: ${used} is gone of the ${ease} drawn with ease.`
       const rain =
-        waiting.rain_mm.high > 1
-          ? ` Rain would spare the soak in ${percent(waiting.chance)} runs: not worth the wait.`
+        waiting.rain_mm.high > 1 && waiting.chance >= 0.15
+          ? ` Rain would spare it in ${percent(waiting.chance)} runs: not worth the wait.`
           : ''
       const ahead = heat && r.heat!.dates[0]! > today ? ` Heat from ${heat}.` : ''
       return dry + (ahead || rain)

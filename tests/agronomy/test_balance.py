@@ -1,0 +1,268 @@
+"""The day's step: FAO-56's examples, a real season, conservation, and the compiled form against the plain one."""
+
+import datetime as dt
+import unittest
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from agronomy.balance import step as s
+from tests import reference_data as ref
+
+
+class Run:
+    """A one-bed run with plain defaults: no evaporation, p fixed, what exceeds field capacity drains the same day."""
+
+    def __init__(self, days: int, **given: float) -> None:
+        self.day = np.zeros((days, 1, s.N_BED_DAY))
+        self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN]] = 1.0
+        self.day[..., s.CHECK_TO] = -1.0
+        self.bed = np.zeros((1, s.N_BED))
+        self.bed[0, [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.LINE_REACH]] = [20, 9, 1, 1e6, 1e6, 1, 1]
+        self.bed[0, [s.TRIGGER_RAW, s.AIR_MARK]] = [1.0, 1e6]
+        self.draw = np.ones((1, 1, s.N_DRAW))
+        self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
+        self.air = np.zeros((days, 1, s.N_AIR))
+        self.state = np.zeros((1, 1, s.N_STATE))
+        self.policy = np.zeros((days, 1), dtype=np.int64)
+        for name, value in given.items():
+            index = getattr(s, name)
+            holder = {"bed": self.bed[0], "day": self.day[:, 0], "air": self.air[:, 0]}[self.home(name)]
+            holder[..., index] = value
+
+    @staticmethod
+    def home(name: str) -> str:
+        if name in ("ET0", "RAIN", "CLIMATE", "ET0_CV", "RAIN_CV"):
+            return "air"
+        bed = ("TEW", "REW", "DRAIN", "ROOM", "DEEPEST", "CURVE_NUMBER", "AIR_FACTOR", "P_SLOPE", "CAPACITY", "WICK",
+               "WICK_REST", "TRIGGER_RAW", "TRIGGER_BEYOND", "FILL_BELOW", "AIR_MARK", "LINE_REACH")  # fmt: skip
+        return "bed" if name in bed else "day"
+
+    def rows(self, run=s.run_rows) -> np.ndarray:
+        out = np.zeros((self.day.shape[0], 1, s.N_ROW))
+        before = np.concatenate([self.day[:1, :, s.SHARE], self.day[:-1, :, s.SHARE]])
+        run(self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, out)
+        return out[:, 0]
+
+
+class Published(unittest.TestCase):
+    def test_two_stage_drying(self):
+        """FAO-56's worked example of bare loam drying: Kr, E and De over ten days."""
+        case = ref.cases()["fao-ex-drying"]
+        run = Run(case["days"], ET0=case["et0"], TEW=case["tew"], REW=case["rew"], KD=case["kcb_min"], EVAP_LEFT=1.0, TAW=1e6)
+        rows = run.rows()
+        for name, got in (("e", rows[:, s.EVAP_ROOTED]), ("de_end", rows[:, s.DE_NOW])):
+            want, tolerance = case.expect(name)
+            np.testing.assert_allclose(got, want, atol=tolerance)
+
+    def test_tomato_under_stress(self):
+        """FAO-56 example 36: ten days without water."""
+        case = ref.cases()["fao-ex36"]
+        run = Run(case["days"], ET0=case["et0"], KCB_FULL=case["kc"], TAW=160.0, P_TABLE=case["p"], DEEPEST=160.0)
+        run.state[..., s.DR] = case["dr_start"]
+        rows = run.rows()
+        for name, got in (("ks", rows[:, s.KS]), ("etc_adj", rows[:, s.TRANSPIRATION]), ("dr_end", rows[:, s.CLOSE_ROOTED])):
+            want, tolerance = case.expect(name)
+            np.testing.assert_allclose(got, want, atol=tolerance)
+
+    def test_balances_with_prescribed_demand(self):
+        """FAO-56 eq. 84 to 88, the kernel driven by a given ETc: Kc 1 and ET0 = ETc."""
+        for name in ("balance-2", "balance-3"):
+            case = ref.cases()[name]
+            with self.subTest(name):
+                run = Run(len(case["etc"]), TAW=case["taw"], P_TABLE=case["p"], DEEPEST=case["taw"], ROOM=0.0)
+                run.air[:, 0, s.ET0], run.air[:, 0, s.RAIN] = case["etc"], case["rain"]
+                run.day[:, 0, s.EVENING] = case["irrigation"]  # Ks is that of the day's start
+                run.state[..., s.DR] = case["dr_start"]
+                rows = run.rows()
+                for key, column in (
+                    ("ks", s.KS), ("eta", s.TRANSPIRATION), ("deep_percolation", s.DRAINED_ROOTED), ("dr_end", s.CLOSE_ROOTED),
+                ):  # fmt: skip
+                    want, tolerance = case.expect(key)
+                    np.testing.assert_allclose(rows[:, column], want, atol=tolerance)
+
+    def test_a_tomato_season_on_real_weather(self):
+        """2013 near New York, single coefficient, refilled at RAW: seven irrigations (a second implementation's)."""
+        case = ref.cases()["season-nyc_ewr_2013"]
+        start = dt.date.fromisoformat(case["start"])
+        days = sum(case["stage_lengths"])
+        from agronomy.air.reference_et import reference_et
+        from agronomy.plants.size import kcb_curve
+
+        table = ref.weather("nyc_ewr_2013", "tmin", "tmax", "ea", "wind", "rain")
+        et0 = reference_et(table, coastal=True).et0_mm
+        at = np.array([d.toordinal() for d in table.dates], float)
+        wanted = np.array([(start + dt.timedelta(days=i)).toordinal() for i in range(days)], float)
+        run = Run(days, TAW=98.0, P_TABLE=case["p"], DEEPEST=98.0)
+        run.air[:, 0, s.ET0] = np.interp(wanted, at, et0)  # 22 August is not in the file
+        rain = dict(zip(at, table.columns["rain"], strict=True))
+        run.air[:, 0, s.RAIN] = [rain.get(d, 0.0) for d in wanted]
+        run.day[:, 0, s.KCB_FULL] = kcb_curve(tuple(case["kc"]), tuple(case["stage_lengths"]), np.arange(1.0, days + 1))
+        for policy, checks in (
+            (s.BY_TRIGGER, {"irrigation_sum": s.IRRIGATION, "etc_sum": s.TRANSPIRATION, "deep_percolation": s.DRAINED_ROOTED}),
+            (s.NEVER, {"eta_sum_no_irrigation": s.TRANSPIRATION}),
+        ):
+            run.policy[:] = policy
+            rows = run.rows()
+            for name, column in checks.items():
+                want, tolerance = case.expect(name)
+                self.assertAlmostEqual(rows[:, column].sum(), want, delta=tolerance, msg=name)
+            if policy == s.BY_TRIGGER:
+                self.assertEqual(int((rows[:, s.IRRIGATION] > 0).sum()), case.expect("irrigations")[0])
+            self.assertLess(s.conservation_error(rows).max(), 1e-9)
+
+
+def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
+    """Unlike beds under unlike weather, every column of the arrays in play."""
+    rng = np.random.default_rng(seed)
+    day = np.zeros((days, beds, s.N_BED_DAY))
+    day[..., s.SHARE] = np.clip(np.cumsum(rng.normal(0.01, 0.08, (days, beds)), axis=0) + rng.random(beds), 0.05, 1.0)
+    for column, low, high in (
+        (s.KD, 0, 1), (s.KCB_FULL, 0.2, 1.2), (s.H_FACTOR, 0.3, 0.9), (s.SPREAD_AREA, 1, 2.5), (s.COVER, 0, 0.99),
+        (s.TAW, 4, 120), (s.P_TABLE, 0.1, 0.7), (s.EVAP_LEFT, 0.2, 1), (s.RAIN_HELD, 0, 2), (s.RAIN_IN, 0, 1),
+        (s.CHECK_WEIGHT, 0, 1),
+    ):  # fmt: skip
+        day[..., column] = rng.uniform(low, high, (days, beds))
+    for column in (s.MORNING, s.EVENING, s.FILL):
+        day[..., column] = np.where(rng.random((days, beds)) < 0.2, rng.exponential(12, (days, beds)), 0)
+    day[..., s.CHECK_TO] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 1.5, (days, beds)), -1)
+    bed = np.zeros((beds, s.N_BED))
+    for column, low, high in (
+        (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80), (s.DEEPEST, 20, 150),
+        (s.AIR_FACTOR, 0.6, 1), (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.AIR_MARK, 2, 20), (s.LINE_REACH, 0.3, 1),
+    ):  # fmt: skip
+        bed[:, column] = rng.uniform(low, high, beds)
+    bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1
+    bed[::2, s.CURVE_NUMBER] = 80
+    bed[1::2, s.CAPACITY] = rng.uniform(10, 60, len(bed[1::2]))
+    bed[:, s.FILL_BELOW] = 0.05 * bed[:, s.CAPACITY]
+    draw = np.ones((beds, members, s.N_DRAW)) * rng.uniform(0.8, 1.2, (beds, members, s.N_DRAW))
+    draw[..., [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, (beds, members, 2))
+    air = np.zeros((days, members, s.N_AIR))
+    air[..., s.ET0] = rng.uniform(0, 9, (days, members))
+    air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.4, rng.exponential(15, (days, members)), 0)
+    air[..., s.CLIMATE] = rng.normal(0, 0.1, (days, members))
+    air[..., s.ET0_CV], air[..., s.RAIN_CV] = 0.1, 0.2
+    policy = rng.integers(0, 3, (days, beds))
+    state = np.zeros((beds, members, s.N_STATE))
+    state[..., s.DR] = rng.uniform(0, 30, (beds, members))
+    state[..., s.DO] = rng.uniform(0, 10, (beds, members))
+    before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
+    return state, day, before, bed, draw, air, policy
+
+
+class Properties(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(0, 10**6))
+    def test_water_is_conserved_in_every_row(self, seed):
+        state, *rest = drawn(seed)
+        rows = np.zeros((25, 6, s.N_ROW))
+        s.compiled()[1](state[:, :1].copy(), *rest[:3], rest[3][:, :1].copy(), *rest[4:], rows)
+        self.assertTrue(np.isfinite(rows).all())
+        self.assertLess(s.conservation_error(rows).max(), 1e-9)
+        for column in (s.EVAP_ROOTED, s.TRANSPIRATION, s.DRAINED_ROOTED, s.OVERFLOW, s.CLOSE_RESERVOIR, s.RAIN_ROOTED):
+            self.assertGreaterEqual(rows[..., column].min(), -1e-12)
+        # The store's change over the whole run is what came in less what left.
+        chained = rows[1:, :, s.OPEN_ROOTED] - rows[:-1, :, s.CLOSE_ROOTED]
+        self.assertLess(np.abs(chained).max(), 1e-9)
+
+    def test_compiled_and_plain_agree_to_the_last_bit_that_matters(self):
+        for seed in range(4):
+            kept = []
+            for series, rows_of in (s.compiled(), (s.run_series, s.run_rows)):
+                state, day, before, bed, draw, air, policy = drawn(seed)
+                keep, wet = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3))
+                rows = np.zeros((25, 6, s.N_ROW))
+                rows_of(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, rows)
+                series(state, day, before, bed, draw, air, policy, keep, wet, np.zeros(s.N_ROW))
+                kept.append((keep, wet, rows, state))
+            for ours, oracle in zip(*kept, strict=True):
+                np.testing.assert_allclose(ours, oracle, rtol=1e-12, atol=1e-12)
+
+    def test_permuting_beds_changes_nothing(self):
+        state, day, before, bed, draw, air, policy = drawn(5)
+        order = np.array([3, 0, 5, 1, 4, 2])
+        out = []
+        for o in (np.arange(6), order):
+            rows = np.zeros((25, 6, s.N_ROW))
+            s.run_rows(state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o], rows)
+            out.append(rows)
+        np.testing.assert_array_equal(out[0][:, order], out[1])
+
+    def test_thicker_mulch_never_raises_cumulative_evaporation(self):
+        for seed in range(20):
+            rng = np.random.default_rng(seed)
+            rain = np.where(rng.random(30) < 0.3, rng.exponential(8, 30), 0.0)
+            totals = []
+            for left in (1.0, 0.75, 0.5, 0.25):
+                run = Run(30, ET0=5.0, EVAP_LEFT=left, KD=0.3, TAW=60.0, P_TABLE=0.4, DEEPEST=90.0, COVER=0.3)
+                run.air[:, 0, s.RAIN] = rain
+                totals.append(run.rows()[:, s.EVAP_ROOTED].cumsum())
+            for thin, thick in zip(totals, totals[1:], strict=False):
+                self.assertTrue((thick <= thin + 1e-9).all())
+
+    def test_a_bigger_plant_never_demands_less_and_more_soil_never_stresses_more(self):
+        base = {"ET0": 6.0, "P_TABLE": 0.4, "DEEPEST": 60.0}
+        demand = [Run(12, KD=kd, TAW=40.0, **base).rows()[:, s.POTENTIAL].sum() for kd in (0.2, 0.5, 0.9)]
+        self.assertEqual(demand, sorted(demand))
+        stress = []
+        for taw in (20.0, 40.0, 80.0):
+            rows = Run(12, KD=1.0, TAW=taw, **{**base, "DEEPEST": taw}).rows()
+            stress.append((rows[:, s.POTENTIAL] - rows[:, s.TRANSPIRATION]).sum())
+        self.assertEqual(stress, sorted(stress, reverse=True))
+
+    def test_growing_roots_create_no_water(self):
+        run = Run(10, TAW=40.0, P_TABLE=0.4, DEEPEST=40.0)
+        run.day[:, 0, s.SHARE] = np.linspace(0.2, 1.0, 10)
+        run.state[..., s.DR], run.state[..., s.DO] = 12.0, 5.0
+        rows = run.rows()
+        whole = rows[:, s.CLOSE_ROOTED] + rows[:, s.CLOSE_BARE]
+        np.testing.assert_allclose(whole, 0.2 * 12 + 0.8 * 5, atol=1e-9)
+
+    def test_evening_water_serves_the_next_day_and_morning_water_this_one(self):
+        ks = {}
+        for column in (s.MORNING, s.EVENING):
+            run = Run(2, ET0=6.0, TAW=40.0, P_TABLE=0.4, DEEPEST=40.0)
+            run.day[0, 0, column] = 30.0
+            run.state[..., s.DR] = 32.0
+            ks[column] = run.rows()[:, s.KS]
+        self.assertEqual(ks[s.MORNING][0], 1.0)
+        self.assertLess(ks[s.EVENING][0], 0.5)
+        self.assertEqual(ks[s.EVENING][1], 1.0)
+
+    def test_heavy_ground_holds_water_above_field_capacity_for_days(self):
+        wet = {}
+        for drain in (1.0, 1 / 3):
+            run = Run(4, DRAIN=drain, AIR_MARK=4.0, ROOM=60.0, TAW=60.0, P_TABLE=0.4)
+            run.day[0, 0, s.MORNING] = 30.0
+            wet[drain] = rows = run.rows()
+            self.assertLess(s.conservation_error(rows).max(), 1e-9)
+        self.assertEqual(wet[1.0][:, s.WET].sum(), 1)
+        self.assertEqual(wet[1 / 3][:, s.WET].sum(), 4)
+
+    def test_a_reservoir_wicks_overflows_and_runs_dry(self):
+        run = Run(12, ET0=6.0, CAPACITY=30.0, WICK=20.0, WICK_REST=0.0, TAW=60.0, P_TABLE=0.4, DEEPEST=60.0, DRAIN=1.0)
+        run.day[0, 0, s.FILL] = 50.0
+        rows = run.rows()
+        self.assertAlmostEqual(rows[0, s.OVERFLOW], 20.0)
+        self.assertAlmostEqual(rows[0, s.WICKED], 6.0)  # lifts just what the plants took
+        self.assertAlmostEqual(rows[4, s.CLOSE_RESERVOIR], 0.0)
+        self.assertEqual(rows[:5, s.KS].min(), 1.0)
+        self.assertLess(rows[-1, s.KS], 1.0)  # dry below, then the mix itself dries
+        run.day[6, 0, s.MORNING] = 100.0  # soaked from above: what drains is caught, the rest runs over
+        soaked = run.rows()[6]
+        self.assertGreater(soaked[s.CAUGHT], 25.0)
+        self.assertGreater(soaked[s.OVERFLOW], 0.0)
+
+    def test_a_line_refills_only_what_it_wets(self):
+        run = Run(1, TAW=60.0, P_TABLE=0.4, LINE_REACH=0.5, ROOM=0.0)
+        run.day[0, 0, s.MORNING] = 30.0
+        run.state[..., s.DR] = 40.0
+        row = run.rows()[0]
+        self.assertAlmostEqual(row[s.CLOSE_ROOTED], 20.0)
+        self.assertAlmostEqual(row[s.DRAINED_ROOTED], 10.0)
+
+
+if __name__ == "__main__":
+    unittest.main()
