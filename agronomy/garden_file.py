@@ -204,40 +204,44 @@ def _dated(cls: Any, items: list[Json], where: str) -> Any:
 
 def bed_from_json(b: Json, where: str = "bed") -> g.Bed:
     """A Bed from a checked JSON value, with the checks that need two fields at once."""
+
+    def at(field: str) -> str:
+        return f"{where}.{field}" if where else field
+
     plantings = tuple(
         g.Planting(
             **{
                 **p,
-                "planted": _date(p["planted"], f"{where}.plantings[{i}].planted"),
-                "removed": _date_or_none(p.get("removed"), f"{where}.plantings[{i}].removed"),
-                "sizes": _dated(g.Size, p.get("sizes", []), f"{where}.plantings[{i}].sizes"),
+                "planted": _date(p["planted"], at(f"plantings[{i}].planted")),
+                "removed": _date_or_none(p.get("removed"), at(f"plantings[{i}].removed")),
+                "sizes": _dated(g.Size, p.get("sizes", []), at(f"plantings[{i}].sizes")),
             }
         )
         for i, p in enumerate(b.get("plantings", []))
     )
     for i, p in enumerate(plantings):
         if p.removed is not None and p.removed < p.planted:
-            raise OutOfRangeError(f"{where}.plantings[{i}].removed", p.removed.isoformat(), f"not before {p.planted}")
+            raise OutOfRangeError(at(f"plantings[{i}].removed"), p.removed.isoformat(), f"not before {p.planted}")
     method = b.get("method", "hose")
     for need in ("drip", "reservoir"):
         if method == need and b.get(need) is None:
-            raise MissingError(f"{where}.{need}", f"the {need}'s description, since method is {need}")
+            raise MissingError(at(need), f"the {need}'s description, since method is {need}")
     if b.get("round") and b["length_m"] != b["width_m"]:
-        raise OutOfRangeError(f"{where}.width_m", b["width_m"], "the same as length_m when round")
+        raise OutOfRangeError(at("width_m"), b["width_m"], "the same as length_m when round")
     reservoir = g.Reservoir(**b["reservoir"]) if b.get("reservoir") else None
     if reservoir and (reservoir.opening_l or 0) > reservoir.capacity_l:
         allowed = f"at most capacity_l ({reservoir.capacity_l:g})"
-        raise OutOfRangeError(f"{where}.reservoir.opening_l", reservoir.opening_l, allowed)
+        raise OutOfRangeError(at("reservoir.opening_l"), reservoir.opening_l, allowed)
     return g.Bed(
         **{
             **b,
-            "opened": _date(b["opened"], f"{where}.opened"),
+            "opened": _date(b["opened"], at("opened")),
             "soil": g.Soil(**b.get("soil", {})),
             "plantings": plantings,
-            "mulches": _dated(g.Mulch, b.get("mulches", []), f"{where}.mulches"),
+            "mulches": _dated(g.Mulch, b.get("mulches", []), at("mulches")),
             "drip": g.Drip(**b["drip"]) if b.get("drip") else None,
             "reservoir": reservoir,
-            "waterings": _dated(g.Watering, b.get("waterings", []), f"{where}.waterings"),
-            "checks": _dated(g.Check, b.get("checks", []), f"{where}.checks"),
+            "waterings": _dated(g.Watering, b.get("waterings", []), at("waterings")),
+            "checks": _dated(g.Check, b.get("checks", []), at("checks")),
         }
     )

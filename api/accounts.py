@@ -64,7 +64,7 @@ class SignUpView(APIView):
         model = get_user_model()
         user = model(username=values["username"], units=values["units"])
         try:
-            model.username_validator(values["username"])  # type: ignore[attr-defined]
+            model.username_validator(values["username"])
             validate_password(values["password"], user)
         except DjangoValidationError as error:
             field = "username" if "username" in " ".join(error.messages) else "password"
@@ -122,5 +122,5 @@ class PreferencesView(APIView):
         data.is_valid(raise_exception=True)
         for name, value in data.validated_data.items():
             setattr(request.user, name, value)
-        request.user.save(update_fields=list(data.validated_data) or None)
+        request.user.save()
         return Response(session_of(request))

@@ -225,7 +225,7 @@ def bed_page(now: Situation, row: Bed, role: str) -> Json:
     p = now.plan
     index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
     out: Json = {
-        "garden": garden(now.garden, role), "bed": bed(row), "lacks": now.lacks,
+        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(row), "lacks": now.lacks,
         "stop": None, "behind": [], "ahead": [],
         "waterings": [watering(w) for w in sorted(row.waterings.all(), key=lambda w: w.date, reverse=True)[:40]],
         "checks": [check(c) for c in sorted(row.checks.all(), key=lambda c: c.date, reverse=True)[:40]],

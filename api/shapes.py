@@ -311,6 +311,7 @@ class BedOut(s.Serializer):
 
 class BedPage(s.Serializer):
     garden = GardenOut()
+    heat = Heat(allow_null=True)
     bed = BedOut()
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
     stop = Stop(allow_null=True)

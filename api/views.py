@@ -18,8 +18,8 @@ from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
 from api import inputs, present, shapes
 from apps.garden import actions as garden_actions
-from apps.garden.access import membership
-from apps.garden.models import Bed, Membership
+from apps.garden.access import membership, memberships
+from apps.garden.models import Bed
 from apps.watering import actions as watering_actions
 from apps.watering.queries import situation
 from apps.weather import actions as weather_actions
@@ -61,8 +61,7 @@ class Catalogue(APIView):
 class Gardens(APIView):
     @extend_schema(operation_id="gardens", responses=shapes.GardenOut(many=True))
     def get(self, request: Request) -> Response:
-        mine = Membership.objects.filter(user=request.user).select_related("garden").prefetch_related("garden__rigs")
-        return Response([present.garden(m.garden, m.role) for m in mine.order_by("pk")])
+        return Response([present.garden(m.garden, m.role) for m in memberships(request.user)])
 
     @extend_schema(
         operation_id="create_garden", request=inputs.GardenIn, responses={201: shapes.GardenOut, 400: shapes.Error}

@@ -61,7 +61,7 @@ class Service:
             if process.poll() is not None:
                 self.record.unlink(missing_ok=True)
                 raise Problem(f"{self.name} ended at once\n    {_tail(log)}", f"read {log}, then run the command again")
-            if ready(port):
+            if self.mark in command_line(process.pid) and ready(port):
                 return
             time.sleep(0.1)
         self.stop()

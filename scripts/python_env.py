@@ -30,7 +30,16 @@ def ensure(lock: str) -> None:
         if not PYTHON.exists():
             mend = "install python3-venv, remove the folder .venv and run the command again"
             run([sys.executable, "-m", "venv", VENV], "could not make the Python environment", mend, SETUP_LOG)
-        pip = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "--require-hashes", "-r", file]
+        pip: list[str | Path] = [
+            PYTHON,
+            "-m",
+            "pip",
+            "install",
+            "--disable-pip-version-check",
+            "--require-hashes",
+            "-r",
+            file,
+        ]
         mend = "remove the folder .venv and run the command again"
         run(pip, "could not install the Python packages", mend, SETUP_LOG, {**os.environ, "PIP_NO_INPUT": "1"})
         for old in VENV.glob(f".{lock}-*"):

@@ -111,7 +111,7 @@ def ensure_web(env: dict[str, str]) -> int:
         WEB.stop()  # what it serves is older than the code
         port = free_port(WEB_PORT)
         WEB.start(
-            [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn.conf.py",
+            [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn_conf.py",
              "--bind", f"127.0.0.1:{port}"],
             port, lambda p: answers(f"http://127.0.0.1:{p}/api/session"), env,
         )  # fmt: skip

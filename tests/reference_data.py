@@ -31,6 +31,10 @@ class Case:
     def __getitem__(self, name: str) -> Any:
         return self.raw["inputs"][name]["value"]
 
+    def get(self, name: str, otherwise: Any) -> Any:
+        entry = self.raw["inputs"].get(name)
+        return otherwise if entry is None else entry["value"]
+
     def __contains__(self, name: str) -> bool:
         return name in self.raw["inputs"]
 
@@ -76,5 +80,7 @@ def column(site: str, name: str) -> list[float]:
     return [float(r[name]) if r[name] else math.nan for r in rows(site)]
 
 
-def one_day(date: str = "2025-07-11", latitude: float = 45.0, elevation: float = 100.0, **values: float) -> WeatherTable:
+def one_day(
+    date: str = "2025-07-11", latitude: float = 45.0, elevation: float = 100.0, **values: float
+) -> WeatherTable:
     return table_from_days([(dt.date.fromisoformat(date), values)], latitude, elevation)

@@ -104,7 +104,7 @@ def reference_et(
     )  # fmt: skip
     et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
     rhmin = np.where(np.isnan(w["rhmin"]), hum.relative_humidity(tmax, ea), w["rhmin"])
-    return ReferenceET(et0, tier, u2, rhmin, rs)
+    return ReferenceET(np.asarray(et0), tier, np.asarray(u2), np.asarray(rhmin), np.asarray(rs))
 
 
 def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:

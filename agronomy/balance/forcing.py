@@ -247,12 +247,12 @@ def line_reach(bed: Bed) -> float:
     return wetted_share(bed.drip, holding(bed.soil).ksat, ground_m2(bed))
 
 
-def opening_state(bed: Bed, h: Holding, day: Array, n: int, garden: str) -> Array:
+def opening_state(bed: Bed, h: Holding, day: Array, n: int) -> Array:
     """State (n + 1, N_STATE) at a bed's first day, from how wet it felt; unknown is half of RAW with a wide band."""
     known = bed.opening_wetness is not None
     share = FINGER[bed.opening_wetness] if bed.opening_wetness is not None else UNKNOWN_OPENING
     spread = spreads.OPENING_SPREAD_KNOWN if known else spreads.OPENING_SPREAD_UNKNOWN
-    z = np.concatenate([[0.0], spreads.normal_scores(n, f"{garden}/{bed.name}/opening")])
+    z = np.concatenate([[0.0], spreads.normal_scores(n, "draw opening")])
     raw = day[s.P_TABLE] * day[s.TAW]
     state = np.zeros((n + 1, s.N_STATE))
     state[:, s.DR] = np.clip((share + spread * z) * raw, 0.0, day[s.TAW])

@@ -99,12 +99,12 @@ def run_season(
     constants = np.stack([forcing.bed_constants(b, t) for b, t in zip(beds, triggers, strict=True)])
     held = [holding(b.soil) for b in beds]
     draws = np.stack(
-        [spreads.draws_of_bed(b.name, garden.name, n, h.spread, forcing.water_cv(garden, b))
+        [spreads.draws_of_bed(n, h.spread, forcing.water_cv(garden, b))
          for b, h in zip(beds, held, strict=True)]
     )  # fmt: skip
     opened_at = np.array([min(max((b.opened - first).days, 0), n_behind) for b in beds])
     state = np.stack(
-        [forcing.opening_state(b, h, days[at, i], n, garden.name)
+        [forcing.opening_state(b, h, days[at, i], n)
          for i, (b, h, at) in enumerate(zip(beds, held, opened_at, strict=True))]
     )  # fmt: skip
     rows = np.zeros((n_behind, len(beds), s.N_ROW))

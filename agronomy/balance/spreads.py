@@ -18,7 +18,7 @@ from agronomy.balance.step import N_DRAW, Q_CAPACITY, Q_DEMAND, Q_WATER, Z_AIR, 
 DEMAND_CV = 0.12  # of a planting's use about the book's
 FLOW_MEASURED_CV, FLOW_DEFAULT_CV = 0.06, 0.25  # of litres that rest on a flow
 CAN_CV = 0.10
-RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV = 0.05, 0.20  # of yesterday's rain at the bed
+RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV = 0.05, 0.12  # of rain at the bed, day after day to the same side
 TYPED_OUTLOOK_ET0_CV, TYPED_OUTLOOK_RAIN_CV = 0.18, 0.60  # of days ahead that one person typed
 ET0_CV_BY_TIER: Final = {
     "full": 0.05, "no-wind": 0.08, "no-humidity": 0.10, "no-radiation": 0.12, "mean-temperature": 0.10,
@@ -42,17 +42,16 @@ def _quantiles(n: int) -> npt.NDArray[np.float64]:
     return np.array([inverse((i + 0.5) / n) for i in range(n)])
 
 
-def draws_of_bed(bed: str, garden: str, n: int, capacity_cv: float, water_cv: float) -> npt.NDArray[np.float64]:
+def draws_of_bed(n: int, capacity_cv: float, water_cv: float) -> npt.NDArray[np.float64]:
     """Draws (n + 1, N_DRAW) of one bed. Entry 0 is the central series, undisturbed.
 
-    What the whole garden shares (rain, air) is drawn once for all its beds; what is the bed's own, for each bed.
+    The same n ranks serve every bed, so that an answer depends on nothing but its facts: not on a bed's name, number
+    or neighbours. Within a series the draws are unrelated to each other and to the weather of its member.
     """
     q = np.zeros((n + 1, N_DRAW))
     q[0, [Q_DEMAND, Q_CAPACITY, Q_WATER]] = 1.0
-    for column, cv, owner in (
-        (Q_DEMAND, DEMAND_CV, bed), (Q_CAPACITY, capacity_cv, bed), (Q_WATER, water_cv, bed),
-    ):  # fmt: skip
-        q[1:, column] = np.exp(cv * normal_scores(n, f"{garden}/{owner}/{column}") - cv**2 / 2)
+    for column, cv in ((Q_DEMAND, DEMAND_CV), (Q_CAPACITY, capacity_cv), (Q_WATER, water_cv)):
+        q[1:, column] = np.exp(cv * normal_scores(n, f"draw {column}") - cv**2 / 2)
     for column in (Z_RAIN, Z_AIR):
-        q[1:, column] = normal_scores(n, f"{garden}/{column}")
+        q[1:, column] = normal_scores(n, f"draw {column}")
     return q

@@ -26,6 +26,7 @@ HEAT_LEAD_DAYS = 2  # a wave this near moves a soak forward; common practice, no
 HEAT_BELIEVED = 0.5  # share of the members
 AHEAD_OF_HEAT_LEAST = 0.35  # of RAW: below that a soak ahead of the heat would mostly drain; common practice
 CHECK_BAND = 0.9  # 80 % band of the depletion, in RAW, above which a finger is asked for; common practice
+CHECK_FROM = 0.6  # of the trigger: a bed far from it is not worth a finger; common practice
 CHECK_FRESH_DAYS = 5
 RESERVOIR_EMPTY_CHANCE = 0.3
 LEAST_DOSE_MM = 1.0  # over the rooted share; less is not worth a stop
@@ -271,7 +272,7 @@ def _word(
         return ("fill", "heat") if empty_in_wave >= HEAT_BELIEVED else ("leave", "not_yet")
     if net < 0 and _wet_days(season, i) > 0:
         return "too_wet", "air_short"
-    if _doubtful(season, i, bed, raw, chance):
+    if net >= CHECK_FROM * trigger and _doubtful(season, i, bed, raw, chance):
         return "check", "doubt"
     if net >= trigger and net >= LEAST_DOSE_MM:
         return ("wait", "rain") if choice.wait_days > 0 else ("soak", "trigger")

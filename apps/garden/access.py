@@ -18,6 +18,12 @@ def membership(user: Any, garden_id: int) -> Membership:
     return found
 
 
+def memberships(user: Any) -> list[Membership]:
+    """All of the person's memberships, oldest first, with their gardens and hoses."""
+    mine = Membership.objects.filter(user=user).select_related("garden").prefetch_related("garden__rigs")
+    return list(mine.order_by("pk"))
+
+
 def owned(user: Any, garden_id: int) -> Garden:
     """A garden the person owns. Raises Http404 for a stranger, PermissionDenied for a helper."""
     m = membership(user, garden_id)

@@ -31,9 +31,9 @@ def _d(text: str) -> dt.date:
 # depth, cover); waterings as (date, litres); fills of a reservoir; checks as (date, reading).
 BEDS: list[dict[str, Any]] = [
     {
-        "bed": {"name": "Long Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soil_depth_m": 0.35,
-                "soil_material": "sandy_loam", "organic_matter_pct": 4.0, "style": "ample"},
-        "plantings": [("tomato", "Skerry Red", 6, "05-18", [("06-20", "knee", 0.35), ("07-08", "shoulder", 0.55)])],
+        "bed": {"name": "Long Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soil_depth_m": 0.30,
+                "soil_material": "sandy_loam", "organic_matter_pct": 3.0, "style": "ample"},
+        "plantings": [("tomato", "Skerry Red", 6, "05-18", [("06-20", "knee", 0.4), ("07-08", "shoulder", 0.65)])],
         "waterings": [("06-14", 32), ("06-18", 36), ("06-22", 34), ("06-25", 38), ("06-30", 30)],
     },
     {

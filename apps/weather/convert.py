@@ -86,7 +86,7 @@ def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date) -> Sky:
     for date in facts.forecast.dates if facts.forecast else ():
         if date < today and date not in past:  # since an old forecast was issued: its mean, for want of better
             members = facts.member_values(date)
-            past[date] = {c: float(np.mean([m[c] for m in members])) for c in FORECAST_COLUMNS}  # type: ignore[arg-type]
+            past[date] = {c: float(np.mean([m[c] for m in members])) for c in FORECAST_COLUMNS}
     if not past:
         raise MissingError("weather", f"at least one day before {today.isoformat()}: type yesterday's in Sky")
     gauged = frozenset(d for d in facts.gauge if d < today)

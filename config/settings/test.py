@@ -11,3 +11,12 @@ STORAGES = {
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
 TEST_RUNNER = "tests.runner.CountingRunner"
+# Refused requests are what many tests are about.
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"nowhere": {"class": "logging.NullHandler"}},
+    "loggers": {
+        name: {"handlers": ["nowhere"], "propagate": False} for name in ("django.request", "axes", "django.security")
+    },
+}

@@ -24,7 +24,9 @@ def bed(name: str = "Bench", **changes: object) -> g.Bed:
     return g.Bed(**{**fields, **changes})  # type: ignore[arg-type]
 
 
-def planting(crop: str, count: int, height: str | None = None, spread: float | None = None, age: int = 60) -> g.Planting:
+def planting(
+    crop: str, count: int, height: str | None = None, spread: float | None = None, age: int = 60
+) -> g.Planting:
     sizes = (g.Size(TODAY - dt.timedelta(days=3), height, spread),) if height and spread else ()
     return g.Planting(crop, count, TODAY - dt.timedelta(days=age), sizes)
 

@@ -29,7 +29,9 @@ class Humidity(unittest.TestCase):
             (c4, "pressure"): pressure,
             (c4, "ea"): humidity.actual_from_wet_bulb(c4["t_dry"], c4["t_wet"], pressure, c4["a_psy"]),
             (c5, "ea"): humidity.actual_from_rh_extremes(c5["tmin"], c5["tmax"], c5["rhmin"], c5["rhmax"]),
-            (c5, "ea_from_rhmean"): humidity.actual_from_rh_mean(c5["tmin"], c5["tmax"], (c5["rhmin"] + c5["rhmax"]) / 2),
+            (c5, "ea_from_rhmean"): humidity.actual_from_rh_mean(
+                c5["tmin"], c5["tmax"], (c5["rhmin"] + c5["rhmax"]) / 2
+            ),
         }
         for (case, name), value in got.items():
             with self.subTest(case.id, name=name):
@@ -46,7 +48,10 @@ class Radiation(unittest.TestCase):
 
     def test_pvlib_and_poles(self):
         for case in ref.group("radiation-astronomy"):
-            for name, formula in (("ra", radiation.extraterrestrial_radiation), ("daylight_hours", radiation.daylight_hours)):
+            for name, formula in (
+                ("ra", radiation.extraterrestrial_radiation),
+                ("daylight_hours", radiation.daylight_hours),
+            ):
                 if name in case.raw["expected"]:
                     with self.subTest(case.id, name=name):
                         want, tolerance = case.expect(name)
@@ -133,7 +138,7 @@ class ReferenceET(unittest.TestCase):
             inputs = {k: case[k] for k in ("tmin", "tmax", "rhmin", "rhmax", "rs", "ea") if k in case}
             if "u2" in case:
                 inputs["wind"] = case["u2"]
-            day = ref.one_day(date, case["latitude"], case["elevation"] if "elevation" in case else 0.0, **inputs)
+            day = ref.one_day(date, case["latitude"], case.get("elevation", 0.0), **inputs)
             forms = {"et0": 0.0, "et0_fao_cap_only": 0.0, "et0_asce_floor": 0.3}
             for name in case.raw["expected"]:
                 with self.subTest(case.id, name=name):
@@ -189,7 +194,9 @@ class ReferenceET(unittest.TestCase):
         mean = et.reference_et(ref.one_day(tmean=20.0, tdew=12.0, rs=22.0))
         self.assertEqual(mean.tier[0], "mean-temperature")
         derived = et.reference_et(ref.one_day(tmean=20.5, tmax=27.0))
-        self.assertAlmostEqual(derived.et0_mm[0], et.reference_et(ref.one_day(tmin=14.0, tmax=27.0)).et0_mm[0], places=9)
+        self.assertAlmostEqual(
+            derived.et0_mm[0], et.reference_et(ref.one_day(tmin=14.0, tmax=27.0)).et0_mm[0], places=9
+        )
 
     def test_precedence_of_humidity(self):
         base = {"tmin": 14.0, "tmax": 27.0, "rs": 25.0, "wind": 2.0}

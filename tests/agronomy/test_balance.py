@@ -1,6 +1,7 @@
 """The day's step: FAO-56's examples, a real season, conservation, and the compiled form against the plain one."""
 
 import datetime as dt
+import itertools
 import unittest
 
 import numpy as np
@@ -50,7 +51,9 @@ class Published(unittest.TestCase):
     def test_two_stage_drying(self):
         """FAO-56's worked example of bare loam drying: Kr, E and De over ten days."""
         case = ref.cases()["fao-ex-drying"]
-        run = Run(case["days"], ET0=case["et0"], TEW=case["tew"], REW=case["rew"], KD=case["kcb_min"], EVAP_LEFT=1.0, TAW=1e6)
+        run = Run(
+            case["days"], ET0=case["et0"], TEW=case["tew"], REW=case["rew"], KD=case["kcb_min"], EVAP_LEFT=1.0, TAW=1e6
+        )
         rows = run.rows()
         for name, got in (("e", rows[:, s.EVAP_ROOTED]), ("de_end", rows[:, s.DE_NOW])):
             want, tolerance = case.expect(name)
@@ -62,7 +65,11 @@ class Published(unittest.TestCase):
         run = Run(case["days"], ET0=case["et0"], KCB_FULL=case["kc"], TAW=160.0, P_TABLE=case["p"], DEEPEST=160.0)
         run.state[..., s.DR] = case["dr_start"]
         rows = run.rows()
-        for name, got in (("ks", rows[:, s.KS]), ("etc_adj", rows[:, s.TRANSPIRATION]), ("dr_end", rows[:, s.CLOSE_ROOTED])):
+        for name, got in (
+            ("ks", rows[:, s.KS]),
+            ("etc_adj", rows[:, s.TRANSPIRATION]),
+            ("dr_end", rows[:, s.CLOSE_ROOTED]),
+        ):
             want, tolerance = case.expect(name)
             np.testing.assert_allclose(got, want, atol=tolerance)
 
@@ -77,7 +84,8 @@ class Published(unittest.TestCase):
                 run.state[..., s.DR] = case["dr_start"]
                 rows = run.rows()
                 for key, column in (
-                    ("ks", s.KS), ("eta", s.TRANSPIRATION), ("deep_percolation", s.DRAINED_ROOTED), ("dr_end", s.CLOSE_ROOTED),
+                    ("ks", s.KS), ("eta", s.TRANSPIRATION), ("deep_percolation", s.DRAINED_ROOTED),
+                    ("dr_end", s.CLOSE_ROOTED),
                 ):  # fmt: skip
                     want, tolerance = case.expect(key)
                     np.testing.assert_allclose(rows[:, column], want, atol=tolerance)
@@ -100,7 +108,10 @@ class Published(unittest.TestCase):
         run.air[:, 0, s.RAIN] = [rain.get(d, 0.0) for d in wanted]
         run.day[:, 0, s.KCB_FULL] = kcb_curve(tuple(case["kc"]), tuple(case["stage_lengths"]), np.arange(1.0, days + 1))
         for policy, checks in (
-            (s.BY_TRIGGER, {"irrigation_sum": s.IRRIGATION, "etc_sum": s.TRANSPIRATION, "deep_percolation": s.DRAINED_ROOTED}),
+            (
+                s.BY_TRIGGER,
+                {"irrigation_sum": s.IRRIGATION, "etc_sum": s.TRANSPIRATION, "deep_percolation": s.DRAINED_ROOTED},
+            ),
             (s.NEVER, {"eta_sum_no_irrigation": s.TRANSPIRATION}),
         ):
             run.policy[:] = policy
@@ -199,7 +210,7 @@ class Properties(unittest.TestCase):
                 run = Run(30, ET0=5.0, EVAP_LEFT=left, KD=0.3, TAW=60.0, P_TABLE=0.4, DEEPEST=90.0, COVER=0.3)
                 run.air[:, 0, s.RAIN] = rain
                 totals.append(run.rows()[:, s.EVAP_ROOTED].cumsum())
-            for thin, thick in zip(totals, totals[1:], strict=False):
+            for thin, thick in itertools.pairwise(totals):
                 self.assertTrue((thick <= thin + 1e-9).all())
 
     def test_a_bigger_plant_never_demands_less_and_more_soil_never_stresses_more(self):

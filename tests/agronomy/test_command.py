@@ -27,10 +27,12 @@ GARDEN = {
             "plantings": [{"crop": "tomato", "count": 6, "planted": "2025-05-10",
                            "sizes": [{"date": "2025-07-05", "height": "shoulder", "spread_m": 0.6}]}],
             "mulches": [{"date": "2025-07-01", "kind": "straw", "depth_m": 0.03, "cover": 0.5}],
-            "waterings": [{"date": "2025-07-04", "litres": 30.0}], "checks": [{"date": "2025-07-03", "reading": "moist"}],
+            "waterings": [{"date": "2025-07-04", "litres": 30.0}],
+            "checks": [{"date": "2025-07-03", "reading": "moist"}],
         },
         {"name": "Row", "kind": "row", "length_m": 3, "width_m": 0.6, "opened": "2025-07-01", "method": "drip",
-         "drip": {"emitters": 10, "flow_l_per_h": 2.0}, "plantings": [{"crop": "pea", "count": 30, "planted": "2025-06-01"}]},
+         "drip": {"emitters": 10, "flow_l_per_h": 2.0},
+         "plantings": [{"crop": "pea", "count": 30, "planted": "2025-06-01"}]},
     ],
     "gauge": [{"date": "2025-07-05", "rain": 4.0}],
 }  # fmt: skip
@@ -97,7 +99,8 @@ class Command(unittest.TestCase):
         jsonschema.validate(GARDEN, schema)
 
     def test_et0_takes_any_sufficient_columns(self):
-        text = "date,tmin,tmax,rs,rhmin,rhmax,wind\n2025-07-01,14,27,25,42,90,3.5\n2025-07-03,14,27,,,,\n2025-07-04,14,27,25,,,\n"
+        text = "date,tmin,tmax,rs,rhmin,rhmax,wind\n2025-07-01,14,27,25,42,90,3.5\n"
+        text += "2025-07-03,14,27,,,,\n2025-07-04,14,27,25,,,\n"
         code, out, err = self.run_it("et0", self.file("w.csv", text), "--latitude", "45", "--elevation", "100")
         self.assertEqual((code, err), (0, ""))
         rows = list(csv.DictReader(io.StringIO(out)))
@@ -116,7 +119,9 @@ class Command(unittest.TestCase):
         self.assertLess(value("--wind-height", "10"), value())
         bare = self.file("t.csv", "date,tmin,tmax\n2025-07-01,14,27\n")
         et = lambda *more: self.run_it("et0", bare, "--latitude", "45", "--elevation", "9", *more)[1].split("\n")[1]  # noqa: E731
-        self.assertEqual(len({et(), et("--pm-always"), et("--pm-always", "--coastal"), et("--pm-always", "--dryness", "2")}), 4)
+        self.assertEqual(
+            len({et(), et("--pm-always"), et("--pm-always", "--coastal"), et("--pm-always", "--dryness", "2")}), 4
+        )
 
     def refused(self, answer: tuple[int, str, str], *words: str) -> None:
         code, out, err = answer
@@ -151,8 +156,12 @@ class Command(unittest.TestCase):
             with self.subTest(text):
                 self.refused(et0(text), *words)
         self.refused(self.run_it("et0", "/nowhere.csv", "--latitude", "45", "--elevation", "1"), "/nowhere.csv")
-        self.refused(self.run_it("et0", self.file("b.csv", b"\xff\xfe\x00"), "--latitude", "45", "--elevation", "1"), "UTF-8")
-        self.refused(self.run_it("et0", self.file("w.csv", "x"), "--latitude", "95", "--elevation", "1"), "--latitude", "95")
+        self.refused(
+            self.run_it("et0", self.file("b.csv", b"\xff\xfe\x00"), "--latitude", "45", "--elevation", "1"), "UTF-8"
+        )
+        self.refused(
+            self.run_it("et0", self.file("w.csv", "x"), "--latitude", "95", "--elevation", "1"), "--latitude", "95"
+        )
         self.refused(self.run_it("et0", self.file("w.csv", "x"), "--latitude", "nan", "--elevation", "1"), "--latitude")
         self.refused(self.run_it("et0", self.file("w.csv", "x")), "--latitude")
         self.refused(self.run_it("sing"), "sing")

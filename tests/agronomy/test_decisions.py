@@ -56,7 +56,10 @@ class Words(unittest.TestCase):
         b = t.dried(4)
         marks = [one(b, style=style).trigger_mm for style in ("ample", "steady", "sparing")]
         self.assertEqual(marks, sorted(marks))
-        costs = {style: one(b, t.sky(rain_chance=0.5, rain_mm=30.0), style=style).choice.costs for style in ("ample", "sparing")}
+        costs = {
+            style: one(b, t.sky(rain_chance=0.5, rain_mm=30.0), style=style).choice.costs
+            for style in ("ample", "sparing")
+        }
         drop = {style: c[0] - min(c[1:]) for style, c in costs.items()}
         self.assertLess(drop["ample"], drop["sparing"])
 

@@ -127,7 +127,8 @@ class CropTable(unittest.TestCase):
 
     def test_fao_table_11_stage_lengths(self):
         names = {"sweet pepper": "pepper", "squash, zucchini": "courgette", "pumpkin, winter squash": "winter_squash",
-                 "green beans": "runner_bean", "onion dry": "onion", "sweet corn": "sweetcorn", "peas": "pea"}  # fmt: skip
+                 "green beans": "runner_bean", "onion dry": "onion", "sweet corn": "sweetcorn",
+                 "peas": "pea"}  # fmt: skip
         for row in ref.tables()["fao56_stage_lengths"]["rows"]:
             key = names.get(row["crop"], row["crop"])
             if key in crops.CROPS:
@@ -141,7 +142,9 @@ class CropTable(unittest.TestCase):
 class SizeAndDemand(unittest.TestCase):
     def test_kcb_curve_example_30(self):
         case = ref.cases()["fao-ex30"]
-        got = size.kcb_curve(tuple(case["kcb_ini_mid_end"]), tuple(case["stage_lengths"]), np.array(case["days"], float))
+        got = size.kcb_curve(
+            tuple(case["kcb_ini_mid_end"]), tuple(case["stage_lengths"]), np.array(case["days"], float)
+        )
         want, tolerance = case.expect("kcb")
         np.testing.assert_allclose(got, want, atol=tolerance)
 

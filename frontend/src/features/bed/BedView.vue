@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent } from 'vue'
 
 import { answer, api, newId } from '@/shared/api/client'
-import { path, useBedPage, useChange, useRound } from '@/shared/api/queries'
+import { path, useBedPage, useChange } from '@/shared/api/queries'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { toSi, useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
@@ -25,7 +25,6 @@ const query = useBedPage(
   () => props.garden,
   () => props.bed,
 )
-const round = useRound(() => props.garden)
 const page = computed(() => query.data.value)
 const stop = computed(() => page.value?.stop ?? null)
 const full = computed(() => (page.value?.stop ? { ...page.value, stop: page.value.stop } : null))
@@ -163,7 +162,7 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
             Then about <strong>{{ span(stop.next_soak, today) }}</strong>.</template
           >
         </p>
-        <p v-if="stop && round.data.value" class="soft">{{ reason(stop, round.data.value, units) }}</p>
+        <p v-if="stop" class="soft">{{ reason(stop, page, units) }}</p>
         <p v-else-if="page.lacks === 'weather'" class="lead">
           Its water is worked out as soon as yesterday’s weather is known.
           <RouterLink :to="{ name: 'sky', params: { garden } }">Type the days</RouterLink>
@@ -190,7 +189,7 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
         <Chart
           :height="250"
           :option="waterlineOption(full, colours, units.system.value, units.label('depth'))"
-          :label="`Waterline of ${page.bed.name}: ${reason(full.stop, round.data.value!, units)}`"
+          :label="`Waterline of ${page.bed.name}: ${reason(full.stop, full, units)}`"
         />
         <p class="soft small">
           Below full (field capacity). The band holds 8 of 10 runs: forecast members, each with its own draw
@@ -266,8 +265,8 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
           </li>
         </ul>
       </section>
-      <section v-if="stop && round.data.value">
-        <WhyPanel :stop="stop" :round="round.data.value" />
+      <section v-if="stop">
+        <WhyPanel :stop="stop" :setting="page" />
       </section>
     </div>
 

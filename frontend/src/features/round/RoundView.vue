@@ -77,7 +77,20 @@ async function keepRound() {
 }
 
 function done(stop: Stop) {
-  if (stop.dose) void actions.watered([{ stop, litres: stop.dose.litres }])
+  if (!stop.dose) return
+  pickAfter(stop)
+  void actions.watered([{ stop, litres: stop.dose.litres }])
+}
+
+/** A stop that is dealt with hands the mark on to the next one. */
+function pickAfter(stop: Stop) {
+  const at = hands.value.findIndex((s) => s.id === stop.id)
+  picked.value = (hands.value[at + 1] ?? hands.value[at - 1] ?? stop).id
+}
+
+function notToday(stop: Stop) {
+  pickAfter(stop)
+  actions.notToday(stop)
 }
 
 function takeBack(stop: Stop) {
@@ -114,7 +127,7 @@ function onKey(e: KeyboardEvent) {
     '?': () => (help.value = true),
     w: () => stop && why(stop),
     d: () => (hand && stop.word !== 'check' ? done(stop) : say('Pick a stop to water first: j and k move.')),
-    n: () => hand && actions.notToday(stop),
+    n: () => hand && notToday(stop),
     a: () => stop && askAmount(stop),
   }
   const act = keys[e.key]
@@ -203,7 +216,7 @@ const KEYS = [
               @why="why(s)"
               @done="done(s)"
               @other="askAmount(s)"
-              @not-today="actions.notToday(s)"
+              @not-today="notToday(s)"
               @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
               @back="takeBack(s)"
             />
@@ -250,7 +263,7 @@ const KEYS = [
       </template>
     </div>
     <aside v-if="wide && shown && !round.lacks" class="aside no-print">
-      <WhyPanel class="stay" :stop="shown" :round="round" />
+      <WhyPanel class="stay" :stop="shown" :setting="round" />
     </aside>
 
     <el-drawer
@@ -261,7 +274,7 @@ const KEYS = [
       :title="shown.name"
       @update:model-value="whyOpen = $event"
     >
-      <WhyPanel :stop="shown" :round="round" />
+      <WhyPanel :stop="shown" :setting="round" />
     </el-drawer>
     <el-dialog v-model="help" title="Keys" width="360px">
       <dl class="keys">

@@ -478,6 +478,7 @@ export interface components {
         };
         BedPage: {
             garden: components["schemas"]["GardenOut"];
+            heat: components["schemas"]["Heat"] | null;
             bed: components["schemas"]["BedOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
             stop: components["schemas"]["Stop"] | null;

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { Round, Stop } from '@/shared/api/types'
+import type { Stop } from '@/shared/api/types'
 import { duration, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { CROP } from '@/shared/words/names'
-import { reason } from '@/shared/words/stop'
+import { reason, type Setting } from '@/shared/words/stop'
 import { coefficientName, LINE } from '@/shared/words/why'
 
 /** The arithmetic of one stop: lines that sum, then the dose, then each coefficient with its source. */
-const props = defineProps<{ stop: Stop; round: Round }>()
+const props = defineProps<{ stop: Stop; setting: Setting }>()
 const units = useUnits()
 const w = computed(() => props.stop.why)
 const d = computed(() => props.stop.dose)
-const today = computed(() => props.round.garden.today)
+const today = computed(() => props.setting.garden.today)
 const begin = computed(
   () =>
     ({
@@ -40,7 +40,7 @@ function value(v: number, unit: string): string {
   <section class="why" aria-live="polite">
     <p class="soft small">Why</p>
     <h2>{{ title }}</h2>
-    <p>{{ reason(stop, round, units) }}</p>
+    <p>{{ reason(stop, setting, units) }}</p>
     <table>
       <caption>
         {{

@@ -2,6 +2,9 @@ import type { Round, Stop } from '@/shared/api/types'
 import { duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
+/** The day a stop stands in: what Round and Bed both know. */
+export type Setting = Pick<Round, 'heat'> & { garden: Pick<Round['garden'], 'today'> }
+
 /** What a sentence needs to speak the person's units. */
 export interface Tongue {
   show: (si: number, q: Quantity) => string
@@ -94,7 +97,7 @@ function ordinal(n: number): string {
 }
 
 /** The reason, in one sentence. */
-export function reason(s: Stop, r: Round, t: Tongue): string {
+export function reason(s: Stop, r: Setting, t: Tongue): string {
   const { waiting } = s.why
   const today = r.garden.today
   const heat = r.heat ? nearDay(r.heat.dates[0]!, today) : ''

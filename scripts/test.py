@@ -1,0 +1,104 @@
+"""./test: set up what is missing, then lint, types, contracts, the core alone, and every test with its browser.
+
+The last line counts: N passed, N failed, N skipped. ./test NAME... runs only those tests, after the same set-up.
+"""
+
+from __future__ import annotations
+
+import os
+import re
+import subprocess
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from scripts import database, front_end, python_env, system_packages
+from scripts.console import Problem, report, step
+from scripts.paths import FRONTEND, LOGS, PROJECT, PYTHON
+
+BIN = PYTHON.parent
+CHECKS: list[tuple[str, list[str | Path], Path]] = [
+    ("lint, Python", [BIN / "ruff", "check", "."], PROJECT),
+    ("format, Python", [BIN / "ruff", "format", "--check", "."], PROJECT),
+    ("types, Python", [PYTHON, "-m", "mypy", "."], PROJECT),
+    ("import contracts", [BIN / "lint-imports"], PROJECT),
+    ("lint, front end", ["npx", "--no-install", "eslint", "src"], FRONTEND),
+    ("format, front end", ["npx", "--no-install", "prettier", "--check", "src"], FRONTEND),
+    ("types, front end", ["npx", "--no-install", "vue-tsc", "--noEmit"], FRONTEND),
+]
+# The core's tests in an interpreter where a web framework cannot even be imported.
+CORE_ALONE = (
+    "import sys, unittest; sys.modules.update(dict.fromkeys(('django', 'rest_framework'), None));"
+    "unittest.main(module=None, argv=['core', 'discover', '-s', 'tests/agronomy', '-t', '.'])"
+)
+
+
+def main(names: list[str]) -> int:
+    print("Isleshower tests")
+    try:
+        system_packages.ensure(system_packages.FOR_SERVING | system_packages.FOR_TESTS)
+        python_env.ensure("dev")
+        front_end.ensure()
+        was_up = database.SERVICE.running() is not None
+        port = database.ensure()
+    except Problem as problem:
+        return report(problem)
+    env = {
+        **front_end.node_path(),
+        "DJANGO_SETTINGS_MODULE": "config.settings.test",
+        "DJANGO_ALLOW_ASYNC_UNSAFE": "true",  # Playwright's sync API keeps an event loop in the tests' thread
+        "ISLESHOWER_DB_PORT": str(port),
+        "ISLESHOWER_DB_PASSWORD": database.secret("db_password"),
+        "PYTHONPATH": str(PROJECT),
+    }
+    failed = 0 if names else sum(not check(name, command, where, env) for name, command, where in CHECKS)
+    if not names:
+        failed += not check("the core's tests alone", [PYTHON, "-W", "error", "-c", CORE_ALONE], PROJECT, env)
+    try:
+        counts = run_tests(names, env)
+    finally:
+        if not was_up:
+            database.SERVICE.stop()
+    print(f"{counts[0]} passed, {counts[1] + failed} failed, {counts[2]} skipped", flush=True)
+    return int(counts[1] + failed > 0 or counts[0] == 0)
+
+
+def check(name: str, command: Sequence[str | Path], where: Path, env: dict[str, str]) -> bool:
+    """Run one check; its output is shown when it fails."""
+    with step(name) as note:
+        done = subprocess.run(
+            [str(c) for c in command], cwd=where, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, check=False
+        )
+        note.text = "clean" if done.returncode == 0 else "NOT CLEAN"
+    if done.returncode != 0:
+        print(done.stdout.decode(errors="replace"), flush=True)
+    return done.returncode == 0
+
+
+def run_tests(names: list[str], env: dict[str, str]) -> tuple[int, int, int]:
+    """Django's runner over all tests, its output shown as it comes; (passed, failed, skipped)."""
+    command = [str(PYTHON), "-W", "default", "manage.py", "test", "--noinput", *(names or ["tests"])]
+    LOGS.mkdir(parents=True, exist_ok=True)
+    process = subprocess.Popen(
+        command, cwd=PROJECT, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+    )
+    last = ""
+    assert process.stdout is not None
+    with (LOGS / "tests.log").open("w") as log:
+        for line in process.stdout:
+            log.write(line)
+            if re.fullmatch(r"\d+ passed, \d+ failed, \d+ skipped\n", line):
+                last = line
+            else:
+                print(line, end="", flush=True)
+    code = process.wait()
+    found = re.match(r"(\d+) passed, (\d+) failed, (\d+) skipped", last)
+    if found is None:
+        return 0, 1, 0
+    passed, failed, skipped = (int(n) for n in found.groups())
+    return passed, failed or int(code != 0), skipped
+
+
+if __name__ == "__main__":
+    os.chdir(PROJECT)
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,97 @@
+"""Every object is reached through the signed-in person's gardens; for anyone else there is nothing there."""
+
+import re
+
+from django.test import TestCase
+from django.urls import get_resolver
+
+from apps.watering.models import Check, PutOff, Watering
+from apps.weather.models import GaugeReading
+from tests.apps import world as w
+
+OPEN = {"api/schema", "api/session", "api/session/sign-up", "api/session/sign-in", "api/session/sign-out"}
+
+
+def api_routes() -> list[str]:
+    """Every route pattern below api/, as Django resolves them."""
+    api = next(p for p in get_resolver().url_patterns if str(p.pattern) == "api/")
+    return [f"api/{p.pattern}" for p in api.url_patterns]
+
+
+class Strangers(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.ada, cls.eve = w.person("ada"), w.person("eve")
+        cls.garden = w.garden_of(cls.ada)
+        cls.bed = w.bed_of(cls.ada, cls.garden)
+        w.type_days(cls.ada, cls.garden)
+        w.garden_of(cls.eve)
+        cls.watering = Watering.objects.create(bed=cls.bed, date=w.TODAY, litres=3)
+        cls.check_ = Check.objects.create(bed=cls.bed, date=w.TODAY, reading="wet")
+        cls.put_off = PutOff.objects.create(bed=cls.bed, date=w.TODAY)
+        cls.gauge = GaugeReading.objects.create(garden=cls.garden, date=w.TODAY, rain=3)
+        cls.rig = cls.garden.rigs.get()
+
+    def urls(self):
+        events = {"watering": self.watering.pk, "check": self.check_.pk, "put_off": self.put_off.pk}
+        for route in api_routes():
+            if "<" not in route:
+                continue
+            for kind, event in events.items():
+                values = {
+                    "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
+                    "event_id": event, "reading_id": self.gauge.pk,
+                }  # fmt: skip
+                yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
+                if "<str:kind>" not in route:
+                    break
+
+    BODIES = {
+        "waterings": {"waterings": [{"id": w.new_id(), "bed": 0, "litres": 1}]},
+        "checks": {"id": w.new_id(), "bed": 0, "reading": "wet"},
+        "put-offs": {"id": w.new_id(), "bed": 0},
+        "gauge": {"id": w.new_id(), "date": "2025-07-10", "rain": 1},
+        "days": {"days": []},
+        "beds": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
+        "rigs": {"name": "X"},
+    }
+
+    def body(self, url):
+        key = next((k for k in self.BODIES if url.endswith(k)), "beds" if "/beds/" in url else None)
+        return self.BODIES.get(key, {})
+
+    def test_another_person_gets_404_for_every_route(self):
+        client, tried = w.client_of(self.eve), 0
+        for url in self.urls():
+            for method in ("get", "post", "put", "patch", "delete"):
+                answer = w.send(client, method, url[3:], self.body(url))
+                if answer.status_code != 405:
+                    tried += 1
+                    self.assertEqual(answer.status_code, 404, f"{method} {url}: {answer.content[:200]}")
+        self.assertGreaterEqual(tried, 22)
+
+    def test_nobody_signed_in_gets_403_everywhere_but_at_the_door(self):
+        for route in api_routes():
+            url = re.sub(r"<uuid:\w+>", w.new_id(), re.sub(r"<(int|str):\w+>", "1", route))
+            answer = w.send(self.client, "get", url[3:])
+            if answer.status_code != 405:
+                self.assertEqual(answer.status_code, 200 if route in OPEN else 403, url)
+
+    def test_own_garden_with_anothers_bed_event_or_rig_is_404(self):
+        mine = w.garden_of(self.eve)
+        client = w.client_of(self.eve)
+        for method, path, body in (
+            ("get", f"/beds/{self.bed.pk}", None),
+            ("put", f"/beds/{self.bed.pk}", self.BODIES["beds"]),
+            ("delete", f"/beds/{self.bed.pk}", None),
+            ("post", f"/beds/{self.bed.pk}/restore", None),
+            ("patch", f"/rigs/{self.rig.pk}", {"name": "X"}),
+            ("post", "/waterings", {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 1}]}),
+            ("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, "reading": "wet"}),
+            ("post", f"/events/watering/{self.watering.pk}/strike", {}),
+            ("post", f"/gauge/{self.gauge.pk}/strike", {}),
+        ):
+            with self.subTest(path):
+                self.assertEqual(w.send(client, method, f"/gardens/{mine.pk}{path}", body).status_code, 404)
+        answer = w.send(client, "post", f"/gardens/{mine.pk}/beds", {**self.BODIES["beds"], "rig": self.rig.pk})
+        self.assertEqual((answer.status_code, answer.json()["fields"][0]["field"]), (400, "rig"))

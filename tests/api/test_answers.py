@@ -1,0 +1,279 @@
+"""What goes over the wire: shapes, errors, query counts, the door, and what a browser is told."""
+
+import json
+import pathlib
+import subprocess
+import sys
+import unittest
+from unittest import mock
+
+import jsonschema
+import yaml
+from django.conf import settings
+from django.core.cache import cache
+from django.core.management import call_command
+from django.db import OperationalError
+from django.test import TestCase, override_settings
+
+from apps.garden.models import Bed
+from apps.watering.queries import _plans
+from tests.apps import world as w
+
+ROOT = pathlib.Path(settings.BASE_DIR)
+
+
+class Contract(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.ada = w.person()
+        cls.garden = w.garden_of(cls.ada)
+        cls.bed = w.bed_of(cls.ada, cls.garden)
+        w.type_days(cls.ada, cls.garden)
+        cls.schema = yaml.safe_load((ROOT / "docs" / "openapi.yaml").read_text())
+
+    def test_the_committed_schema_is_the_servers(self):
+        answer = w.client_of(self.ada).get("/api/schema")
+        self.assertEqual(yaml.safe_load(answer.content), self.schema, "run scripts/client.sh and commit what changes")
+
+    def test_the_committed_client_is_generated_from_it(self):
+        from scripts.front_end import node_path
+
+        made = subprocess.run(
+            ["npx", "--no-install", "openapi-typescript", "../docs/openapi.yaml"], cwd=ROOT / "frontend",
+            capture_output=True, text=True, check=True, env=node_path(),
+        )  # fmt: skip
+        committed = (ROOT / "frontend/src/shared/api/schema.d.ts").read_text()
+        self.assertEqual(made.stdout.strip(), committed.strip(), "run scripts/client.sh and commit what changes")
+
+    def validate(self, name, value):
+        schema = {"$ref": f"#/components/schemas/{name}", "components": self.schema["components"]}
+        jsonschema.validate(value, json.loads(json.dumps(schema).replace('"nullable": true', '"x-nullable": true')),
+                            cls=_Nullable)  # fmt: skip
+
+    def test_answers_have_the_shape_the_schema_says(self):
+        client, base = w.client_of(self.ada), f"/gardens/{self.garden.pk}"
+        for path, name in (
+            (f"{base}/round", "Round"), (f"{base}/beds/{self.bed.pk}", "BedPage"), (f"{base}/sky", "SkyOut"),
+            ("/catalogue", "Catalogue"), ("/session", "Session"),
+        ):  # fmt: skip
+            with self.subTest(path):
+                self.validate(name, w.send(client, "get", path).json())
+
+    def test_a_round_holds_its_arithmetic(self):
+        stop = w.send(w.client_of(self.ada), "get", f"/gardens/{self.garden.pk}/round").json()["stops"][0]
+        self.assertEqual(stop["word"], "soak")
+        self.assertAlmostEqual(sum(x["mm"] for x in stop["why"]["lines"]), stop["why"]["depletion_mm"], places=9)
+        self.assertAlmostEqual(
+            stop["dose"]["litres"],
+            stop["why"]["depletion_mm"] * stop["why"]["ground_m2"] / stop["dose"]["arrives"],
+            delta=1e-3,
+        )
+
+
+class _Nullable(jsonschema.Draft202012Validator):
+    """OpenAPI 3.0's nullable, which plain JSON Schema does not know."""
+
+    def iter_errors(self, instance, _schema=None):
+        schema = self.schema if _schema is None else _schema
+        if instance is None and isinstance(schema, dict) and (schema.get("x-nullable") or schema.get("nullable")):
+            return
+        yield from super().iter_errors(instance, _schema) if _schema is not None else super().iter_errors(instance)
+
+    def descend(self, instance, schema, *args, **kwargs):
+        if instance is None and isinstance(schema, dict) and schema.get("x-nullable"):
+            return
+        yield from super().descend(instance, schema, *args, **kwargs)
+
+
+class Queries(TestCase):
+    def count(self, beds: int) -> dict[str, int]:
+        user = w.person(f"u{beds}")
+        garden = w.garden_of(user)
+        for i in range(beds):
+            bed = w.bed_of(user, garden, name=f"Bed {i}")
+        w.type_days(user, garden)
+        client, base, counts = w.client_of(user), f"/gardens/{garden.pk}", {}
+        for path in ("/round", f"/beds/{bed.pk}", "/sky", "/beds"):
+            _plans.clear()
+            with self.assertNumQueriesAtMost(30) as seen:
+                self.assertEqual(w.send(client, "get", base + path).status_code, 200)
+            counts[path.split("/")[1] + ("/one" if path.count("/") == 2 else "")] = len(seen)
+        return counts
+
+    def assertNumQueriesAtMost(self, most: int):
+        from django.db import connection
+        from django.test.utils import CaptureQueriesContext
+
+        return CaptureQueriesContext(connection)
+
+    def test_the_number_of_queries_does_not_grow_with_the_beds(self):
+        few, many = self.count(1), self.count(12)
+        self.assertEqual(few, many)
+        self.assertLessEqual(max(many.values()), 18, many)
+
+
+class Errors(TestCase):
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+        self.client_ = w.client_of(self.ada)
+
+    def post(self, path, body):
+        return w.send(self.client_, "post", f"/gardens/{self.garden.pk}{path}", body)
+
+    def test_the_form_and_the_garden_file_say_the_same(self):
+        from agronomy.garden_file import check_piece
+
+        bed = {"name": "B", "kind": "raised", "length_m": 500, "width_m": 1}
+        answer = self.post("/beds", bed)
+        self.assertEqual(answer.status_code, 400)
+        with self.assertRaises(ValueError) as caught:
+            check_piece("BED", {**bed, "length_m": 500.0, "opened": "2025-07-01"})
+        self.assertEqual(answer.json()["fields"][0]["text"], str(caught.exception))
+        self.assertEqual(answer.json()["code"], "out_of_range")
+
+    def test_a_whole_round_is_kept_or_nothing(self):
+        bed = w.bed_of(self.ada, self.garden)
+        good = {"id": w.new_id(), "bed": bed.pk, "litres": 5}
+        answer = self.post("/waterings", {"waterings": [good, {**good, "id": w.new_id(), "litres": -5}]})
+        self.assertEqual(answer.status_code, 400)
+        self.assertEqual(bed.waterings.count(), 0)
+        self.assertEqual(self.post("/waterings", {"waterings": [good, good]}).status_code, 201)
+        self.assertEqual(bed.waterings.count(), 1)
+
+    def test_odd_bodies_are_answered_cleanly(self):
+        url = f"/api/gardens/{self.garden.pk}/beds"
+        for body in ("{", "[]", '{"name": NaN}', '{"name": {"a": 1}}', "null", '{"length_m": 1e999}', '"x"'):
+            with self.subTest(body):
+                answer = self.client_.post(url, body, content_type="application/json")
+                self.assertEqual(answer.status_code, 400, answer.content)
+                self.assertTrue(answer.json()["text"])
+        self.assertEqual(self.client_.post(url, "a=1", content_type="text/plain").status_code, 415)
+        self.assertEqual(Bed.objects.count(), 0)
+
+    def test_a_lost_database_is_said_plainly(self):
+        with (
+            mock.patch("api.views.situation", side_effect=OperationalError(2006, "gone")),
+            self.assertLogs("api.errors"),
+        ):
+            answer = self.client_.get(f"/api/gardens/{self.garden.pk}/round")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (503, "database"))
+
+
+class Door(TestCase):
+    def setUp(self):
+        cache.clear()
+
+    def test_sign_up_in_and_out(self):
+        answer = w.send(
+            self.client, "post", "/session/sign-up", {"username": "newcomer", "password": w.PASSWORD, "units": "us"}
+        )
+        self.assertEqual((answer.status_code, answer.json()["person"]["units"]), (201, "us"))
+        self.assertEqual(w.send(self.client, "get", "/gardens").json(), [])
+        w.send(self.client, "post", "/session/sign-out")
+        self.assertEqual(w.send(self.client, "get", "/gardens").status_code, 403)
+        good = {"username": "newcomer", "password": w.PASSWORD}
+        self.assertEqual(w.send(self.client, "post", "/session/sign-in", good).status_code, 200)
+        w.send(self.client, "patch", "/session/preferences", {"theme": "dark"})
+        self.assertEqual(w.send(self.client, "get", "/session").json()["person"]["theme"], "dark")
+
+    def test_weak_taken_and_closed(self):
+        w.person("ada")
+        for body, field in (
+            ({"username": "x", "password": "short"}, "password"),
+            ({"username": "x", "password": "password1234"}, "password"),
+            ({"username": "ada", "password": w.PASSWORD}, "username"),
+            ({"username": "a b", "password": w.PASSWORD}, "username"),
+        ):
+            with self.subTest(body):
+                answer = w.send(self.client, "post", "/session/sign-up", body)
+                self.assertEqual((answer.status_code, answer.json()["fields"][0]["field"]), (400, field))
+        with override_settings(SIGN_UP_OPEN=False):
+            self.assertEqual(w.send(self.client, "post", "/session/sign-up", {}).status_code, 403)
+
+    def test_attempts_are_limited(self):
+        w.person("ada")
+        bad = {"username": "ada", "password": "wrong-wrong-wrong"}
+        codes = [w.send(self.client, "post", "/session/sign-in", bad).status_code for _ in range(9)]
+        self.assertEqual((codes[0], codes[-1]), (400, 429))
+        good = {"username": "ada", "password": w.PASSWORD}
+        self.assertEqual(w.send(self.client, "post", "/session/sign-in", good).status_code, 429)
+
+    def test_changes_need_the_csrf_token(self):
+        from django.test import Client
+
+        strict = Client(enforce_csrf_checks=True)
+        w.person("ada")
+        body = {"username": "ada", "password": w.PASSWORD}
+        self.assertEqual(w.send(strict, "post", "/session/sign-in", body).status_code, 403)
+        strict.get("/api/session")
+        token = strict.cookies["csrftoken"].value
+        answer = strict.post(
+            "/api/session/sign-in", json.dumps(body), content_type="application/json", headers={"X-CSRFToken": token}
+        )
+        self.assertEqual(answer.status_code, 200)
+
+
+class Browser(TestCase):
+    def test_policy_and_the_single_page(self):
+        answer = self.client.get("/g/1/round")
+        self.assertEqual(answer.status_code, 200)
+        policy = answer.headers["Content-Security-Policy"]
+        self.assertIn("script-src 'self'", policy)
+        self.assertIn("default-src 'none'", policy)
+        self.assertNotIn("unsafe-eval", policy)
+        self.assertEqual(answer.headers["X-Frame-Options"], "DENY")
+        for missing in ("/static/nothing.js", "/favicon.ico", "/g/1/round.txt"):
+            self.assertEqual(self.client.get(missing).status_code, 404, missing)
+        self.assertEqual(self.client.get("/api/nothing").status_code, 404)
+        self.assertEqual(self.client.get("/schemas/garden-1.json").json()["title"], "Isleshower garden file, version 1")
+
+    def test_nothing_is_asked_from_elsewhere(self):
+        """The built page and its styles name no other host."""
+        for file in [*ROOT.glob("frontend/dist/*.html"), *ROOT.glob("frontend/dist/assets/*.css")]:
+            text = file.read_text()
+            self.assertNotRegex(text.replace("http://www.w3.org/", ""), r"(https?:)?//[a-z]", file.name)
+
+    def test_the_first_script_of_the_round_stays_small(self):
+        """Under 250 kB compressed for what the Round loads first (a size, not a time)."""
+        import gzip
+        import re
+
+        dist = ROOT / "frontend/dist"
+        first = set(re.findall(r'(?:src|href)="/static/(assets/[^"]+\.js)"', (dist / "index.html").read_text()))
+        first |= {f"assets/{p.name}" for p in dist.glob("assets/RoundView-*.js")}
+        seen: set[str] = set()
+        while first - seen:
+            name = (first - seen).pop()
+            seen.add(name)
+            text = (dist / name).read_text()
+            first |= {f"assets/{m}" for m in re.findall(r'from\s*"\./([^"]+\.js)"', text)}
+        total = sum(len(gzip.compress((dist / n).read_bytes())) for n in seen)
+        self.assertGreater(len(seen), 3)
+        self.assertLess(total, 250_000)
+
+
+class Production(unittest.TestCase):
+    def check(self, **env: str) -> subprocess.CompletedProcess:
+        import os
+
+        clean = {k: v for k, v in os.environ.items() if not k.startswith(("DJANGO_", "ISLESHOWER_"))}
+        settings_ = {
+            "DJANGO_SETTINGS_MODULE": "config.settings.production",
+            "ISLESHOWER_SECRET_KEY": "k7-Qx.93Wb" * 7,
+            **env,
+        }
+        return subprocess.run(
+            [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"], cwd=ROOT,
+            env={**clean, **settings_}, capture_output=True, text=True, check=False,
+        )  # fmt: skip
+
+    def test_check_deploy_is_clean(self):
+        done = self.check()
+        self.assertEqual(done.returncode, 0, done.stderr)
+
+    def test_unsafe_settings_are_refused(self):
+        self.assertNotEqual(self.check(ISLESHOWER_SECRET_KEY="short").returncode, 0)
+
+    def test_no_migration_is_missing(self):
+        call_command("makemigrations", "--check", "--dry-run", verbosity=0)

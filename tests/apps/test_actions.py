@@ -1,0 +1,224 @@
+"""Changes: each with its permission, its validation and all or nothing."""
+
+import datetime as dt
+import uuid
+
+from django.http import Http404
+from django.test import TestCase
+from rest_framework.exceptions import PermissionDenied
+
+from agronomy.describe.errors import InputError
+from apps.garden import actions as ga
+from apps.garden.models import Bed, MulchRecord, SizeSighting
+from apps.watering import actions as wa
+from apps.watering.models import IssuedAdvice, Watering
+from apps.watering.queries import situation
+from apps.weather import actions as we
+from tests.apps import world as w
+
+
+class Beds(TestCase):
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+
+    def save(self, bed_id=None, plantings=None, mulch=None, **values):
+        return ga.SaveBed(self.ada, self.garden.pk, {**w.BED, **values}, plantings, mulch, bed_id).execute()
+
+    def refused(self, field, **values):
+        before = Bed.objects.count()
+        with self.assertRaises(InputError) as caught:
+            self.save(**values)
+        self.assertEqual(caught.exception.field, field)
+        self.assertEqual(Bed.objects.count(), before)
+
+    def test_describing_again_keeps_dated_facts(self):
+        bed = self.save(plantings=[dict(w.TOMATOES)], mulch={"kind": "straw", "depth_m": 0.05, "cover": 1.0})
+        planting = bed.plantings.get()
+        self.assertEqual(SizeSighting.objects.get().date, w.TODAY)
+        self.garden.clock_date = w.TODAY + dt.timedelta(days=5)
+        self.garden.save()
+        same = {**w.TOMATOES, "id": planting.pk}
+        self.save(bed.pk, [same], {"kind": "straw", "depth_m": 0.05, "cover": 1.0})
+        self.assertEqual((SizeSighting.objects.count(), MulchRecord.objects.count()), (1, 1))  # nothing new was seen
+        self.save(bed.pk, [{**same, "spread_m": 0.7}], {"kind": "none", "depth_m": 0.05, "cover": 1.0})
+        self.assertEqual((SizeSighting.objects.count(), MulchRecord.objects.count()), (2, 2))
+        self.save(bed.pk, [])
+        self.assertEqual(bed.plantings.count(), 0)
+
+    def test_bad_beds_name_their_field_and_save_nothing(self):
+        self.save()
+        self.refused("name", name="Bench")
+        self.refused("length_m", name="B", length_m=0.0)
+        self.refused("soil.material", name="B", soil_material="mud")
+        self.refused("opened", name="B", opened=w.TODAY + dt.timedelta(days=1))
+        self.refused("opened", name="B", opened=w.TODAY - dt.timedelta(days=800))
+        self.refused("drip", name="B", method="drip")
+        self.refused(
+            "reservoir.opening_l", name="B", method="reservoir", reservoir_capacity_l=5.0, reservoir_opening_l=9.0
+        )
+        self.refused("rig", name="B", rig=999_999)
+        self.refused("plantings[0].crop", name="B", plantings=[{**w.TOMATOES, "crop": "triffid"}])
+        self.refused("plantings[0].sizes[0].spread_m", name="B", plantings=[{**w.TOMATOES, "spread_m": 40.0}])
+        self.refused("plantings[0].id", name="B", plantings=[{**w.TOMATOES, "id": 999_999}])
+
+    def test_removal_can_be_undone_unless_the_name_is_taken(self):
+        bed = self.save()
+        ga.RemoveBed(self.ada, self.garden.pk, bed.pk).execute()
+        self.assertEqual(situation(self.garden).lacks, "beds")
+        ga.RestoreBed(self.ada, self.garden.pk, bed.pk).execute()
+        ga.RemoveBed(self.ada, self.garden.pk, bed.pk).execute()
+        self.save()
+        with self.assertRaises(InputError):
+            ga.RestoreBed(self.ada, self.garden.pk, bed.pk).execute()
+
+    def test_a_helper_records_but_does_not_edit(self):
+        bed, helper = self.save(), w.person("ben")
+        w.join(self.garden, helper, "helper")
+        wa.RecordWatering(helper, self.garden.pk, bed.pk, uuid.uuid4(), 5.0).execute()
+        for act in (
+            lambda: ga.SaveBed(helper, self.garden.pk, {**w.BED, "name": "Other"}).execute(),
+            lambda: ga.RemoveBed(helper, self.garden.pk, bed.pk).execute(),
+            lambda: ga.ChangeGarden(helper, self.garden.pk, {"name": "Mine"}).execute(),
+            lambda: wa.StepDay(helper, self.garden.pk).execute(),
+            lambda: we.TypeDays(helper, self.garden.pk, []).execute(),
+        ):
+            with self.assertRaises(PermissionDenied):
+                act()
+
+    def test_gardens_and_rigs_are_checked(self):
+        for field, values in {
+            "latitude": {"latitude": 80.0},
+            "time_zone": {"time_zone": "Mars/Olympus"},
+            "style": {"style": "lavish"},
+            "name": {"name": " "},
+        }.items():
+            with self.subTest(field), self.assertRaises(InputError) as caught:
+                ga.CreateGarden(self.ada, {"name": "G", "latitude": 40.0, **values}).execute()
+            self.assertEqual(caught.exception.field, field)
+        rig = self.garden.rigs.get()
+        ga.SaveRig(self.ada, self.garden.pk, {"flow_l_per_min": 17.5, "measured": w.TODAY}, rig.pk).execute()
+        for field, values in {
+            "flow_l_per_min": {"name": "Tap", "flow_l_per_min": 0.0},
+            "name": {"name": "Hose"},
+            "measured": {"name": "Tap", "measured": w.TODAY + dt.timedelta(days=1)},
+        }.items():
+            with self.subTest(field), self.assertRaises(InputError) as caught:
+                ga.SaveRig(self.ada, self.garden.pk, values).execute()
+            self.assertEqual(caught.exception.field, field)
+
+
+class Events(TestCase):
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+        self.bed = w.bed_of(self.ada, self.garden)
+        w.type_days(self.ada, self.garden)
+
+    def pour(self, litres=60.0, event_id=None, **more):
+        event_id = event_id or uuid.uuid4()
+        return wa.RecordWatering(self.ada, self.garden.pk, self.bed.pk, event_id, litres, **more).execute()
+
+    def word(self):
+        return situation(self.garden).plan.beds[0].word
+
+    def test_a_watering_changes_the_answer_and_striking_it_changes_it_back(self):
+        self.assertEqual(self.word(), "soak")
+        poured = self.pour()
+        self.assertEqual(self.word(), "done")
+        wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk).execute()
+        self.assertEqual(self.word(), "soak")
+        wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk, back=True).execute()
+        self.assertEqual(self.word(), "done")
+
+    def test_the_same_id_twice_is_one_event(self):
+        event_id = uuid.uuid4()
+        self.pour(event_id=event_id)
+        self.pour(event_id=event_id)
+        self.assertEqual(Watering.objects.count(), 1)
+        other = w.bed_of(self.ada, self.garden, name="Other")
+        with self.assertRaises(Http404):
+            wa.RecordWatering(self.ada, self.garden.pk, other.pk, event_id, 5.0).execute()
+
+    def test_a_check_corrects_and_bad_events_are_refused(self):
+        wa.RecordCheck(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "wet").execute()
+        self.assertEqual(self.word(), "leave")
+        for field, act in {
+            "litres": lambda: self.pour(-1.0),
+            "date": lambda: self.pour(date=w.TODAY + dt.timedelta(days=1)),
+            "part": lambda: self.pour(part="noon"),
+            "into": lambda: self.pour(into="reservoir"),
+            "reading": lambda: wa.RecordCheck(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "soggy").execute(),
+        }.items():
+            with self.subTest(field), self.assertRaises(InputError) as caught:
+                act()
+            self.assertEqual(caught.exception.field, field)
+        self.assertEqual(Watering.objects.count(), 0)
+
+    def test_advice_is_kept_once_for_the_same_facts(self):
+        wa.Visit(self.ada, self.garden.pk).execute()
+        wa.Visit(self.ada, self.garden.pk).execute()
+        self.assertEqual(IssuedAdvice.objects.count(), 1)
+        self.pour()
+        wa.Visit(self.ada, self.garden.pk).execute()
+        self.assertEqual([a.beds[0]["word"] for a in IssuedAdvice.objects.order_by("issued_at")], ["soak", "done"])
+
+    def test_stepping_needs_a_clock_of_ones_own(self):
+        wa.StepDay(self.ada, self.garden.pk).execute()
+        self.garden.refresh_from_db()
+        self.assertEqual(self.garden.today, w.TODAY + dt.timedelta(days=1))
+        self.garden.clock_date = None
+        self.garden.save()
+        with self.assertRaises(InputError):
+            wa.StepDay(self.ada, self.garden.pk).execute()
+
+
+class Weather(TestCase):
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+        self.bed = w.bed_of(self.ada, self.garden)
+
+    def test_without_weather_the_round_says_what_it_lacks(self):
+        self.assertEqual(situation(self.garden).lacks, "weather")
+        w.type_days(self.ada, self.garden, behind=1, ahead=0)
+        now = situation(self.garden)
+        self.assertEqual(now.lacks, "")
+        weather = now.plan.season.weather
+        self.assertEqual(set(weather.outlook[now.plan.season.n_behind :]), {"resampled"})
+
+    def test_past_typed_days_are_observed_and_future_ones_the_outlook(self):
+        w.type_days(self.ada, self.garden, behind=12, ahead=3)
+        weather = situation(self.garden).plan.season.weather
+        n = weather.n_behind
+        self.assertEqual(set(weather.outlook[:n]), {"observed"})
+        self.assertEqual(weather.outlook[n : n + 4], ("typed", "typed", "typed", "resampled"))
+
+    def test_correcting_last_weeks_gauge_changes_todays_advice(self):
+        w.type_days(self.ada, self.garden)
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
+        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY - dt.timedelta(days=1), 28.0).execute()
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "leave")
+        we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
+
+    def test_bad_days_are_refused_whole(self):
+        good = {"date": w.TODAY, "tmin": 10.0, "tmax": 20.0}
+        for field, bad in {
+            "days[1].tmin": {"date": w.TODAY + dt.timedelta(days=1), "tmin": 30.0, "tmax": 20.0},
+            "days[1].tmax": {"date": w.TODAY + dt.timedelta(days=1), "tmin": 3.0},
+            "days[1].date": {"date": w.TODAY + dt.timedelta(days=40), "tmin": 3.0, "tmax": 9.0},
+            "days[1].rain": {"date": w.TODAY + dt.timedelta(days=1), "tmin": 3.0, "tmax": 9.0, "rain": -2.0},
+        }.items():
+            with self.subTest(field), self.assertRaises(InputError) as caught:
+                we.TypeDays(self.ada, self.garden.pk, [good, bad]).execute()
+            self.assertEqual(caught.exception.field, field)
+            self.assertEqual(self.garden.weather_days.count(), 0)
+        we.TypeDays(self.ada, self.garden.pk, [good]).execute()
+        we.TypeDays(self.ada, self.garden.pk, [{"date": w.TODAY}]).execute()  # all blank: cleared
+        self.assertEqual(self.garden.weather_days.count(), 0)
+
+    def test_a_gauge_reading_is_for_a_past_day(self):
+        for date, rain in ((w.TODAY, 3.0), (w.TODAY - dt.timedelta(days=1), -1.0)):
+            with self.assertRaises(InputError):
+                we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, rain).execute()

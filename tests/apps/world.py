@@ -1,0 +1,99 @@
+"""People, gardens and a provider for the tests of the application."""
+
+from __future__ import annotations
+
+import datetime as dt
+import json
+import threading
+import uuid
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import Client, override_settings
+
+from apps.garden.actions import CreateGarden, SaveBed
+from apps.garden.models import Garden, Membership
+from apps.weather.actions import TypeDays
+from standins.weather.__main__ import Handler, serve
+
+PASSWORD = "quay-lantern-marram"
+TODAY = dt.date(2025, 7, 11)
+
+
+def person(name: str = "ada") -> Any:
+    return get_user_model().objects.create_user(name, password=PASSWORD)
+
+
+def garden_of(user: Any, today: dt.date = TODAY, **values: Any) -> Garden:
+    """A real garden (typed weather) whose clock is set, so that tests know the date."""
+    garden = CreateGarden(user, {"name": "Test yard", "latitude": 44.6, "elevation_m": 31.0, **values}).execute()
+    Garden.objects.filter(pk=garden.pk).update(clock_date=today)
+    garden.refresh_from_db()
+    return garden
+
+
+def type_days(
+    user: Any, garden: Garden, behind: int = 20, ahead: int = 5, rain: dict[int, float] | None = None
+) -> None:
+    days = [
+        {"date": garden.today + dt.timedelta(days=i), "tmin": 14.0, "tmax": 25.0, "rain": (rain or {}).get(i, 0.0)}
+        for i in range(-behind, ahead)
+    ]
+    TypeDays(user, garden.pk, days).execute()
+
+
+BED: dict[str, Any] = {
+    "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soil_material": "loam",
+    "opened": TODAY - dt.timedelta(days=9), "opening_wetness": "wet",
+}  # fmt: skip
+TOMATOES = {"crop": "tomato", "count": 6, "planted": dt.date(2025, 5, 12), "height": "shoulder", "spread_m": 0.6}
+
+
+def bed_of(user: Any, garden: Garden, **values: Any) -> Any:
+    return SaveBed(user, garden.pk, {**BED, **values}, [dict(TOMATOES)]).execute()
+
+
+def client_of(user: Any) -> Client:
+    client = Client()
+    client.force_login(user)
+    return client
+
+
+def send(client: Client, method: str, path: str, body: Any = None) -> Any:
+    """A JSON request under /api; the answer has .json() where there is a body."""
+    call = getattr(client, method)
+    if method == "get":
+        return call(f"/api{path}")
+    return call(f"/api{path}", json.dumps({} if body is None else body, default=str), content_type="application/json")
+
+
+def new_id() -> str:
+    return str(uuid.uuid4())
+
+
+def join(garden: Garden, user: Any, role: str) -> None:
+    Membership.objects.create(garden=garden, user=user, role=role)
+
+
+class WithProvider:
+    """Mix in to run the weather stand-in in this process, on a port of its own."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.provider = serve(0)
+        threading.Thread(target=cls.provider.serve_forever, daemon=True).start()
+        url = f"http://127.0.0.1:{cls.provider.server_address[1]}"
+        cls._settings = override_settings(WEATHER_PROVIDER_URL=url)
+        cls._settings.enable()
+        super().setUpClass()  # type: ignore[misc]
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        super().tearDownClass()  # type: ignore[misc]
+        cls._settings.disable()
+        cls.provider.shutdown()
+        cls.provider.server_close()
+
+    def tearDown(self) -> None:
+        Handler.fault = "none"
+        super().tearDown()  # type: ignore[misc]

@@ -1,0 +1,301 @@
+"""The built interface in a real browser: the morning's work by hand, keyboard and thumb, and axe on every view."""
+
+import os
+import pathlib
+import re
+
+from django.conf import settings
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.cache import cache
+from playwright.sync_api import Page, expect, sync_playwright
+
+from apps.garden.demo import load_demo
+from apps.garden.models import Garden
+from apps.watering.models import Watering
+from tests.apps import world as w
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-dev-shm-usage", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+AXE = pathlib.Path(settings.BASE_DIR) / "frontend/node_modules/axe-core/axe.min.js"
+WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+
+
+class InBrowser(w.WithProvider, StaticLiveServerTestCase):
+    viewport = {"width": 1280, "height": 800}
+
+    @classmethod
+    def setUpClass(cls):
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.browser.close()
+        cls.playwright.stop()
+        super().tearDownClass()
+
+    def setUp(self):
+        cache.clear()
+        self.owner = w.person("ostrander")
+        self.garden, _ = load_demo(self.owner)
+        self.context = self.browser.new_context(viewport=self.viewport, reduced_motion="reduce", bypass_csp=False)
+        self.addCleanup(self.context.close)
+        self.page: Page = self.context.new_page()
+        self.page.set_default_timeout(15_000)
+        self.said: list[str] = []
+        self.page.on("console", lambda m: self.said.append(m.text) if m.type == "error" else None)
+        self.page.on("pageerror", lambda e: self.said.append(str(e)))
+
+    def go(self, path: str) -> None:
+        self.page.goto(f"{self.live_server_url}{path}")
+
+    def sign_in(self) -> None:
+        self.go("/sign-in")
+        self.page.fill("input[name=username]", "ostrander")
+        self.page.fill("input[name=password]", w.PASSWORD)
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("heading", level=1)).to_contain_text("isles to water")
+
+    def settled(self) -> None:
+        self.page.wait_for_load_state("networkidle")
+
+    def assert_axe_finds_nothing(self, where: str) -> None:
+        """axe-core over the page. It is put in by the test, past the page's own script policy."""
+        self.settled()
+        self.page.evaluate(AXE.read_text() + "; null")
+        found = self.page.evaluate("tags => axe.run(document, {runOnly: tags})", WCAG)
+        faults = [
+            (v["id"], [n["target"] for n in v["nodes"]][:3], v["nodes"][0]["failureSummary"][:300])
+            for v in found["violations"]
+        ]
+        self.assertEqual(faults, [], where)
+
+    def assert_quiet(self) -> None:
+        self.assertEqual(self.said, [])
+
+
+class Morning(InBrowser):
+    def test_sign_in_see_the_round_mark_a_soak_step_a_day_see_the_change(self):
+        self.sign_in()
+        page = self.page
+        stop = page.get_by_role("listitem").filter(has_text="Long Bench")
+        expect(stop).to_contain_text(re.compile(r"\d+ s at each of 6 bases, then \d+ patches"))
+        page.get_by_role("button", name="Long Bench: done").click()
+        expect(page.get_by_role("status")).to_contain_text("Long Bench")
+        expect(page.get_by_role("heading", name="Done or put off today")).to_be_visible()
+        self.assertEqual(Watering.objects.filter(bed__name="Long Bench", date=self.garden.today).count(), 1)
+        page.get_by_role("button", name="Step a day").click()
+        expect(page.get_by_role("main")).to_contain_text("Saturday 12 July")
+        resting = page.locator("section", has=page.get_by_role("heading", name="Leave these"))
+        expect(resting).to_contain_text("Long Bench")
+        self.assert_quiet()
+
+    def test_undo_another_amount_not_today_and_looked_wet(self):
+        self.sign_in()
+        page = self.page
+        today = Watering.objects.filter(bed__name="Glass End", date=self.garden.today, struck_at=None)
+        page.get_by_role("button", name="Glass End: done").click()
+        expect(page.get_by_role("button", name="Glass End: take back")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("button", name="Glass End: done")).to_be_visible()
+        self.assertEqual(today.count(), 0)
+        page.get_by_role("button", name="Glass End: more").click()
+        page.get_by_role("menuitem", name="Another amount").click()
+        page.get_by_label("Amount in L").fill("21.5")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("button", name="Glass End: take back")).to_be_visible()
+        self.assertAlmostEqual(today.get().litres, 21.5)
+        page.get_by_role("button", name="Sailcloth Bag: more").click()
+        page.get_by_role("menuitem", name="Not today").click()
+        expect(page.get_by_role("button", name="Sailcloth Bag: take back")).to_be_visible()
+        page.get_by_role("button", name="Lamp Basket: Wet").click()
+        resting = page.locator("section", has=page.get_by_role("heading", name="Leave these"))
+        expect(resting).to_contain_text("Lamp Basket")
+        self.assert_quiet()
+
+    def test_the_whole_round_in_one_go_and_a_failed_save_says_so(self):
+        self.sign_in()
+        page = self.page
+        page.route("**/waterings", lambda route: route.abort())
+        page.get_by_role("button", name=re.compile("All .* done")).click()
+        page.get_by_role("button", name="Note all").click()
+        expect(page.get_by_role("status")).to_contain_text("Nothing was saved")
+        expect(page.get_by_role("button", name="Note all")).to_be_visible()  # the sheet stays as it was
+        page.unroute("**/waterings")
+        page.get_by_label("this evening").check()
+        page.get_by_role("button", name="Note all").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("One to check")
+        poured = Watering.objects.filter(date=self.garden.today)
+        self.assertGreater(poured.count(), 2)
+        self.assertEqual({p.part for p in poured}, {"evening"})
+
+    def test_by_keyboard_alone(self):
+        self.sign_in()
+        page = self.page
+        page.keyboard.press("j")
+        expect(page.locator("li[aria-current=true]")).to_contain_text("Long Bench")
+        page.keyboard.press("d")
+        expect(page.get_by_role("button", name="Long Bench: take back")).to_be_visible()
+        expect(page.locator("li[aria-current=true]")).not_to_contain_text("Long Bench")  # the mark moves on
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
+        page.keyboard.press("Escape")
+        page.keyboard.press("n")
+        expect(page.get_by_role("status")).to_contain_text("not today")
+        self.assert_quiet()
+
+    def test_why_opens_the_arithmetic_down_to_its_sources(self):
+        self.sign_in()
+        page = self.page
+        page.get_by_role("listitem").filter(has_text="Net Row").get_by_role("button", name=re.compile("Why")).click()
+        why = page.locator(".why", has=page.get_by_role("heading", name=re.compile("Net Row")))
+        expect(why).to_contain_text("Missing this morning")
+        shown = [r.split() for r in why.locator("tbody").first.locator("td").all_inner_texts()]
+        numbers = [float(s[0].replace("−", "-")) for s in shown]
+        lines = why.locator("tbody").first.locator("tr").all_inner_texts()
+        at = next(i for i, text in enumerate(lines) if text.startswith("Missing"))
+        self.assertAlmostEqual(sum(numbers[:at]), numbers[at], delta=0.05 * at + 0.051)  # each is rounded to 0.1
+        why.get_by_text("What each figure rests on").click()
+        expect(why).to_contain_text("Allen and Pereira 2009")
+        expect(why).to_contain_text("Schwartzman and Zur 1986")
+
+    def test_axe_on_every_view_in_every_light(self):
+        self.sign_in()
+        base = f"/g/{self.garden.pk}"
+        bed = self.garden.beds.get(name="Long Bench")
+        views = ("round", "ground", f"bed/{bed.pk}", "sky", "ground/new", f"ground/{bed.pk}/edit", "settings")
+        for theme in ("light", "dark", "contrast"):
+            self.owner.theme = theme
+            self.owner.save()
+            for view in views:
+                with self.subTest(view, theme=theme):
+                    self.go(f"{base}/{view}")
+                    expect(self.page.get_by_role("heading", level=1)).to_be_visible()
+                    self.assert_axe_finds_nothing(f"{view} {theme}")
+        self.go("/new-garden")
+        expect(self.page.get_by_role("heading", level=1)).to_be_visible()
+        self.assert_axe_finds_nothing("new garden")
+        self.assert_quiet()
+
+
+class Thumb(InBrowser):
+    viewport = {"width": 390, "height": 844}
+
+    def test_the_round_fits_a_phone(self):
+        self.go("/sign-up")
+        self.assert_axe_finds_nothing("sign-up")
+        self.sign_in()
+        for view in ("round", "ground", "sky", "settings", "ground/new", f"bed/{self.garden.beds.first().pk}"):
+            self.go(f"/g/{self.garden.pk}/{view}")
+            expect(self.page.get_by_role("heading", level=1)).to_be_visible()
+            self.settled()
+            width = self.page.evaluate("document.documentElement.scrollWidth")
+            self.assertLessEqual(width, 390, view)
+        self.go(f"/g/{self.garden.pk}/round")
+        done = self.page.get_by_role("button", name="Long Bench: done")
+        box = done.bounding_box()
+        self.assertGreaterEqual(min(box["width"], box["height"]), 44)
+        done.click()
+        expect(self.page.get_by_role("button", name="Long Bench: take back")).to_be_visible()
+        self.page.get_by_role("listitem").filter(has_text="Glass End").get_by_role(
+            "button", name=re.compile("Why")
+        ).click()
+        expect(self.page.get_by_role("dialog")).to_contain_text("Missing this morning")
+        self.assert_axe_finds_nothing("why on a phone")
+
+
+class FromScratch(InBrowser):
+    def pick(self, answer: str) -> None:
+        self.page.locator("label", has_text=re.compile(f"^{answer}$")).click()
+
+    def test_a_person_makes_a_garden_of_their_own(self):
+        page = self.page
+        self.go("/sign-up")
+        page.fill("input[name=username]", "newcomer")
+        page.fill("input[name=password]", "short")
+        page.get_by_role("button", name="Make the account").click()
+        expect(page.locator("form")).to_contain_text("too short")
+        page.fill("input[name=password]", w.PASSWORD)
+        page.get_by_label("gallons, inches").check()
+        page.get_by_role("button", name="Make the account").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("A garden of your own")
+        page.get_by_label("Its name").fill("Plot nine")
+        page.get_by_label("Latitude").fill("95")
+        page.get_by_role("button", name="Make the garden").click()
+        expect(page.get_by_role("main")).to_contain_text(
+            "latitude: 95.0 is not usable; allowed: a number from -66 to 66"
+        )
+        page.get_by_label("Latitude").fill("51.5")
+        page.get_by_role("button", name="Make the garden").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("Describe a bed")
+
+        page.get_by_label("What do you call it?").fill("Front bed")
+        page.get_by_label("Length").fill("6")
+        page.get_by_label("Width").fill("x")
+        expect(page.get_by_role("main")).to_contain_text("“x” is not a number")
+        page.get_by_label("Width").fill("3")
+        self.pick("it holds, then crumbles")
+        page.get_by_role("button", name="Add a crop").click()
+        page.get_by_label("How many").fill("0")
+        self.pick("waist-high")
+        page.get_by_role("button", name="Keep this bed").click()
+        expect(page.get_by_role("main")).to_contain_text("plantings[0].count")
+        self.assertEqual(page.get_by_label("What do you call it?").input_value(), "Front bed")  # nothing typed is lost
+        page.get_by_label("How many").fill("4")
+        self.pick("Dry")
+        page.get_by_role("button", name="Keep this bed").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("One thing more: the weather")
+
+        page.get_by_role("link", name="Type the days").click()
+        rows = page.locator("fieldset")
+        yesterday = rows.nth(3)
+        yesterday.get_by_label("Lowest").fill("57")
+        yesterday.get_by_label("Highest").fill("50")
+        page.get_by_role("button", name="Keep these days").click()
+        expect(yesterday).to_contain_text("at most the same day")
+        yesterday.get_by_label("Highest").fill("79")
+        page.get_by_role("button", name="Keep these days").click()
+        expect(page.get_by_role("status")).to_contain_text("One day is kept")
+
+        page.get_by_role("link", name="Round", exact=True).click()
+        expect(page.get_by_role("main")).to_contain_text("drawn from your past weather")
+        stop = page.get_by_role("listitem").filter(has_text="Front bed")
+        expect(stop).to_contain_text(" gal")
+        garden = Garden.objects.get(name="Plot nine")
+        self.assertFalse(garden.demonstration)
+        self.assertAlmostEqual(garden.beds.get().length_m, 6 * 0.3048, places=6)
+
+        page.get_by_role("link", name="Ground").click()
+        page.get_by_role("button", name="Take out Front bed").click()
+        expect(page.get_by_role("main")).to_contain_text("Begin with the one you water most")
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("link", name="Edit Front bed")).to_be_visible()
+        page.get_by_role("link", name="Edit Front bed").click()
+        self.pick("straw")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("Front bed")
+        expect(page.get_by_role("main")).to_contain_text("straw, 2.0 in")
+
+        page.get_by_role("button", name="Watered it").click()
+        page.get_by_role("dialog").get_by_label("How much").fill("5")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("main")).to_contain_text("Watered 5.0 gal")
+        self.assertAlmostEqual(Watering.objects.get(bed__garden=garden).litres, 5 * 3.785411784, places=6)
+        page.get_by_role("button", name=re.compile("^Strike")).click()
+        expect(page.get_by_role("button", name=re.compile("^Count it again"))).to_be_visible()
+
+    def test_a_strangers_address_shows_nothing_of_theirs(self):
+        w.person("eve")
+        self.go("/sign-in")
+        self.page.fill("input[name=username]", "eve")
+        self.page.fill("input[name=password]", w.PASSWORD)
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_role("heading", level=1)).to_have_text("A garden of your own")
+        self.go(f"/g/{self.garden.pk}/round")
+        expect(self.page.get_by_role("alert")).to_contain_text("There is nothing here")
+        self.assertNotIn("Long Bench", self.page.content())
