@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 import datetime as dt
+import functools
 from typing import Any
 
 import numpy as np
 
 from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
-from agronomy.decide.plan import Band, BedPlan, Dose, Plan, band, rig_of
+from agronomy.decide.bands import Band, band
+from agronomy.decide.dose import Dose, rig_of
+from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe.garden import BODY_HEIGHTS
 from agronomy.ground.mulch import mulch_on
 from agronomy.plants.crops import CROPS
-from agronomy.plants.size import stage_name, stature
+from agronomy.plants.size import stage_name
 from apps.garden.models import Bed, Garden
 from apps.watering.models import Check, Watering
 from apps.watering.queries import Situation
@@ -92,7 +95,7 @@ def stop(p: Plan, b: BedPlan, row: Bed) -> Json:
         "method": row.method,
         "word": b.word,
         "cause": b.cause,
-        "crops": _crops(b, today),
+        "crops": _crops(p, b),
         "dose": _dose(p, b),
         "isle": _isle(b, today),
         "wet_days": b.wet_days,
@@ -108,23 +111,20 @@ def stop(p: Plan, b: BedPlan, row: Bed) -> Json:
     }
 
 
-def _crops(b: BedPlan, today: dt.date) -> list[Json]:
-    out = []
-    for planting in b.bed.plantings:
-        if planting.planted > today or (planting.removed and planting.removed <= today):
+def _crops(p: Plan, b: BedPlan) -> list[Json]:
+    """What stands in a bed today, each with the nearest body height."""
+    day, out = p.season.n_behind, []
+    for planting, stature in p.season.stands[p.beds.index(b)].parts:
+        if not stature.present[day]:
             continue
-        height = float(stature(planting, today, 1).height_m[0])
-        nearest = min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height))
-        stage = stage_name(CROPS[planting.crop], (today - planting.planted).days)
+        height = float(stature.height_m[day])
         out.append(
             {
-                "crop": planting.crop,
-                "variety": planting.variety,
-                "count": planting.count,
-                "height": nearest,
-                "stage": stage,
+                "crop": planting.crop, "variety": planting.variety, "count": planting.count,
+                "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
+                "stage": stage_name(CROPS[planting.crop], (p.today - planting.planted).days),
             }
-        )
+        )  # fmt: skip
     return out
 
 
@@ -156,8 +156,6 @@ def _isle(b: BedPlan, today: dt.date) -> Json:
 
 
 def _why(p: Plan, b: BedPlan) -> Json:
-    n = p.season.n_behind
-    rain = p.season.weather.rain[n : n + RAIN_DAYS].sum(axis=0)
     waits = b.choice.wait_days or 1
     row = b.today_row
     return {
@@ -173,11 +171,18 @@ def _why(p: Plan, b: BedPlan) -> Json:
             "days": b.choice.wait_days,
             "chance": b.choice.rain_enough[min(waits, len(b.choice.rain_enough) - 1)],
             "costs": b.choice.costs,
-            "rain_mm": _band(band(rain)),
+            "rain_mm": _band(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,
         "coefficients": [vars(c) for c in coefficients(p, b)],
     }
+
+
+@functools.lru_cache(maxsize=8)
+def _rain_ahead(p: Plan) -> Band:
+    """Rain of the next RAIN_DAYS, one figure for every bed of a plan."""
+    n = p.season.n_behind
+    return band(p.season.weather.rain[n : n + RAIN_DAYS].sum(axis=0))
 
 
 def watering(w: Watering) -> Json:

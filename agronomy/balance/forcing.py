@@ -13,7 +13,7 @@ import numpy.typing as npt
 from agronomy.air.reference_et import reference_et
 from agronomy.balance import spreads
 from agronomy.balance import step as s
-from agronomy.describe.garden import KINDS, Bed, Garden
+from agronomy.describe.garden import KINDS, Bed, Garden, Planting
 from agronomy.describe.weather import Sky
 from agronomy.ground.holding import EVAPORATING_LAYER_M, Holding, air_mark_mm, holding
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
@@ -21,7 +21,7 @@ from agronomy.methods.drip import wetted_share
 from agronomy.methods.hand import ARRIVES
 from agronomy.plants.crops import CROPS
 from agronomy.plants.demand import climate_of_day, climate_of_height, density_coefficient
-from agronomy.plants.size import stature
+from agronomy.plants.size import Stature, stature
 
 Array = npt.NDArray[np.float64]
 
@@ -139,6 +139,17 @@ def _fields(et, columns: dict[str, Array]) -> dict[str, Array]:  # type: ignore[
 
 
 @dataclass(frozen=True)
+class StandOfDay:
+    """What grows in a bed on one day."""
+
+    plants: int
+    canopy_m2: float
+    height_m: float
+    root_depth_m: float
+    wet_feet: int
+
+
+@dataclass(frozen=True)
 class Stand:
     """All that grows in a bed, over days; per day arrays."""
 
@@ -149,7 +160,14 @@ class Stand:
     root_depth_m: Array  # by canopy
     p: Array  # of the most sensitive
     plants: Array
-    wet_feet: int
+    wet_feet: Array  # of the one that dislikes it most
+    parts: tuple[tuple[Planting, Stature], ...]  # each planting by itself
+
+    def on(self, day: int) -> StandOfDay:
+        return StandOfDay(
+            int(self.plants[day]), float(self.canopy_m2[day]), float(self.height_m[day]),
+            float(self.root_depth_m[day]), int(self.wet_feet[day]),
+        )  # fmt: skip
 
 
 def stand_of(bed: Bed, start: dt.date, n_days: int) -> Stand:
@@ -158,10 +176,10 @@ def stand_of(bed: Bed, start: dt.date, n_days: int) -> Stand:
     zero = np.zeros(n_days)
     canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
     p = np.full(n_days, 0.8)
-    dislike = 0
-    for planting in bed.plantings:
+    dislike = zero.copy()
+    parts = tuple((planting, stature(planting, start, n_days)) for planting in bed.plantings)
+    for planting, st in parts:
         crop = CROPS[planting.crop]
-        st = stature(planting, start, n_days)
         of_all = st.canopy_m2 * planting.count * st.present
         canopy += of_all
         rooted += np.minimum(st.root_area_m2 * planting.count, ground) * st.present
@@ -170,14 +188,14 @@ def stand_of(bed: Bed, start: dt.date, n_days: int) -> Stand:
         depth += of_all * st.root_depth_m
         plants += planting.count * st.present
         p = np.where(st.present > 0, np.minimum(p, crop.p), p)
-        dislike = max(dislike, crop.wet_feet if st.present.any() else 0)
+        dislike = np.maximum(dislike, crop.wet_feet * st.present)
     by_canopy = np.maximum(canopy, 1e-12)
     p = np.where(plants > 0, p, 0.5)
-    return Stand(canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike)
+    return Stand(canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, parts)
 
 
-def bed_days(bed: Bed, start: dt.date, n_days: int) -> Array:
-    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it."""
+def bed_days(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
+    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
     h, ground, zm = holding(bed.soil), ground_m2(bed), managed_depth_m(bed)
     container = KINDS[bed.kind][0]
     stand = stand_of(bed, start, n_days)
@@ -216,7 +234,7 @@ def bed_days(bed: Bed, start: dt.date, n_days: int) -> Array:
         i = (c.date - start).days
         if 0 <= i < n_days:
             a[i, s.CHECK_TO], a[i, s.CHECK_WEIGHT] = FINGER[c.reading], CHECK_WEIGHT
-    return a
+    return a, stand
 
 
 def bed_constants(bed: Bed, trigger: tuple[float, float]) -> Array:

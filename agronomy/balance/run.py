@@ -45,11 +45,15 @@ class Season:
     state: Array  # (bed, member + 1, N_STATE), this morning
     rows: Array  # (past day, bed, N_ROW), the central series; zero before a bed was opened
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
+    stands: tuple[forcing.Stand, ...]  # what grows in each bed, over the same days
     runs: Runs
 
     @property
     def n_behind(self) -> int:
         return self.weather.n_behind
+
+    def stand_today(self, bed: int) -> forcing.StandOfDay:
+        return self.stands[bed].on(self.n_behind)
 
     def ahead(self, policies: npt.NDArray[np.int64]) -> Ahead:
         """Run all series on from this morning. policies: (day ahead, bed)."""
@@ -95,7 +99,8 @@ def run_season(
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
     n = weather.air.shape[1] - 1
     beds = garden.beds
-    days = np.stack([forcing.bed_days(b, first, n_all) for b in beds], axis=1)
+    described = [forcing.bed_days(b, first, n_all) for b in beds]
+    days = np.stack([array for array, _ in described], axis=1)
     constants = np.stack([forcing.bed_constants(b, t) for b, t in zip(beds, triggers, strict=True)])
     held = [holding(b.soil) for b in beds]
     draws = np.stack(
@@ -115,7 +120,8 @@ def run_season(
     for lo, hi in itertools.pairwise(starts):
         part = np.flatnonzero(opened_at <= lo)
         _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, slice(lo, hi))
-    return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, runs)
+    stands = tuple(stand for _, stand in described)
+    return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, stands, runs)
 
 
 def _run_part(

@@ -32,7 +32,7 @@ class Coefficient:
 def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
     """Everything that went into a bed's answer today, in the order in which it was used."""
     h, row, bed = holding(b.bed.soil), b.today_row, b.bed
-    today = plan.season.days[plan.season.n_behind, plan.garden.beds.index(bed)]
+    today = plan.season.days[plan.season.n_behind, plan.beds.index(b)]
     out = [
         Coefficient("ET0", "reference_et", float(row[s.ET0_NOW]), "mm", f"FAO-56, tier {_tier(plan)}"),
         Coefficient("fc", "cover", float(min(1.0, b.canopy_m2 / b.ground_m2)), "share", _size_source(plan, b)),

@@ -7,7 +7,8 @@ import unittest
 import numpy as np
 
 from agronomy.balance import step as s
-from agronomy.decide.plan import bands, plan
+from agronomy.decide.bands import bands
+from agronomy.decide.plan import plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError

@@ -1,0 +1,30 @@
+"""Bands: 10, 50 and 90 % of a set of series."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from agronomy.balance.forcing import Array
+
+
+@dataclass(frozen=True)
+class Band:
+    """10, 50 and 90 % of the series."""
+
+    low: float
+    mid: float
+    high: float
+
+
+def band(values: Array) -> Band:
+    """10 to 90 % band of a set of series, by sorting."""
+    return bands(values.reshape(1, -1))[0]
+
+
+def bands(values: Array) -> list[Band]:
+    """The band of each row of values (n, series)."""
+    v = np.sort(values, axis=1)
+    last = v.shape[1] - 1
+    return [Band(*row) for row in v[:, [round(q * last) for q in (0.1, 0.5, 0.9)]].tolist()]

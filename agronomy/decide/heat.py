@@ -1,0 +1,42 @@
+"""The heat wave that a garden gets ready for."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+
+import numpy as np
+
+from agronomy.air.heat import HeatWaveRule, heat_wave_days
+from agronomy.balance.run import Season
+
+HEAT_BELIEVED = 0.5  # share of the members
+
+
+@dataclass(frozen=True)
+class Heat:
+    """Hot days of a heat wave that at least half the members see, from the first to the last, and their chance."""
+
+    dates: tuple[dt.date, ...]
+    chance: float
+
+
+def heat_ahead(season: Season) -> Heat | None:
+    """The first heat wave that at least half the members see, counting the days just behind."""
+    w, n = season.weather, season.n_behind
+    from_day = max(0, n - 10)
+    flags = np.stack([heat_wave_days(w.tmax[from_day:, m]) for m in range(w.tmax.shape[1])], axis=1)
+    chance = flags.mean(axis=1)[n - from_day :]
+    believed = np.flatnonzero(chance >= HEAT_BELIEVED)
+    if not len(believed):
+        return None
+    start = int(believed[0])
+    length = 1
+    while start + length < len(chance) and chance[start + length] >= HEAT_BELIEVED:
+        length += 1
+    # The mild days at its ends belong to the wave by its rule, but need no getting ready for.
+    hot = np.flatnonzero(np.median(w.tmax[n + start : n + start + length], axis=1) >= HeatWaveRule().hot)
+    if not len(hot):
+        return None
+    start, length = start + int(hot[0]), int(hot[-1] - hot[0]) + 1
+    return Heat(tuple(w.dates[n + start + i] for i in range(length)), float(chance[start : start + length].max()))

@@ -1,0 +1,76 @@
+"""Today's word for a bed, and its cause."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from agronomy.balance import step as s
+from agronomy.decide.bands import band
+from agronomy.decide.heat import HEAT_BELIEVED
+from agronomy.decide.morning import Morning
+from agronomy.decide.outlook import reservoir_low
+
+HEAT_LEAD_DAYS = 2  # a wave this near moves a soak forward; common practice, no source
+AHEAD_OF_HEAT_LEAST = 0.35  # of RAW: below that a soak ahead of the heat would mostly drain; common practice
+CHECK_BAND = 0.9  # 80 % band of the depletion, in RAW, above which a finger is asked for; common practice
+CHECK_FROM = 0.6  # of the trigger: a bed far from it is not worth a finger; common practice
+CHECK_FRESH_DAYS = 5
+SERIES_DISAGREE = (0.2, 0.8)  # share that asks for water between which a finger would change the answer
+RESERVOIR_EMPTY_CHANCE = 0.3
+LEAST_DOSE_MM = 1.0  # less is not worth a stop
+
+
+def word_of(m: Morning) -> tuple[str, str]:
+    """The word and its cause for one bed, as BedPlan lists them."""
+    if m.stand.plants <= 0:
+        return "empty", "bare"
+    if m.watered_today:
+        return "done", "watered"
+    if m.has_reservoir:
+        return _word_of_reservoir(m)
+    if m.net_mm < 0 and m.wet_days > 0:
+        return "too_wet", "air_short"
+    if m.net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
+        return "check", "doubt"
+    if m.net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
+        return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")
+    return ("soak", "heat") if _heat_would_take_it_past(m) else ("leave", "not_yet")
+
+
+def _heat_in(m: Morning) -> int | None:
+    """Days until a heat wave that is near enough to get ready for; None where there is none."""
+    days = (m.heat.dates[0] - m.season.today).days if m.heat else 0
+    return days if 0 < days <= HEAT_LEAD_DAYS else None
+
+
+def _word_of_reservoir(m: Morning) -> tuple[str, str]:
+    low, heat_in = reservoir_low(m.season, m.i), _heat_in(m)
+
+    def empty_within(days: int) -> float:
+        return float((m.never.reservoir[:days, m.i, 1:] < low).any(axis=0).mean())
+
+    if empty_within(2) >= RESERVOIR_EMPTY_CHANCE:
+        return "fill", "reservoir"
+    if heat_in is not None and empty_within(heat_in + 2) >= HEAT_BELIEVED:
+        return "fill", "heat"
+    return "leave", "not_yet"
+
+
+def _heat_would_take_it_past(m: Morning) -> bool:
+    """Whether the coming wave takes an unwatered bed past its trigger by its second day, and a soak now would stay."""
+    heat_in = _heat_in(m)
+    if heat_in is None or m.net_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+        return False
+    into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i, 1:]
+    return float(np.median(into_wave)) >= m.trigger_mm and m.choice.wait_days == 0
+
+
+def doubtful(m: Morning) -> bool:
+    """Whether a finger in the soil would change the answer: the series disagree, the band is wide, no fresh check."""
+    low, high = SERIES_DISAGREE
+    if not low <= m.chance_asks <= high:
+        return False
+    if any(0 <= (m.season.today - c.date).days < CHECK_FRESH_DAYS for c in m.bed.checks):
+        return False
+    b = band(m.net_series)
+    return b.high - b.low > CHECK_BAND * float(m.row[s.RAW_NOW])
