@@ -19,6 +19,9 @@ from scripts.console import Problem
 from scripts.paths import LOGS, RUN
 
 
+_STARTED: list[subprocess.Popen[bytes]] = []  # meant to outlive this program, so none is waited for
+
+
 @dataclass(frozen=True)
 class Service:
     """A named process; `mark` is a text its command line must hold to be believed ours."""
@@ -55,6 +58,7 @@ class Service:
                 [str(c) for c in command], stdin=subprocess.DEVNULL, stdout=out, stderr=subprocess.STDOUT, env=env,
                 start_new_session=True,
             )  # fmt: skip
+        _STARTED.append(process)
         self.record.write_text(json.dumps({"pid": process.pid, "port": port}))
         deadline = time.monotonic() + seconds
         while time.monotonic() < deadline:

@@ -119,15 +119,17 @@ NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
 
 
 def day_step(
-    state: Any, bed_day: Any, share_before: float, bed: Any, draw: Any, air: Any, policy: int, row: Any
+    states: Any, bed_day: Any, share_before: float, bed: Any, draws: Any, airs: Any, m: int, policy: int, row: Any
 ) -> None:  # fmt: skip
-    """Advance `state` by one day and write the day's terms into `row`. Arrays are read and written in place.
+    """Advance member m of `states` by one day and write the day's terms into `row`, both in place.
+
+    states (member, N_STATE), draws (member, N_DRAW), airs (member, N_AIR); bed_day (N_BED_DAY,), bed (N_BED,).
 
     policy: NEVER; ON_DAY refills this morning whatever the depletion; BY_TRIGGER refills when it passes the trigger.
     A bed with a reservoir has that filled instead.
     """
     f = bed_day[SHARE]
-    de, dr, do, w, r = state[DE], state[DR], state[DO], state[W], state[R]
+    de, dr, do, w, r = states[m, DE], states[m, DR], states[m, DO], states[m, W], states[m, R]
     tew, rew = bed[TEW], bed[REW]
     row[OPEN_ROOTED] = share_before * (dr - w)
     row[OPEN_BARE] = (1.0 - share_before) * do
@@ -147,14 +149,14 @@ def day_step(
     net = dr - w
 
     # Coefficients of the day, and p for its demand.
-    et0 = max(0.0, air[ET0] * (1.0 + draw[Z_AIR] * air[ET0_CV])) * bed[AIR_FACTOR]
-    climate = air[CLIMATE] * bed_day[H_FACTOR]
-    kcb = max(0.0, bed_day[KD] * (bed_day[KCB_FULL] + climate)) * draw[Q_DEMAND]
+    et0 = max(0.0, airs[m, ET0] * (1.0 + draws[m, Z_AIR] * airs[m, ET0_CV])) * bed[AIR_FACTOR]
+    climate = airs[m, CLIMATE] * bed_day[H_FACTOR]
+    kcb = max(0.0, bed_day[KD] * (bed_day[KCB_FULL] + climate)) * draws[m, Q_DEMAND]
     kc_max = max(1.2 + climate, kcb + 0.05)  # FAO-56 eq. 72
     few = max(1.0 - bed_day[COVER], 0.01)
     kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))  # FAO-56 eq. 74
     p = min(0.8, max(0.1, bed_day[P_TABLE] + bed[P_SLOPE] * (5.0 - kcb * et0)))
-    taw = max(bed_day[TAW] * draw[Q_CAPACITY], 0.1)
+    taw = max(bed_day[TAW] * draws[m, Q_CAPACITY], 0.1)
     raw = p * taw
 
     # A check moves the state towards what was seen.
@@ -168,9 +170,9 @@ def day_step(
     row[DR_START] = net
 
     # Morning watering: as recorded, or by the policy.
-    morning = bed_day[MORNING] * draw[Q_WATER]
+    morning = bed_day[MORNING] * draws[m, Q_WATER]
     trigger = bed[TRIGGER_RAW] * raw + bed[TRIGGER_BEYOND] * (taw - raw)
-    fill = bed_day[FILL] * draw[Q_WATER]
+    fill = bed_day[FILL] * draws[m, Q_WATER]
     if bed[CAPACITY] > 0.0:
         if policy == ON_DAY or (policy == BY_TRIGGER and r < bed[FILL_BELOW]):
             fill += max(0.0, bed[CAPACITY] - r - fill)
@@ -195,7 +197,7 @@ def day_step(
     ks = 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
 
     # Rain.
-    fall = max(0.0, air[RAIN] * (1.0 + draw[Z_RAIN] * air[RAIN_CV]))
+    fall = max(0.0, airs[m, RAIN] * (1.0 + draws[m, Z_RAIN] * airs[m, RAIN_CV]))
     held = min(fall, bed_day[RAIN_HELD])
     held += (fall - held) * (1.0 - bed_day[RAIN_IN])
     runoff = 0.0
@@ -247,7 +249,7 @@ def day_step(
         net -= wicked / f
 
     # Evening watering.
-    evening = bed_day[EVENING] * draw[Q_WATER]
+    evening = bed_day[EVENING] * draws[m, Q_WATER]
     taken = min(evening / f, bed[LINE_REACH] * (max(0.0, net) + bed[ROOM]))
     net -= taken
     de = max(0.0, de - taken)
@@ -264,7 +266,7 @@ def day_step(
                 overflow += r - bed[CAPACITY]
                 r = bed[CAPACITY]
 
-    state[DE], state[DR], state[DO], state[W], state[R] = de, max(net, 0.0), do, max(-net, 0.0), r
+    states[m, DE], states[m, DR], states[m, DO], states[m, W], states[m, R] = de, max(net, 0.0), do, max(-net, 0.0), r
     row[REACHED] = reached
     row[CORRECTION] = correction
     row[IRRIGATION] = morning + evening
@@ -311,13 +313,11 @@ def run_series(
     """
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
+            here, bed_day, bed, drawn, above = state[b], bed_days[d, b], beds[b], draws[b], air[d]
             for m in range(state.shape[1]):
-                day_step(
-                    state[b, m], bed_days[d, b], shares_before[d, b], beds[b], draws[b, m], air[d, m],
-                    policies[d, b], row,
-                )  # fmt: skip
-                kept[KEEP_NET, d, b, m] = state[b, m, DR] - state[b, m, W]
-                kept[KEEP_RESERVOIR, d, b, m] = state[b, m, R]
+                day_step(here, bed_day, shares_before[d, b], bed, drawn, above, m, policies[d, b], row)
+                kept[KEEP_NET, d, b, m] = here[m, DR] - here[m, W]
+                kept[KEEP_RESERVOIR, d, b, m] = here[m, R]
                 kept[KEEP_WATERED, d, b, m] = row[IRRIGATION] + row[FILLED]
                 kept[KEEP_STRESS, d, b, m] = row[POTENTIAL] - row[TRANSPIRATION]
                 kept[KEEP_LOST, d, b, m] = row[DRAINED_ROOTED] - row[CAUGHT] + row[OVERFLOW]
@@ -331,8 +331,7 @@ def run_rows(
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
             day_step(
-                state[b, 0], bed_days[d, b], shares_before[d, b], beds[b], draws[b, 0], air[d, 0],
-                policies[d, b], rows[d, b],
+                state[b], bed_days[d, b], shares_before[d, b], beds[b], draws[b], air[d], 0, policies[d, b], rows[d, b]
             )  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import datetime as dt
 import functools
 import json
@@ -91,7 +92,8 @@ class Handler(BaseHTTPRequestHandler):
         self.send_header("Content-Type", "application/json")
         self.send_header("Content-Length", str(len(body)))
         self.end_headers()
-        self.wfile.write(body)
+        with contextlib.suppress(BrokenPipeError):  # whoever asked has given up waiting
+            self.wfile.write(body)
 
     def log_message(self, format: str, *args: Any) -> None:
         """Quiet: the caller logs what it asked for."""

@@ -1,0 +1,63 @@
+"""Refresh docs/screenshots from a fresh demo: `.venv/bin/python -m scripts.screenshots` while ./start serves it.
+
+The demo must stand on its opening day: end the application, remove .run/db and start again for a fresh one.
+"""
+
+from __future__ import annotations
+
+import sys
+
+from playwright.sync_api import Page, sync_playwright
+
+from scripts.paths import PROJECT, RUN
+from scripts.server import WEB
+
+FOLDER = PROJECT / "docs" / "screenshots"
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking", "--no-first-run"]
+
+
+def main() -> int:
+    now = WEB.running()
+    if now is None:
+        print("Nothing is served: run ./start first", file=sys.stderr)
+        return 1
+    base = f"http://127.0.0.1:{now['port']}"
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with sync_playwright() as p:
+        browser = p.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+        page = browser.new_page(viewport=DESK, reduced_motion="reduce")  # type: ignore[arg-type]
+        page.goto(f"{base}/sign-in")
+        page.wait_for_load_state("networkidle")
+        page.screenshot(path=FOLDER / "door.png")
+        page.fill("input[name=username]", "ostrander")
+        page.fill("input[name=password]", (RUN / "demo_password").read_text().strip())
+        page.keyboard.press("Enter")
+        page.wait_for_url("**/round")
+        garden = page.url.split("/round")[0]
+        shoot(page, "round")
+        for view, name in (("ground", "ground"), ("sky", "sky"), ("ground/new", "describe"), ("settings", "settings")):
+            page.goto(f"{garden}/{view}")
+            shoot(page, name)
+        page.goto(f"{garden}/ground")
+        page.get_by_role("link", name="Long Bench", exact=True).click()
+        shoot(page, "bed")
+        page.emulate_media(color_scheme="dark")
+        page.goto(f"{garden}/round")
+        shoot(page, "round-dark")
+        page.emulate_media(color_scheme="light")
+        page.set_viewport_size(PHONE)  # type: ignore[arg-type]
+        page.goto(f"{garden}/round")
+        shoot(page, "round-phone")
+        browser.close()
+    return 0
+
+
+def shoot(page: Page, name: str) -> None:
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(800)
+    page.screenshot(path=FOLDER / f"{name}.png")
+
+
+if __name__ == "__main__":
+    sys.exit(main())
