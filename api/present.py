@@ -18,7 +18,8 @@ from agronomy.describe.garden import BODY_HEIGHTS
 from agronomy.ground.mulch import mulch_on
 from agronomy.plants.crops import CROPS
 from agronomy.plants.size import stage_name
-from apps.garden.models import Bed, Garden
+from apps.garden.models import Garden
+from apps.watering.facts import BedFacts
 from apps.watering.models import Check, Watering
 from apps.watering.queries import Situation
 
@@ -68,14 +69,14 @@ def heat(p: Plan) -> Json | None:
 
 def round_of(now: Situation, role: str) -> Json:
     p = now.plan
-    rows = {str(b.pk): b for b in now.beds}
+    facts = {str(b.row.pk): b for b in now.beds}
     return {
         "garden": garden(now.garden, role),
         "weather": weather_state(now),
         "lacks": now.lacks,
         "hours": hours(p) if p else None,
         "heat": heat(p) if p else None,
-        "stops": [stop(p, b, rows[b.bed.name]) for b in p.beds] if p else [],
+        "stops": [stop(p, b, facts[b.bed.name]) for b in p.beds] if p else [],
     }
 
 
@@ -83,11 +84,10 @@ def _band(b: Band | None) -> Json | None:
     return None if b is None else {"low": b.low, "mid": b.mid, "high": b.high}
 
 
-def stop(p: Plan, b: BedPlan, row: Bed) -> Json:
-    today = p.today
-    waterings = [w for w in row.waterings.all() if w.date == today and w.struck_at is None]
-    checks = [c for c in row.checks.all() if c.date == today and c.struck_at is None]
-    put_offs = [x for x in row.put_offs.all() if x.date == today and x.struck_at is None]
+def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
+    today, row = p.today, facts.row
+    poured = [w for w in facts.poured if w.date == today and not w.struck]
+    felt = [c for c in facts.felt if c.date == today and not c.struck]
     return {
         "id": row.pk,
         "name": row.name,
@@ -104,9 +104,9 @@ def stop(p: Plan, b: BedPlan, row: Bed) -> Json:
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
         "finger_depth_m": min(FINGER_DEPTH_M, b.depth_m / 2),
-        "waterings_today": [watering(w) for w in waterings],
-        "check_today": check(checks[-1]) if checks else None,
-        "put_off": put_offs[-1].pk if put_offs else None,
+        "waterings_today": [vars(w) for w in poured],
+        "check_today": vars(felt[-1]) if felt else None,
+        "put_off": facts.put_off.get(today),
         "why": _why(p, b),
     }
 
@@ -196,10 +196,9 @@ def check(c: Check) -> Json:
     return {"id": c.pk, "date": c.date, "reading": c.reading, "struck": c.struck_at is not None}
 
 
-def bed(b: Bed) -> Json:
+def bed(facts: BedFacts) -> Json:
     """A bed in the garden file's words. Its mulch is the latest record."""
-    mulches = sorted(b.mulches.all(), key=lambda m: m.date)
-    last = mulches[-1] if mulches else None
+    b, last = facts.row, facts.mulches[-1] if facts.mulches else None
     drip = {"emitters": b.emitters, "flow_l_per_h": b.emitter_flow_l_per_h} if b.emitters else None
     reservoir = None
     if b.reservoir_capacity_l:
@@ -213,30 +212,22 @@ def bed(b: Bed) -> Json:
         "soil": {"material": b.soil_material, "organic_matter_pct": b.organic_matter_pct},
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern, "under_cover": b.under_cover,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
-        "plantings": [planting(x) for x in b.plantings.all()],
+        "plantings": [{**vars(x), "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }  # fmt: skip
 
 
-def planting(x: Any) -> Json:
-    sizes = [{"date": s.date, "height": s.height, "spread_m": s.spread_m} for s in x.sizes.all()]
-    return {
-        "id": x.pk, "crop": x.crop, "variety": x.variety, "count": x.count, "planted": x.planted, "removed": x.removed,
-        "sizes": sizes,
-    }  # fmt: skip
-
-
-def bed_page(now: Situation, row: Bed, role: str) -> Json:
+def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     p = now.plan
-    index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
+    index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(facts.row.pk)), None) if p else None
     out: Json = {
-        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(row), "lacks": now.lacks,
+        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts), "lacks": now.lacks,
         "stop": None, "behind": [], "ahead": [],
-        "waterings": [watering(w) for w in sorted(row.waterings.all(), key=lambda w: w.date, reverse=True)[:40]],
-        "checks": [check(c) for c in sorted(row.checks.all(), key=lambda c: c.date, reverse=True)[:40]],
+        "waterings": [vars(w) for w in facts.poured[:-41:-1]],
+        "checks": [vars(c) for c in facts.felt[:-41:-1]],
     }  # fmt: skip
     if p is not None and index is not None:
-        out["stop"] = stop(p, p.beds[index], row)
+        out["stop"] = stop(p, p.beds[index], facts)
         out["behind"] = _behind(p, index)
         out["ahead"] = _ahead(p, p.beds[index])
     return out

@@ -21,6 +21,7 @@ from apps.garden import actions as garden_actions
 from apps.garden.access import membership, memberships
 from apps.garden.models import Bed
 from apps.watering import actions as watering_actions
+from apps.watering.facts import read_beds
 from apps.watering.queries import situation
 from apps.weather import actions as weather_actions
 from apps.weather.models import GaugeReading, Source, WeatherDay
@@ -137,19 +138,19 @@ class Beds(APIView):
     @extend_schema(operation_id="beds", responses=shapes.BedOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         garden = membership(request.user, garden_id).garden
-        return Response([present.bed(b) for b in _beds_of(garden.pk)])
+        return Response([present.bed(b) for b in read_beds(garden)])
 
     @extend_schema(operation_id="create_bed", request=inputs.BedIn, responses={201: shapes.BedOut, 400: shapes.Error})
     def post(self, request: Request, garden_id: int) -> Response:
         bed = garden_actions.SaveBed(
             request.user, garden_id, **_bed_arguments(checked(inputs.BedIn, request))
         ).execute()
-        return Response(present.bed(_beds_of(garden_id).get(pk=bed.pk)), status=201)
+        return Response(_described(bed), status=201)
 
 
-def _beds_of(garden_id: int) -> Any:
-    rows = Bed.objects.filter(garden_id=garden_id, removed_at=None)
-    return rows.prefetch_related("plantings__sizes", "mulches")
+def _described(bed: Bed) -> dict[str, Any]:
+    """A bed just changed, as it stands now."""
+    return present.bed(next(b for b in read_beds(bed.garden) if b.row.pk == bed.pk))
 
 
 class OneBed(APIView):
@@ -157,16 +158,17 @@ class OneBed(APIView):
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
         m = membership(request.user, garden_id)
         now = situation(m.garden)
-        row = next((b for b in now.beds if b.pk == bed_id), None)
-        if row is None:
+        facts = next((b for b in now.beds if b.row.pk == bed_id), None)
+        if facts is None:
             raise Http404("bed")
-        return Response(present.bed_page(now, row, m.role))
+        return Response(present.bed_page(now, facts, m.role))
 
     @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes.BedOut)
     def put(self, request: Request, garden_id: int, bed_id: int) -> Response:
         arguments = _bed_arguments(checked(inputs.BedIn, request))
-        garden_actions.SaveBed(request.user, garden_id, **arguments, bed_id=bed_id).execute()
-        return Response(present.bed(_beds_of(garden_id).get(pk=bed_id)))
+        return Response(
+            _described(garden_actions.SaveBed(request.user, garden_id, **arguments, bed_id=bed_id).execute())
+        )
 
     @extend_schema(operation_id="remove_bed", responses={204: None})
     def delete(self, request: Request, garden_id: int, bed_id: int) -> Response:
@@ -177,8 +179,7 @@ class OneBed(APIView):
 class RestoreBed(APIView):
     @extend_schema(operation_id="restore_bed", request=None, responses=shapes.BedOut)
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        garden_actions.RestoreBed(request.user, garden_id, bed_id).execute()
-        return Response(present.bed(_beds_of(garden_id).get(pk=bed_id)))
+        return Response(_described(garden_actions.RestoreBed(request.user, garden_id, bed_id).execute()))
 
 
 class Waterings(APIView):

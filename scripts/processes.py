@@ -18,7 +18,6 @@ from pathlib import Path
 from scripts.console import Problem
 from scripts.paths import LOGS, RUN
 
-
 _STARTED: list[subprocess.Popen[bytes]] = []  # meant to outlive this program, so none is waited for
 
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
+import functools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -196,6 +198,27 @@ def stand_of(bed: Bed, start: dt.date, n_days: int) -> Stand:
 
 def bed_days(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
     """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
+    a, stand = _undisturbed(dataclasses.replace(bed, name="", waterings=(), checks=()), start, n_days)
+    a = a.copy()
+    ground = ground_m2(bed)
+    for w in bed.waterings:
+        i = (w.date - start).days
+        if 0 <= i < n_days:
+            if w.into == "reservoir":
+                a[i, s.FILL] += w.litres / ground
+            else:
+                column = s.EVENING if w.part == "evening" else s.MORNING
+                a[i, column] += w.litres * ARRIVES[bed.method] / ground
+    for c in bed.checks:
+        i = (c.date - start).days
+        if 0 <= i < n_days:
+            a[i, s.CHECK_TO], a[i, s.CHECK_WEIGHT] = FINGER[c.reading], CHECK_WEIGHT
+    return a, stand
+
+
+@functools.lru_cache(maxsize=2048)
+def _undisturbed(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
+    """A bed's days before anything is poured or felt. Kept in memory, since it changes only with the bed itself."""
     h, ground, zm = holding(bed.soil), ground_m2(bed), managed_depth_m(bed)
     container = KINDS[bed.kind][0]
     stand = stand_of(bed, start, n_days)
@@ -221,19 +244,8 @@ def bed_days(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
     a[:, s.RAIN_HELD] = [rain_held(m) for m in mulches]
     a[:, s.RAIN_HELD] += CANOPY_RAIN_HELD_MM * np.minimum(stand.canopy_m2 / ground, 1.0)
     a[:, s.RAIN_IN] = 0.0 if bed.under_cover else (1 - POT_LEAVES_SHED * a[:, s.COVER] if container else 1.0)
-    for w in bed.waterings:
-        i = (w.date - start).days
-        if 0 <= i < n_days:
-            if w.into == "reservoir":
-                a[i, s.FILL] += w.litres / ground
-            else:
-                column = s.EVENING if w.part == "evening" else s.MORNING
-                a[i, column] += w.litres * ARRIVES[bed.method] / ground
     a[:, s.CHECK_TO] = -1.0
-    for c in bed.checks:
-        i = (c.date - start).days
-        if 0 <= i < n_days:
-            a[i, s.CHECK_TO], a[i, s.CHECK_WEIGHT] = FINGER[c.reading], CHECK_WEIGHT
+    a.flags.writeable = False
     return a, stand
 
 

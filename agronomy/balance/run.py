@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import collections
 import datetime as dt
+import hashlib
 import itertools
+import threading
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
@@ -88,8 +91,36 @@ class Season:
         return forcing.shares_before(self.days[part], first)
 
 
+class Checkpoints:
+    """This morning's states and past rows, by a hash of all they came from. Only a cache: it may forget at any time."""
+
+    def __init__(self, most: int = 32) -> None:
+        self._most = most
+        self._kept: collections.OrderedDict[bytes, tuple[Array, Array]] = collections.OrderedDict()
+        self._lock = threading.Lock()
+
+    def get(self, key: bytes) -> tuple[Array, Array] | None:
+        with self._lock:
+            return self._kept.get(key)
+
+    def put(self, key: bytes, state: Array, rows: Array) -> None:
+        with self._lock:
+            self._kept[key] = (state, rows)
+            while len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+
+
+def _key(*arrays: npt.NDArray[Any]) -> bytes:
+    digest = hashlib.sha256()
+    for a in arrays:
+        digest.update(repr(a.shape).encode())
+        digest.update(np.ascontiguousarray(a).data)
+    return digest.digest()
+
+
 def run_season(
-    garden: Garden, weather: AirDays, today: dt.date, triggers: list[tuple[float, float]], runs: Runs | None = None
+    garden: Garden, weather: AirDays, today: dt.date, triggers: list[tuple[float, float]], runs: Runs | None = None,
+    checkpoints: Checkpoints | None = None,
 ) -> Season:  # fmt: skip
     """Run every bed's series from its opening to this morning over the facts.
 
@@ -116,10 +147,17 @@ def run_season(
     shares = forcing.shares_before(days, days[0, :, s.SHARE])
     for i, at in enumerate(opened_at):
         shares[at, i] = days[at, i, s.SHARE]
-    starts = sorted({int(a) for a in opened_at} | {n_behind})
-    for lo, hi in itertools.pairwise(starts):
-        part = np.flatnonzero(opened_at <= lo)
-        _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, slice(lo, hi))
+    key = _key(state, days[:n_behind], shares[:n_behind], constants, draws, weather.air[:n_behind], opened_at)
+    known = checkpoints.get(key) if checkpoints else None
+    if known is not None:
+        state, rows = known
+    else:
+        starts = sorted({int(a) for a in opened_at} | {n_behind})
+        for lo, hi in itertools.pairwise(starts):
+            part = np.flatnonzero(opened_at <= lo)
+            _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, slice(lo, hi))
+        if checkpoints:
+            checkpoints.put(key, state, rows)
     stands = tuple(stand for _, stand in described)
     return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, stands, runs)
 

@@ -44,6 +44,7 @@ def next_soak(season: Season, i: int, expected: Ahead) -> tuple[dt.date, dt.date
 
 
 def days_ahead(season: Season, i: int, expected: Ahead, bed: Bed, ground: float) -> tuple[DayAhead, ...]:
+    """What is expected at the end of each day, over all series."""
     watered = expected.watered[:, i, 1:]
     times = (watered > 0).sum(axis=1)
     litres = watered.sum(axis=1) / np.maximum(times, 1) * ground / hand.ARRIVES[bed.method]

@@ -10,7 +10,7 @@ import numpy.typing as npt
 
 from agronomy.balance import forcing
 from agronomy.balance import step as s
-from agronomy.balance.run import Ahead, Runs, Season, run_season
+from agronomy.balance.run import Ahead, Checkpoints, Runs, Season, run_season
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
 from agronomy.decide.dose import Dose, dose_of
@@ -76,7 +76,10 @@ class Plan:
         return tuple(b for b in self.beds if b.word in ("soak", "check", "fill"))
 
 
-def plan(garden: Garden, sky: Sky, today: dt.date, days: int = 14, runs: Runs | None = None) -> Plan:
+def plan(
+    garden: Garden, sky: Sky, today: dt.date, days: int = 14, runs: Runs | None = None,
+    checkpoints: Checkpoints | None = None,
+) -> Plan:  # fmt: skip
     """Today's plan of a garden and the `days` ahead.
 
     Raises InputError when the garden has no bed open by today or weather is missing.
@@ -91,7 +94,7 @@ def plan(garden: Garden, sky: Sky, today: dt.date, days: int = 14, runs: Runs | 
     first = min(b.opened for b in garden.beds)
     weather = forcing.air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
-    season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs)
+    season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs, checkpoints)
     heat = heat_ahead(season)
     return Plan(garden, today, _bed_plans(season, heat, days), _hours(garden, season), heat, season)
 

@@ -56,21 +56,21 @@ def weigh(season: Season, never: Ahead, trigger_now: Array, wet_feet: list[int])
     horizon = min(HORIZON_DAYS, len(season.weather.dates) - season.n_behind)
     waits = [k for k in WAITS if k < horizon]
     runs = [season.ahead(policies_from_day(season, horizon, k)) for k in waits]
-    weights = [styles.DRYNESS_WEIGHT[styles.style_of(season.garden, b)] for b in season.garden.beds]
-    choices = []
-    for i, a in enumerate(weights):
-        c = styles.WET_DAY_WEIGHT * wet_feet[i]
-        stress = [float(r.stress[:, i, 1:].sum(axis=0).mean()) for r in runs]
-        lost = [float(r.lost[:, i, 1:].sum(axis=0).mean()) for r in runs]
-        wet = [float(r.wet_days[i, 1:].mean()) for r in runs]
-        costs = [a * x + styles.WASTE_WEIGHT * y + c * z for x, y, z in zip(stress, lost, wet, strict=True)]
-        enough = [_rain_enough(never, i, k, float(trigger_now[i])) for k in waits]
-        choices.append(Choice(tuple(costs), tuple(enough), tuple(stress), tuple(lost)))
-    return choices
+    dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(season.garden, b)] for b in season.garden.beds])
+    wet_weight = styles.WET_DAY_WEIGHT * np.array(wet_feet)
+    # (option, bed): means over the members of what each option brings over the horizon.
+    stress = np.array([r.stress[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])
+    lost = np.array([r.lost[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])
+    wet = np.array([r.wet_days[:, 1:].mean(axis=1) for r in runs])
+    costs = dryness * stress + styles.WASTE_WEIGHT * lost + wet_weight * wet
+    enough = np.array([_rain_enough(never, k, trigger_now) for k in waits])
+    return [
+        Choice(*(tuple(table[:, i].tolist()) for table in (costs, enough, stress, lost))) for i in range(costs.shape[1])
+    ]
 
 
-def _rain_enough(never: Ahead, bed: int, days: int, trigger: float) -> float:
-    """Share of members in which the unwatered bed is above its trigger at the end of some day before day `days`."""
-    if days == 0:
-        return 0.0
-    return float((never.net[:days, bed, 1:] < trigger).any(axis=0).mean())
+def _rain_enough(never: Ahead, days: int, trigger: Array) -> Array:
+    """For each bed, the share of members in which it is above its trigger, unwatered, at the end of some day before
+    day `days`."""
+    above = never.net[:days, :, 1:] < trigger[:, None]
+    return above.any(axis=0).mean(axis=1)

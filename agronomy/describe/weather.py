@@ -78,12 +78,24 @@ def table_from_days(
     wind_height_m: float = 2.0,
 ) -> WeatherTable:  # fmt: skip
     """A table with one row for each (date, values), in order of date; a date given twice is refused."""
+    return table_of_checked(
+        [(date, check_day(values, f"{date.isoformat()} ")) for date, values in days],
+        latitude,
+        elevation_m,
+        wind_height_m,
+    )
+
+
+def table_of_checked(
+    days: Sequence[tuple[dt.date, Mapping[str, float | None]]], latitude: float, elevation_m: float,
+    wind_height_m: float = 2.0,
+) -> WeatherTable:  # fmt: skip
+    """The same from days whose values were checked when they came in; None and what is not named are unknown."""
     ordered = sorted(days, key=lambda d: d[0])
     for (a, _), (b, _) in itertools.pairwise(ordered):
         if a == b:
             raise InputError("date", b.isoformat(), "each date once")
-    checked = [check_day(values, f"{date.isoformat()} ") for date, values in ordered]
-    columns = {name: np.array([day[name] for day in checked], dtype=float) for name in COLUMNS}
+    columns = {name: np.array([values.get(name) for _, values in ordered], dtype=float) for name in COLUMNS}
     return WeatherTable(tuple(d for d, _ in ordered), columns, latitude, elevation_m, wind_height_m)
 
 

@@ -7,15 +7,17 @@ import hashlib
 import threading
 from dataclasses import dataclass
 
+from agronomy.balance.run import Checkpoints
 from agronomy.decide.plan import Plan, plan
 from agronomy.describe import garden as g
-from apps.garden.convert import core_garden, standing_beds
-from apps.garden.models import Bed, Garden
+from apps.garden.models import Garden
+from apps.watering.facts import BedFacts, core_garden, read_beds
 from apps.weather.convert import WeatherFacts, sky_of, weather_facts
 
 DAYS_AHEAD = 14
 _KEPT = 24
 _plans: collections.OrderedDict[str, Plan] = collections.OrderedDict()
+_checkpoints = Checkpoints()
 _lock = threading.Lock()
 
 
@@ -24,7 +26,7 @@ class Situation:
     """A garden's facts as read for one request, and the plan over them; plan is None while there is no bed or day."""
 
     garden: Garden
-    beds: list[Bed]
+    beds: list[BedFacts]
     weather: WeatherFacts
     facts_hash: str
     plan: Plan | None
@@ -33,7 +35,7 @@ class Situation:
 
 def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     """Read all facts of a garden (a fixed number of queries) and plan over them."""
-    beds = standing_beds(garden)
+    beds = read_beds(garden)
     today = garden.today
     facts = weather_facts(garden, today)
     core = core_garden(garden, beds)
@@ -45,7 +47,7 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     with _lock:
         known = _plans.get(facts_hash)
     if known is None:
-        known = plan(core, sky_of(garden, facts, today), today, days)
+        known = plan(core, sky_of(garden, facts, today), today, days, checkpoints=_checkpoints)
         with _lock:
             _plans[facts_hash] = known
             while len(_plans) > _KEPT:

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.describe.errors import MissingError
-from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_from_days
+from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
 from apps.garden.models import Garden
 from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
 
@@ -92,11 +92,11 @@ def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date) -> Sky:
     gauged = frozenset(d for d in facts.gauge if d < today)
     for date in gauged:
         past[date] = {**past.get(date, past[_nearest(past, date)]), "rain": facts.gauge[date]}
-    behind = table_from_days(list(past.items()), garden.latitude, garden.elevation_m)
+    behind = table_of_checked(list(past.items()), garden.latitude, garden.elevation_m)
     if facts.forecast and facts.forecast.dates[-1] >= today:
         return Sky(behind, _from(facts.forecast, today), gauged, "forecast")
     typed = facts.typed_ahead or {max(past): past[max(past)]}
-    ahead = table_from_days(list(typed.items()), garden.latitude, garden.elevation_m)
+    ahead = table_of_checked(list(typed.items()), garden.latitude, garden.elevation_m)
     columns = {c: v[:, None] for c, v in ahead.columns.items()}
     return Sky(behind, dataclasses.replace(ahead, columns=columns), gauged, "typed")
 

@@ -7,6 +7,7 @@ import unittest
 import numpy as np
 
 from agronomy.balance import step as s
+from agronomy.balance.run import Checkpoints
 from agronomy.decide.bands import bands
 from agronomy.decide.plan import plan
 from agronomy.decide.sources import coefficients
@@ -265,6 +266,31 @@ class Practice(unittest.TestCase):
                         plantings=(t.planting(crop, 1, height, spread),))  # fmt: skip
             pots.append(self.interval(pot, 28.0))
         self.assertLess(pots[0], pots[1])
+
+
+class Kept(unittest.TestCase):
+    def test_a_checkpoint_changes_nothing_and_forgets_what_no_longer_holds(self):
+        kept = Checkpoints(most=2)
+        sky = t.sky(behind_rain={5: 9.0})
+        fresh = plan(t.garden(t.dried(6)), sky, t.TODAY)
+        first, again = (plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept) for _ in range(2))
+        self.assertIs(first.season.state, again.season.state)
+        np.testing.assert_array_equal(fresh.season.state, again.season.state)
+        self.assertEqual(fresh.beds[0].ahead, again.beds[0].ahead)
+        for changed in (
+            plan(t.garden(t.watered(t.dried(6), (2, 10.0))), sky, t.TODAY, checkpoints=kept),
+            plan(t.garden(t.dried(6)), t.sky(behind_rain={20: 9.0}), t.TODAY, checkpoints=kept),
+        ):
+            self.assertIsNot(changed.season.state, first.season.state)
+            self.assertNotEqual(changed.beds[0].net_mm, first.beds[0].net_mm)
+        self.assertIsNot(plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept).season.state, first.season.state)
+
+    def test_a_watering_of_today_leaves_the_past_as_it_was(self):
+        kept, sky = Checkpoints(), t.sky()
+        before = plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept)
+        after = plan(t.garden(t.watered(t.dried(6), (0, 50.0))), sky, t.TODAY, checkpoints=kept)
+        self.assertIs(after.season.state, before.season.state)
+        self.assertEqual([before.beds[0].word, after.beds[0].word], ["soak", "done"])
 
 
 class Horizons(unittest.TestCase):
