@@ -26,6 +26,9 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         fields = list(_flat(error.detail, ""))
         text = "; ".join(f["text"] for f in fields)
         return Response({"code": "invalid", "text": text, "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
+    if isinstance(error, RecursionError):
+        text = "body: nested too deep; allowed: the shapes of the schema"
+        return Response({"code": "invalid", "text": text, "fields": []}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, (Http404, exceptions.NotFound)):
         return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
     if isinstance(error, OperationalError):

@@ -52,6 +52,10 @@ class RigIn(s.Serializer):
     measured = s.DateField(required=False, allow_null=True)
 
 
+class HelperIn(s.Serializer):
+    username = s.CharField(max_length=150)
+
+
 class PlantingIn(s.Serializer):
     id = s.IntegerField(required=False, allow_null=True)
     crop = s.CharField()

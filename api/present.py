@@ -18,7 +18,7 @@ from agronomy.describe.garden import BODY_HEIGHTS
 from agronomy.ground.mulch import mulch_on
 from agronomy.plants.crops import CROPS
 from agronomy.plants.size import stage_name
-from apps.garden.models import Garden
+from apps.garden.models import Garden, Membership
 from apps.watering.facts import BedFacts
 from apps.watering.models import Check, Watering
 from apps.watering.queries import Situation
@@ -39,6 +39,10 @@ def garden(g: Garden, role: str) -> Json:
 
 def rig(r: Any) -> Json:
     return {"id": r.pk, "name": r.name, "flow_l_per_min": r.flow_l_per_min, "measured": r.measured}
+
+
+def member(m: Membership) -> Json:
+    return {"id": m.pk, "username": m.user.username, "role": m.role}
 
 
 def weather_state(now: Situation) -> Json:

@@ -56,6 +56,12 @@ class GardenOut(s.Serializer):
     rigs = RigOut(many=True)
 
 
+class Member(s.Serializer):
+    id = s.IntegerField()
+    username = s.CharField()
+    role = s.ChoiceField(choices=["owner", "helper"])
+
+
 class WeatherState(s.Serializer):
     source = s.ChoiceField(choices=["forecast", "typed", "resampled", "none"])
     issued = s.DateField(allow_null=True)

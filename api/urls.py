@@ -20,6 +20,8 @@ urlpatterns = [
     path("gardens/<int:garden_id>/step", views.Step.as_view()),
     path("gardens/<int:garden_id>/rigs", views.Rigs.as_view()),
     path("gardens/<int:garden_id>/rigs/<int:rig_id>", views.OneRig.as_view()),
+    path("gardens/<int:garden_id>/members", views.Members.as_view()),
+    path("gardens/<int:garden_id>/members/<int:membership_id>", views.OneMember.as_view()),
     path("gardens/<int:garden_id>/beds", views.Beds.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>", views.OneBed.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/restore", views.RestoreBed.as_view()),

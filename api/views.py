@@ -94,6 +94,27 @@ class OneRig(APIView):
         return Response(present.rig(rig))
 
 
+class Members(APIView):
+    @extend_schema(operation_id="members", responses=shapes.Member(many=True))
+    def get(self, request: Request, garden_id: int) -> Response:
+        members = membership(request.user, garden_id).garden.membership_set.select_related("user").order_by("pk")
+        return Response([present.member(m) for m in members])
+
+    @extend_schema(
+        operation_id="add_helper", request=inputs.HelperIn, responses={201: shapes.Member, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        added = garden_actions.AddHelper(request.user, garden_id, **checked(inputs.HelperIn, request)).execute()
+        return Response(present.member(added), status=201)
+
+
+class OneMember(APIView):
+    @extend_schema(operation_id="remove_helper", responses={204: None})
+    def delete(self, request: Request, garden_id: int, membership_id: int) -> Response:
+        garden_actions.RemoveHelper(request.user, garden_id, membership_id).execute()
+        return Response(status=204)
+
+
 class Round(APIView):
     """What to do now, in walking order."""
 

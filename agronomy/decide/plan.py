@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 from dataclasses import dataclass, field
 
@@ -37,7 +38,7 @@ class BedPlan:
     word: str
     cause: str
     dose: Dose | None
-    net_mm: Band  # depletion of the rooted share this morning [mm over it]
+    net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
     raw_mm: float
     taw_mm: float
     trigger_mm: float
@@ -126,7 +127,7 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         word=word,
         cause=cause,
         dose=dose_of(m) if word in ("soak", "check", "fill") else None,
-        net_mm=band(m.net_series),
+        net_mm=dataclasses.replace(band(m.net_series), mid=m.net_mm),
         raw_mm=float(m.row[s.RAW_NOW]),
         taw_mm=float(m.row[s.TAW_NOW]),
         trigger_mm=m.trigger_mm,

@@ -7,6 +7,7 @@ import zoneinfo
 from dataclasses import dataclass, field
 from typing import Any
 
+from django.contrib.auth import get_user_model
 from django.db import transaction
 from django.db.models import Max
 from django.http import Http404
@@ -26,6 +27,12 @@ BED_FIELDS = (
 )  # fmt: skip
 MOST_GARDENS = 20
 MOST_BEDS = 400
+MOST_MEMBERS = 30
+
+
+def lock(garden: Garden) -> None:
+    """Hold other changes to this garden's beds and hoses until the transaction ends."""
+    Garden.objects.select_for_update().values_list("pk").get(pk=garden.pk)
 
 
 def check_garden(values: dict[str, Any]) -> None:
@@ -90,9 +97,11 @@ class SaveRig:
         garden_file.check_piece("RIG", {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
         if rig.measured and rig.measured > garden.today:
             raise OutOfRangeError("measured", measured, f"a date up to {garden.today}")
-        if Rig.objects.filter(garden=garden, name=rig.name).exclude(pk=rig.pk).exists():
-            raise InputError("name", rig.name, "a name no other hose of the garden has")
-        rig.save()
+        with transaction.atomic():
+            lock(garden)
+            if Rig.objects.filter(garden=garden, name=rig.name).exclude(pk=rig.pk).exists():
+                raise InputError("name", rig.name, "a name no other hose of the garden has")
+            rig.save()
         return rig
 
 
@@ -118,6 +127,7 @@ class SaveBed:
         garden = owned(self.by, self.garden_id)
         self.today = garden.today
         with transaction.atomic():
+            lock(garden)
             bed = self._bed(garden)
             self._assign(garden, bed)
             convert.check_description(bed, self._as_described(), self._mulch_as_described())
@@ -244,3 +254,39 @@ class RestoreBed:
         bed.removed_at = None
         bed.save(update_fields=["removed_at"])
         return bed
+
+
+@dataclass
+class AddHelper:
+    """Let another person record what was done in a garden; they must have an account."""
+
+    by: Any
+    garden_id: int
+    username: str
+
+    def execute(self) -> Membership:
+        garden = owned(self.by, self.garden_id)
+        user = get_user_model().objects.filter(username=self.username).first()
+        if user is None:
+            raise InputError("username", self.username, "the name of somebody who has an account here")
+        with transaction.atomic():
+            lock(garden)
+            if Membership.objects.filter(garden=garden, user=user).exists():
+                raise InputError("username", self.username, "somebody who is not a member yet")
+            if Membership.objects.filter(garden=garden).count() >= MOST_MEMBERS:
+                raise InputError("members", MOST_MEMBERS + 1, f"at most {MOST_MEMBERS} members of a garden")
+            return Membership.objects.create(garden=garden, user=user, role=Role.HELPER)
+
+
+@dataclass
+class RemoveHelper:
+    """A helper's membership ends; what they recorded stays. An owner cannot be removed."""
+
+    by: Any
+    garden_id: int
+    membership_id: int
+
+    def execute(self) -> None:
+        garden = owned(self.by, self.garden_id)
+        if not Membership.objects.filter(garden=garden, pk=self.membership_id, role=Role.HELPER).delete()[0]:
+            raise Http404("helper")

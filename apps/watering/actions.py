@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.http import Http404
 from django.utils import timezone
 
@@ -39,7 +39,11 @@ def _once(model: Any, event_id: UUID, bed: Bed, fields: dict[str, Any]) -> Any:
     """The event of this id, made if it is not there. Somebody else's id is as good as none."""
     known = model.objects.filter(pk=event_id).first()
     if known is None:
-        return model.objects.create(id=event_id, bed=bed, **fields)
+        try:
+            with transaction.atomic():
+                return model.objects.create(id=event_id, bed=bed, **fields)
+        except IntegrityError:  # the same event, sent twice at once: the other one got there first
+            known = model.objects.get(pk=event_id)
     if known.bed_id != bed.pk:
         raise Http404("event")
     return known

@@ -31,6 +31,7 @@ class Strangers(TestCase):
         cls.put_off = PutOff.objects.create(bed=cls.bed, date=w.TODAY)
         cls.gauge = GaugeReading.objects.create(garden=cls.garden, date=w.TODAY, rain=3)
         cls.rig = cls.garden.rigs.get()
+        cls.membership = cls.garden.membership_set.get()
 
     def urls(self):
         events = {"watering": self.watering.pk, "check": self.check_.pk, "put_off": self.put_off.pk}
@@ -40,7 +41,7 @@ class Strangers(TestCase):
             for kind, event in events.items():
                 values = {
                     "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
-                    "event_id": event, "reading_id": self.gauge.pk,
+                    "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
                 }  # fmt: skip
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:
@@ -54,6 +55,7 @@ class Strangers(TestCase):
         "days": {"days": []},
         "beds": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "rigs": {"name": "X"},
+        "members": {"username": "eve"},
     }
 
     def body(self, url):

@@ -86,6 +86,21 @@ class Beds(TestCase):
             with self.assertRaises(PermissionDenied):
                 act()
 
+    def test_helpers_come_and_go_but_an_owner_stays(self):
+        helper = w.person("ben")
+        for name, field in (("nobody", "username"), ("ada", "username")):
+            with self.assertRaises(InputError) as caught:
+                ga.AddHelper(self.ada, self.garden.pk, name).execute()
+            self.assertEqual(caught.exception.field, field)
+        added = ga.AddHelper(self.ada, self.garden.pk, "ben").execute()
+        self.assertEqual(added.role, "helper")
+        client = w.client_of(helper)
+        self.assertEqual(w.send(client, "get", f"/gardens/{self.garden.pk}/round").status_code, 200)
+        ga.RemoveHelper(self.ada, self.garden.pk, added.pk).execute()
+        self.assertEqual(w.send(client, "get", f"/gardens/{self.garden.pk}/round").status_code, 404)
+        with self.assertRaises(Http404):
+            ga.RemoveHelper(self.ada, self.garden.pk, self.garden.membership_set.get().pk).execute()
+
     def test_gardens_and_rigs_are_checked(self):
         for field, values in {
             "latitude": {"latitude": 80.0},

@@ -291,6 +291,28 @@ class FromScratch(InBrowser):
         page.get_by_role("button", name=re.compile("^Strike")).click()
         expect(page.get_by_role("button", name=re.compile("^Count it again"))).to_be_visible()
 
+    def test_a_helper_notes_but_does_not_edit(self):
+        w.person("ben")
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        page.get_by_label("Their name here").fill("nobody")
+        page.get_by_role("button", name="Let them help").click()
+        expect(page.get_by_role("alert")).to_contain_text("somebody who has an account")
+        page.get_by_label("Their name here").fill("ben")
+        page.get_by_role("button", name="Let them help").click()
+        expect(page.get_by_role("button", name="End ben’s help")).to_be_visible()
+        page.get_by_role("button", name="Sign out").click()
+        page.fill("input[name=username]", "ben")
+        page.fill("input[name=password]", w.PASSWORD)
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Glass End: done").click()
+        expect(page.get_by_role("button", name="Glass End: take back")).to_be_visible()
+        expect(page.get_by_role("button", name="Step a day")).to_have_count(0)
+        page.get_by_role("link", name="Ground").click()
+        expect(page.get_by_role("link", name="Open Glass End")).to_be_visible()
+        expect(page.get_by_role("link", name="Describe a bed")).to_have_count(0)
+
     def test_a_strangers_address_shows_nothing_of_theirs(self):
         w.person("eve")
         self.go("/sign-in")

@@ -101,7 +101,7 @@ export function waterlineOption(page: Page, c: Colours, system: System, unit: st
             {
               yAxis: left(page.stop.isle.raw_mm, system),
               lineStyle: { color: c.clay, type: 'dashed' },
-              label: { formatter: 'plants suffer below', position: 'insideStartBottom', color: c.clay },
+              label: { formatter: 'plants suffer below', position: 'insideEndBottom', color: c.clay },
             },
             {
               yAxis: left(-page.stop.isle.air_mark_mm, system),

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange, useGardens, useSession } from '@/shared/api/queries'
+import { path, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
 import type { Rig } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
@@ -135,11 +135,45 @@ async function keepBucket() {
   }
 }
 
+const members = useMembers(() => props.garden)
+const helper = reactive({ username: '', problem: '' })
+const add = useChange(
+  () => props.garden,
+  (username: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/members', { ...path(props.garden), body: { username } })),
+)
+const remove = useChange(
+  () => props.garden,
+  (id: number) =>
+    answer(
+      api.DELETE('/api/gardens/{garden_id}/members/{membership_id}', {
+        params: { path: { garden_id: props.garden, membership_id: id } },
+      }),
+    ),
+)
+async function addHelper() {
+  helper.problem = ''
+  try {
+    await add.mutateAsync(helper.username)
+    say(`${helper.username} can see this garden and note what was done.`)
+    helper.username = ''
+  } catch (error) {
+    helper.problem = (error as Error).message
+  }
+}
+function removeHelper(member: { id: number; username: string }) {
+  remove.mutate(member.id, {
+    onSuccess: () => say(`${member.username} no longer helps here.`, () => add.mutate(member.username)),
+    onError: (e) => say(e.message),
+  })
+}
+
 async function leave() {
   try {
-    queries.setQueryData(['session'], await answer(api.POST('/api/session/sign-out')))
+    const after = await answer(api.POST('/api/session/sign-out'))
+    await router.push({ name: 'sign-in' }) // before the session goes, so that this page is not asked for again
+    queries.setQueryData(['session'], after)
     queries.removeQueries({ predicate: (q) => q.queryKey[0] !== 'session' })
-    await router.push({ name: 'sign-in' })
   } catch (error) {
     say((error as Error).message)
   }
@@ -235,6 +269,27 @@ async function leave() {
       <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
     </form>
     <p v-else>You help in this garden; its owner describes it.</p>
+  </section>
+
+  <section v-if="own">
+    <h2>Who helps</h2>
+    <p class="soft">A helper sees the round and notes what was done; only you change the garden.</p>
+    <ul>
+      <li v-for="m in members.data.value ?? []" :key="m.id">
+        <strong>{{ m.username }}</strong> <span class="soft">{{ m.role }}</span>
+        <button v-if="owner && m.role === 'helper'" class="btn" type="button" @click="removeHelper(m)">
+          End {{ m.username }}’s help
+        </button>
+      </li>
+    </ul>
+    <form v-if="owner" novalidate class="row" @submit.prevent="addHelper">
+      <label>
+        <span>Their name here</span>
+        <input v-model.trim="helper.username" name="helper" maxlength="150" autocomplete="off" />
+      </label>
+      <button class="btn" type="submit" :disabled="add.isPending.value">Let them help</button>
+    </form>
+    <p v-if="helper.problem" class="alarm" role="alert">{{ helper.problem }}</p>
   </section>
 
   <section>

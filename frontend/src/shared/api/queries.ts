@@ -63,6 +63,13 @@ export function useSky(garden: Id) {
   })
 }
 
+export function useMembers(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'members']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/members', path(garden))),
+  })
+}
+
 export function path(garden: Id) {
   return { params: { path: { garden_id: toValue(garden) } } }
 }
