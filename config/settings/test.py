@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from config.settings.base import *  # noqa: F403
+from config.settings.base import MIDDLEWARE
 
 SECRET_KEY = "only-for-tests-0123456789-only-for-tests-0123456789-only-for-tests"  # noqa: S105
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
@@ -10,6 +11,7 @@ STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
+MIDDLEWARE = [m for m in MIDDLEWARE if not m.startswith("whitenoise")]  # the live server serves the build itself
 TEST_RUNNER = "tests.runner.CountingRunner"
 # Refused requests are what many tests are about.
 LOGGING = {

@@ -183,6 +183,106 @@ class Morning(InBrowser):
         self.assert_quiet()
 
 
+class Views(InBrowser):
+    def test_a_bed_is_checked_watered_struck_and_its_ledger_read(self):
+        self.sign_in()
+        page = self.page
+        bed = self.garden.beds.get(name="Kiln Bed")
+        self.go(f"/g/{self.garden.pk}/bed/{bed.pk}")
+        expect(page.get_by_role("heading", level=1)).to_have_text("Kiln Bed")
+        expect(page.get_by_role("main")).to_contain_text("straw, 5 cm")
+        page.get_by_role("button", name="Checked it").click()
+        page.get_by_role("dialog").locator("label", has_text=re.compile("^Dry$")).click()
+        page.get_by_role("dialog").get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("main")).to_contain_text("Finger: dry")
+        expect(page.locator("header .lead")).to_contain_text("bases")  # what was felt makes it a soak
+        page.get_by_role("button", name=re.compile("^Strike Finger")).click()
+        expect(page.locator("header .lead")).to_contain_text("Leave it")
+        page.get_by_role("button", name="Watered it").click()
+        page.get_by_role("dialog").get_by_label("How much").fill("")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("dialog")).to_contain_text("The amount is missing")
+        page.get_by_role("dialog").get_by_label("How much").fill("99999")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("dialog")).to_contain_text("allowed: a number from 0 to 5000 L")
+        page.get_by_role("dialog").get_by_label("How much").fill("18")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.locator("header .lead")).to_contain_text("Watered today: 18 L")
+        page.get_by_text("The ledger, day by day").click()
+        rows = page.locator(".ledger tbody tr")
+        expect(rows).to_have_count(14)
+        expect(rows.first).to_contain_text("Thu 10 Jul")
+
+    def test_the_gauge_changes_the_round(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/sky")
+        expect(page.get_by_role("main")).to_contain_text("Heat Sunday to Thursday")
+        expect(page.get_by_role("main")).to_contain_text("Simulated weather")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("alert")).to_contain_text("0 is an answer too")
+        page.get_by_label("In the gauge").fill("31")
+        page.get_by_role("button", name="Note it").click()
+        expect(page.get_by_role("table")).to_contain_text("rain from your gauge")
+        self.go(f"/g/{self.garden.pk}/round")
+        resting = page.locator("section", has=page.get_by_role("heading", name="Leave these"))
+        expect(resting).to_contain_text("Long Bench")
+        self.go(f"/g/{self.garden.pk}/sky")
+        page.get_by_role("button", name=re.compile("^Strike")).click()
+        expect(page.get_by_role("table")).not_to_contain_text("rain from your gauge")
+        self.assert_quiet()
+
+    def test_settings_are_kept_units_light_and_a_bucket_under_the_hose(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        page.get_by_role("button", name="Test Yard hose").click()
+        page.get_by_label("The bucket took").fill("12")
+        page.get_by_label("in seconds").fill("60")
+        page.get_by_role("button", name="Keep the flow").click()
+        expect(page.get_by_role("main")).to_contain_text("12.0 L/min, tested Fri 11 Jul")
+        page.locator("label", has_text="gallons").click()
+        expect(page.get_by_role("main")).to_contain_text("3.2 gal/min")
+        page.locator("label", has_text=re.compile("^night$")).click()
+        expect(page.locator("html")).to_have_attribute("data-theme", "dark")
+        page.get_by_label("Latitude").fill("200")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("main")).to_contain_text("latitude: 200.0 is not usable")
+        page.reload()
+        expect(page.locator("html")).to_have_attribute("data-theme", "dark")
+        self.go(f"/g/{self.garden.pk}/round")
+        expect(page.get_by_role("listitem").filter(has_text="Long Bench")).to_contain_text(" gal")
+
+    def test_with_the_provider_down_the_round_says_how_old_its_weather_is(self):
+        from standins.weather.__main__ import Handler
+
+        self.sign_in()
+        Handler.fault = "down"
+        with self.assertLogs("apps.weather.actions", "WARNING"):
+            self.page.get_by_role("button", name="Step a day").click()
+            expect(self.page.get_by_role("note")).to_contain_text("a forecast a day old")
+        expect(self.page.get_by_role("listitem").filter(has_text="Long Bench")).to_be_visible()
+
+    def test_a_lost_server_is_said_and_can_be_tried_again(self):
+        self.sign_in()
+        page = self.page
+        page.route("**/api/gardens/*/sky", lambda route: route.fulfill(status=503, body="{}"))
+        page.get_by_role("link", name="Sky").click()
+        expect(page.get_by_role("alert")).to_contain_text("Nothing was saved; try again", timeout=20_000)
+        page.unroute("**/api/gardens/*/sky")
+        page.get_by_role("button", name="Try again").click()
+        expect(page.get_by_role("heading", level=1)).to_have_text("Sky")
+        self.go("/no/such/place")
+        expect(page.get_by_role("heading", level=1)).to_have_text("There is nothing at this address")
+
+    def test_the_round_prints_without_its_buttons(self):
+        self.sign_in()
+        self.page.emulate_media(media="print")
+        expect(self.page.get_by_role("navigation")).to_be_hidden()
+        expect(self.page.get_by_role("button", name="Long Bench: done")).to_be_hidden()
+        expect(self.page.get_by_text("at each of 6 bases").first).to_be_visible()
+
+
 class Thumb(InBrowser):
     viewport = {"width": 390, "height": 844}
 

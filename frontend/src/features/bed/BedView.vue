@@ -314,11 +314,11 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
 
     <el-dialog v-model="water.open" :title="`Watered ${page.bed.name}`" width="420px">
       <form id="water" class="stack" novalidate @submit.prevent="keep('watering')">
-        <label>
+        <label class="field">
           <span>How much, in {{ units.label('volume') }}</span>
           <input v-model="water.amount" name="amount" inputmode="decimal" />
         </label>
-        <label>
+        <label class="field">
           <span>When</span>
           <input v-model="water.date" type="date" :max="today" :min="page.bed.opened" />
         </label>
@@ -353,7 +353,7 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
           :legend="stop ? `At ${units.show(stop.finger_depth_m, 'small_length')} deep` : 'At finger depth'"
           :options="readings"
         />
-        <label>
+        <label class="field">
           <span>When</span>
           <input v-model="finger.date" type="date" :max="today" :min="page.bed.opened" />
         </label>
@@ -375,13 +375,6 @@ header {
   gap: 24px;
   flex-wrap: wrap;
   margin-bottom: 16px;
-}
-header > div:first-child {
-  flex: 1 1 420px;
-}
-.lead {
-  font-size: 18px;
-  margin-top: 8px;
 }
 .acts {
   display: flex;
@@ -472,9 +465,6 @@ summary {
   color: var(--water);
   min-height: 44px;
 }
-.scroll {
-  overflow-x: auto;
-}
 table {
   border-collapse: collapse;
   width: 100%;
@@ -494,26 +484,6 @@ tbody th,
 thead th:first-child {
   text-align: left;
   font-weight: 400;
-}
-.stack {
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
-}
-.stack label > span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-.stack input:not([type='radio']) {
-  font: inherit;
-  min-height: 44px;
-  width: 180px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--paper);
-  color: var(--ink);
 }
 .btn + .btn {
   margin-left: 8px;

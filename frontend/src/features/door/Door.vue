@@ -58,7 +58,7 @@ async function enter() {
     </section>
     <form class="sheet" novalidate @submit.prevent="enter">
       <h2>{{ fresh ? 'Make an account' : 'Sign in' }}</h2>
-      <label>
+      <label class="field wide">
         <span>Name</span>
         <input
           v-model.trim="form.username"
@@ -69,7 +69,7 @@ async function enter() {
         />
         <em v-if="of('username')" class="alarm">{{ of('username') }}</em>
       </label>
-      <label>
+      <label class="field wide">
         <span>Password</span>
         <input
           v-model="form.password"
@@ -83,10 +83,10 @@ async function enter() {
       </label>
       <fieldset v-if="fresh">
         <legend>Units</legend>
-        <label class="pick"
+        <label class="tick"
           ><input v-model="form.units" type="radio" value="metric" /> litres, millimetres, °C</label
         >
-        <label class="pick"><input v-model="form.units" type="radio" value="us" /> gallons, inches, °F</label>
+        <label class="tick"><input v-model="form.units" type="radio" value="us" /> gallons, inches, °F</label>
       </fieldset>
       <p v-if="problem && problem.fields.length === 0" class="alarm" role="alert">{{ problem.message }}</p>
       <button class="btn full" type="submit" :disabled="busy">
@@ -132,40 +132,6 @@ async function enter() {
   display: flex;
   flex-direction: column;
   gap: 16px;
-}
-label span,
-legend {
-  font-weight: 700;
-  display: block;
-  margin-bottom: 4px;
-  padding: 0;
-}
-input:not([type='radio']) {
-  font: inherit;
-  width: 100%;
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--paper);
-  color: var(--ink);
-}
-em {
-  font-style: normal;
-  font-size: 14px;
-  display: block;
-  margin-top: 4px;
-}
-fieldset {
-  border: 0;
-  padding: 0;
-  margin: 0;
-}
-.pick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 32px;
 }
 @media (max-width: 760px) {
   .door {

@@ -383,10 +383,6 @@ function sizeSeen(p: PlantingForm) {
 </template>
 
 <style scoped>
-.lead {
-  font-size: 18px;
-  margin: 8px 0 16px;
-}
 form {
   max-width: 860px;
 }
@@ -397,40 +393,9 @@ section {
   border-top: 1px solid var(--ink);
   padding: 16px 0 32px;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 16px 24px;
-  align-items: flex-end;
-}
 .row > :deep(.unit-input) {
   width: 168px;
   align-self: flex-start;
-}
-.field span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-.field input,
-select {
-  font: inherit;
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  color: var(--ink);
-  max-width: 100%;
-}
-.narrow input {
-  width: 104px;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 32px;
 }
 .planting {
   display: flex;
@@ -454,12 +419,6 @@ details[open] {
   display: flex;
   flex-direction: column;
   gap: 16px;
-}
-em {
-  display: block;
-  font-style: normal;
-  font-size: 14px;
-  margin-top: 4px;
 }
 .acts {
   display: flex;

@@ -56,19 +56,19 @@ async function make() {
     are near enough to begin.
   </p>
   <form novalidate @submit.prevent="make">
-    <label>
+    <label class="field">
       <span>Its name</span>
       <input v-model.trim="form.name" maxlength="60" required />
       <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
     </label>
-    <div class="pair">
-      <label>
+    <div class="row">
+      <label class="field">
         <span>Latitude, degrees north</span>
         <input v-model="form.latitude" inputmode="decimal" placeholder="44.6" />
         <em class="soft">South of the equator with a minus.</em>
         <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
       </label>
-      <label>
+      <label class="field">
         <span>Longitude, degrees east</span>
         <input v-model="form.longitude" inputmode="decimal" placeholder="-15.2" />
         <em class="soft">West with a minus. Only sunrise needs it.</em>
@@ -81,7 +81,7 @@ async function make() {
         :error="of('elevation_m')"
       />
     </div>
-    <label>
+    <label class="field">
       <span>Time zone</span>
       <el-select v-model="form.time_zone" filterable aria-label="Time zone" style="max-width: 320px">
         <el-option v-for="z in catalogue.data.value?.time_zones ?? []" :key="z" :value="z" :label="z" />
@@ -94,7 +94,7 @@ async function make() {
       :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
     />
     <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
-    <div class="acts">
+    <div class="row acts">
       <button class="btn full" type="submit" :disabled="busy">Make the garden</button>
       <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
     </div>
@@ -102,49 +102,10 @@ async function make() {
 </template>
 
 <style scoped>
-.lead {
-  max-width: 640px;
-  margin: 8px 0 24px;
-  font-size: 18px;
-}
 form {
   display: flex;
   flex-direction: column;
   gap: 24px;
   max-width: 720px;
-}
-label span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-input {
-  font: inherit;
-  min-height: 44px;
-  width: 100%;
-  max-width: 320px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  color: var(--ink);
-}
-.pair {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 24px;
-}
-.pair > * {
-  width: 208px;
-}
-em {
-  display: block;
-  font-style: normal;
-  font-size: 14px;
-  margin-top: 4px;
-}
-.acts {
-  display: flex;
-  gap: 8px;
 }
 </style>

@@ -35,6 +35,13 @@ const rest = computed(() => {
 })
 const finished = computed(() => round.value?.stops.filter((s) => s.word === 'done' || s.put_off) ?? [])
 const all = computed(() => [...hands.value, ...rest.value, ...finished.value])
+const groups = computed(() =>
+  [
+    { id: 'to-do', title: 'Now', stops: hands.value },
+    { id: 'to-leave', title: 'Leave these', stops: rest.value },
+    { id: 'finished', title: 'Done or put off today', stops: finished.value },
+  ].filter((g) => g.stops.length),
+)
 const sum = computed(() => (round.value ? totals(round.value) : null))
 const pourable = computed(() => hands.value.filter((s) => s.word !== 'check' && s.dose))
 
@@ -57,6 +64,7 @@ function why(stop: Stop) {
 
 function askAmount(stop: Stop) {
   const litres = stop.dose?.litres ?? 5
+  picked.value = stop.id
   Object.assign(amount, {
     open: true,
     stop,
@@ -192,11 +200,11 @@ const KEYS = [
         <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
         <HoursRibbon v-if="round.hours" :hours="round.hours" />
 
-        <section v-if="hands.length" aria-labelledby="to-do">
+        <section v-for="group in groups" :key="group.id" :aria-labelledby="group.id">
           <div class="head">
-            <h2 id="to-do">Now</h2>
+            <h2 :id="group.id">{{ group.title }}</h2>
             <button
-              v-if="pourable.length > 1"
+              v-if="group.id === 'to-do' && pourable.length > 1"
               class="btn no-print"
               type="button"
               @click="wholeRound.open = true"
@@ -206,7 +214,7 @@ const KEYS = [
           </div>
           <ul>
             <StopRow
-              v-for="s in hands"
+              v-for="s in group.stops"
               :key="s.id"
               :stop="s"
               :round="round"
@@ -218,39 +226,6 @@ const KEYS = [
               @other="askAmount(s)"
               @not-today="notToday(s)"
               @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
-              @back="takeBack(s)"
-            />
-          </ul>
-        </section>
-        <section v-if="rest.length" aria-labelledby="to-leave">
-          <div class="head"><h2 id="to-leave">Leave these</h2></div>
-          <ul>
-            <StopRow
-              v-for="s in rest"
-              :key="s.id"
-              :stop="s"
-              :round="round"
-              :picked="picked === s.id"
-              :open="whyOpen && shown?.id === s.id"
-              @pick="picked = s.id"
-              @why="why(s)"
-              @other="askAmount(s)"
-              @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
-            />
-          </ul>
-        </section>
-        <section v-if="finished.length" aria-labelledby="finished">
-          <div class="head"><h2 id="finished">Done or put off today</h2></div>
-          <ul>
-            <StopRow
-              v-for="s in finished"
-              :key="s.id"
-              :stop="s"
-              :round="round"
-              :picked="picked === s.id"
-              :open="whyOpen && shown?.id === s.id"
-              @pick="picked = s.id"
-              @why="why(s)"
               @back="takeBack(s)"
             />
           </ul>
@@ -332,15 +307,6 @@ const KEYS = [
 .column {
   max-width: 760px;
 }
-.lead {
-  font-size: 18px;
-  margin: 8px 0 16px;
-}
-.note {
-  border-left: 3px solid var(--clay);
-  padding: 4px 12px;
-  margin: 8px 0;
-}
 .head {
   display: flex;
   justify-content: space-between;
@@ -389,23 +355,6 @@ ul {
 }
 .keys dd {
   margin: 0;
-}
-.field span,
-legend {
-  display: block;
-  font-weight: 700;
-  padding: 0;
-  margin-bottom: 4px;
-}
-.field input {
-  font: inherit;
-  min-height: 44px;
-  width: 160px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  padding: 0 12px;
-  background: var(--paper);
-  color: var(--ink);
 }
 .when {
   border: 0;

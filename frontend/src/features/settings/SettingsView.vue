@@ -222,12 +222,12 @@ async function leave() {
       </li>
     </ul>
     <form v-if="owner" novalidate class="row" @submit.prevent="keepBucket">
-      <label>
+      <label class="field">
         <span>{{ bucket.rig ? 'Hose' : 'A new hose or tap' }}</span>
         <input v-model.trim="bucket.name" name="rig" maxlength="60" />
       </label>
       <UnitInput v-model="bucket.litres" label="The bucket took" quantity="volume" />
-      <label class="narrow">
+      <label class="field narrow">
         <span>in seconds</span>
         <input v-model="bucket.seconds" inputmode="decimal" />
       </label>
@@ -241,15 +241,15 @@ async function leave() {
     <h2>{{ own.name }}</h2>
     <form v-if="owner" novalidate class="stack" @submit.prevent="keepPlace">
       <div class="row">
-        <label>
+        <label class="field">
           <span>Name</span><input v-model.trim="place.name" maxlength="60" />
           <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
         </label>
-        <label>
+        <label class="field">
           <span>Latitude, °N</span><input v-model="place.latitude" inputmode="decimal" />
           <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
         </label>
-        <label>
+        <label class="field">
           <span>Longitude, °E</span><input v-model="place.longitude" inputmode="decimal" />
           <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
         </label>
@@ -283,7 +283,7 @@ async function leave() {
       </li>
     </ul>
     <form v-if="owner" novalidate class="row" @submit.prevent="addHelper">
-      <label>
+      <label class="field">
         <span>Their name here</span>
         <input v-model.trim="helper.username" name="helper" maxlength="150" autocomplete="off" />
       </label>
@@ -331,12 +331,6 @@ li {
 li .btn {
   margin-left: auto;
 }
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 16px;
-  align-items: flex-start;
-}
 .row > :deep(.unit-input) {
   width: 152px;
 }
@@ -346,34 +340,5 @@ li .btn {
   min-height: 44px;
   display: flex;
   align-items: center;
-}
-.stack {
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
-  align-items: flex-start;
-}
-label span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-input {
-  font: inherit;
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  color: var(--ink);
-  width: 176px;
-}
-.narrow input {
-  width: 104px;
-}
-em {
-  display: block;
-  font-style: normal;
-  font-size: 14px;
 }
 </style>

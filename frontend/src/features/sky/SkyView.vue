@@ -130,8 +130,8 @@ const rainWords = (d: SkyDay) => {
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>
       <p class="soft">It beats every other source for the days behind.</p>
-      <form novalidate @submit.prevent="keepGauge">
-        <label>
+      <form novalidate class="row" @submit.prevent="keepGauge">
+        <label class="field">
           <span>Day</span>
           <input v-model="gauge.date" type="date" :max="yesterday" />
         </label>
@@ -194,51 +194,9 @@ const rainWords = (d: SkyDay) => {
 </template>
 
 <style scoped>
-.lead {
-  font-size: 18px;
-  margin: 8px 0 16px;
-  max-width: 720px;
-}
-.note {
-  border-left: 3px solid var(--clay);
-  padding: 4px 12px;
-  max-width: 720px;
-}
 section {
   margin-top: 32px;
   max-width: 920px;
-}
-form {
-  display: flex;
-  gap: 16px;
-  align-items: flex-start;
-  flex-wrap: wrap;
-  margin-top: 12px;
-}
-form .btn {
-  margin-top: 28px;
-}
-label span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-input {
-  font: inherit;
-  min-height: 44px;
-  padding: 0 12px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  color: var(--ink);
-}
-em {
-  font-style: normal;
-  font-size: 14px;
-  display: block;
-}
-.scroll {
-  overflow-x: auto;
 }
 table {
   border-collapse: collapse;

@@ -92,7 +92,7 @@ function fault(row: Row, field: Field): string | undefined {
         <UnitInput v-model="row.tmax" label="Highest" quantity="temperature" :error="fault(row, 'tmax')" />
         <UnitInput v-model="row.rain" label="Rain" quantity="depth" :error="fault(row, 'rain')" />
         <UnitInput v-model="row.wind" label="Wind" quantity="wind" :error="fault(row, 'wind')" />
-        <label class="plain">
+        <label class="field plain">
           <span>Sun, hours</span>
           <input v-model.number="row.sunshine_h" type="number" min="0" max="24" step="0.5" />
           <em v-if="fault(row, 'sunshine_h')" class="alarm">{{ fault(row, 'sunshine_h') }}</em>
@@ -141,24 +141,5 @@ fieldset.ahead legend {
 fieldset > :deep(.unit-input),
 .plain {
   width: 132px;
-}
-.plain span {
-  display: block;
-  font-weight: 700;
-  margin-bottom: 4px;
-}
-.plain input {
-  font: inherit;
-  min-height: 44px;
-  width: 100%;
-  padding: 0 10px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  color: var(--ink);
-}
-em {
-  font-style: normal;
-  font-size: 14px;
 }
 </style>

@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest'
+
+import type { Bed, Catalogue } from '@/shared/api/types'
+
+import { bodyOf, emptyForm, formOf, newPlanting, takeKind } from './bedForm'
+
+const CATALOGUE = {
+  kinds: [
+    { key: 'raised', name: 'raised bed', container: false, soil_depth_m: 0.3 },
+    { key: 'pot', name: 'pot', container: true, soil_depth_m: 0.28 },
+    { key: 'self_watering_box', name: 'box', container: true, soil_depth_m: 0.25 },
+  ],
+} as unknown as Catalogue
+
+const BED: Bed = {
+  id: 7,
+  name: 'Net Row',
+  kind: 'row',
+  length_m: 4,
+  width_m: 0.6,
+  round: false,
+  soil_depth_m: null,
+  soil: { material: 'loam', organic_matter_pct: 3 },
+  method: 'drip',
+  rig: 2,
+  style: null,
+  pattern: 'little_and_often',
+  under_cover: false,
+  opened: '2025-06-12',
+  opening_wetness: 'moist',
+  drip: { emitters: 14, flow_l_per_h: 2 },
+  reservoir: null,
+  plantings: [
+    {
+      id: 3,
+      crop: 'runner_bean',
+      variety: '',
+      count: 24,
+      planted: '2025-05-22',
+      removed: null,
+      sizes: [
+        { date: '2025-06-28', height: 'shoulder', spread_m: 0.28 },
+        { date: '2025-07-09', height: 'overhead', spread_m: 0.35 },
+      ],
+    },
+  ],
+  mulch: { kind: 'straw', depth_m: 0.04, cover: 0.8 },
+}
+
+describe('the form of a bed', () => {
+  it('gives back just what it was given', () => {
+    const body = bodyOf(formOf(BED))
+    expect(body).toMatchObject({
+      name: 'Net Row',
+      kind: 'row',
+      soil: { material: 'loam', organic_matter_pct: 3 },
+      drip: { emitters: 14, flow_l_per_h: 2 },
+      reservoir: null,
+      mulch: { kind: 'straw', depth_m: 0.04, cover: 0.8 },
+      rig: 2,
+      pattern: 'little_and_often',
+    })
+    expect(body.plantings).toEqual([
+      {
+        id: 3,
+        crop: 'runner_bean',
+        variety: '',
+        count: 24,
+        planted: '2025-05-22',
+        removed: null,
+        height: 'overhead',
+        spread_m: 0.35,
+      },
+    ])
+  })
+
+  it('brings the usual of a kind along: size, shape, mix and method', () => {
+    const form = emptyForm()
+    expect(form).toMatchObject({
+      length_m: 2.4,
+      width_m: 1.2,
+      round: false,
+      method: 'hose',
+      material: 'unknown',
+    })
+    takeKind(form, 'pot', CATALOGUE)
+    expect(form).toMatchObject({ length_m: 0.3, round: true, method: 'can', material: 'potting_mix' })
+    takeKind(form, 'self_watering_box', CATALOGUE)
+    expect(form).toMatchObject({ method: 'reservoir', round: false })
+    takeKind(form, 'raised', CATALOGUE)
+    expect(form).toMatchObject({ method: 'hose', material: 'potting_mix' }) // a mix once chosen is not taken back
+  })
+
+  it('sends one measure for a round bed and no size that was not seen', () => {
+    const form = { ...emptyForm(), round: true, length_m: 0.5, width_m: 9 }
+    form.plantings = [{ ...newPlanting('2025-07-11'), spread_m: 0.4 }]
+    const body = bodyOf(form)
+    expect(body.width_m).toBe(0.5)
+    expect(body.plantings?.[0]).toMatchObject({ planted: '2025-06-13', height: null, spread_m: null })
+  })
+
+  it('leaves an open number open, for the server to name', () => {
+    expect(bodyOf({ ...emptyForm(), length_m: null }).length_m).toBeNull()
+    const box = bodyOf({ ...emptyForm(), method: 'reservoir', capacity_l: 12, opening_l: null })
+    expect(box.reservoir).toEqual({ capacity_l: 12, wick_l_per_day: null, opening_l: null })
+    expect(box.drip).toBeNull()
+  })
+})

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest'
+
+import { addDays, clock, daysBetween, duration, longDate, nearDay, shortDate } from './time'
+import { decimalsOf, number, toShown, toSi, unitLabel, type Quantity } from './units'
+
+const QUANTITIES: Quantity[] = [
+  'volume',
+  'depth',
+  'length',
+  'small_length',
+  'temperature',
+  'flow',
+  'drip_flow',
+  'wind',
+  'area',
+]
+
+describe('units', () => {
+  it('turns SI into what is read, by the factors of NIST Handbook 44', () => {
+    // 1 US gallon is 3.785411784 L, 1 inch 25.4 mm, 1 foot 0.3048 m, 1 mile 1609.344 m: exact by definition.
+    expect(toShown(3.785411784, 'volume', 'us')).toBeCloseTo(1, 12)
+    expect(toShown(25.4, 'depth', 'us')).toBeCloseTo(1, 12)
+    expect(toShown(0.3048, 'length', 'us')).toBeCloseTo(1, 12)
+    expect(toShown(0.0254, 'small_length', 'us')).toBeCloseTo(1, 12)
+    expect(toShown(1609.344 / 3600, 'wind', 'us')).toBeCloseTo(1, 9)
+    expect(toShown(0.3048 ** 2, 'area', 'us')).toBeCloseTo(1, 12)
+    expect(toShown(100, 'temperature', 'us')).toBeCloseTo(212, 12)
+    expect(toShown(-40, 'temperature', 'us')).toBeCloseTo(-40, 12)
+    expect(toShown(0.35, 'small_length', 'metric')).toBeCloseTo(35, 12)
+  })
+
+  it('comes back to the same number', () => {
+    for (const system of ['metric', 'us'] as const)
+      for (const quantity of QUANTITIES)
+        for (const value of [-3.2, 0, 0.07, 18.9, 4321])
+          expect(toSi(toShown(value, quantity, system), quantity, system)).toBeCloseTo(value, 9)
+  })
+
+  it('shows more decimals when small, a true minus, and no minus zero', () => {
+    expect(number(38.2, 'volume', 'metric')).toBe('38')
+    expect(number(1.14, 'volume', 'metric')).toBe('1.1')
+    expect(number(-4.26, 'depth', 'metric')).toBe('−4.3')
+    expect(number(-0.001, 'depth', 'metric')).toBe('0.0')
+    expect(number(14.2, 'depth', 'us')).toBe('0.56')
+    expect(unitLabel('flow', 'us')).toBe('gal/min')
+    expect(decimalsOf('temperature', 'metric')).toBe(0)
+  })
+})
+
+describe('time', () => {
+  it('counts days across months, leap days and clock changes', () => {
+    expect(addDays('2024-02-28', 1)).toBe('2024-02-29')
+    expect(addDays('2025-03-30', 1)).toBe('2025-03-31')
+    expect(addDays('2025-01-01', -1)).toBe('2024-12-31')
+    expect(daysBetween('2025-03-29', '2025-10-27')).toBe(212)
+  })
+
+  it('names near days by word and far ones by date', () => {
+    const today = '2025-07-11'
+    expect(nearDay('2025-07-11', today)).toBe('today')
+    expect(nearDay('2025-07-12', today)).toBe('tomorrow')
+    expect(nearDay('2025-07-10', today)).toBe('yesterday')
+    expect(nearDay('2025-07-14', today)).toBe('Monday')
+    expect(nearDay('2025-07-08', today)).toBe('Tuesday')
+    expect(nearDay('2025-07-25', today)).toBe('25 Jul')
+    expect(longDate(today)).toBe('Friday 11 July')
+    expect(shortDate(today)).toBe('Fri 11 Jul')
+  })
+
+  it('reads hours as a clock and seconds as a hand counts', () => {
+    expect(clock(6.5)).toBe('6:30')
+    expect(clock(-0.25)).toBe('23:45')
+    expect(clock(23.999)).toBe('0:00')
+    expect(duration(14.4)).toBe('14 s')
+    expect(duration(99.4)).toBe('99 s')
+    expect(duration(150)).toBe('2 min 30 s')
+    expect(duration(180)).toBe('3 min')
+  })
+})

@@ -1,0 +1,189 @@
+import { describe, expect, it } from 'vitest'
+
+import type { Round, Stop } from '@/shared/api/types'
+import { number, unitLabel } from '@/shared/format/units'
+
+import { cropsInWords } from './names'
+import { headline, instruction, reason, span, totals, wantsHand, weatherNote, type Tongue } from './stop'
+import { coefficientName } from './why'
+
+const metric: Tongue = {
+  num: (si, q) => number(si, q, 'metric'),
+  show: (si, q) => `${number(si, q, 'metric')} ${unitLabel(q, 'metric')}`,
+}
+const us: Tongue = {
+  num: (si, q) => number(si, q, 'us'),
+  show: (si, q) => `${number(si, q, 'us')} ${unitLabel(q, 'us')}`,
+}
+const TODAY = '2025-07-11'
+
+type Changes = { [K in keyof Stop]?: unknown }
+
+function stop(changes: Changes = {}): Stop {
+  const dose = {
+    mm: 13,
+    litres: 42,
+    litres_band: { low: 36, mid: 42, high: 50 },
+    arrives: 0.9,
+    minutes: 2.8,
+    hose: { bases: 6, base_s: 11.6, patches: 5, patch_s: 20.4, total_s: 172 },
+    flow_l_per_min: 15,
+    flow_measured: null,
+    cans: null,
+    drip_minutes: null,
+    into: 'soil',
+  }
+  return {
+    id: 1,
+    name: 'Bench',
+    method: 'hose',
+    word: 'soak',
+    cause: 'trigger',
+    dose,
+    wet_days: 0,
+    next_soak: ['2025-07-13', '2025-07-14', '2025-07-16'],
+    empty_on: null,
+    finger_depth_m: 0.1,
+    waterings_today: [],
+    put_off: null,
+    why: {
+      depletion_mm: 13.4,
+      raw_mm: 16.6,
+      chance_asks: 0.42,
+      waiting: { days: 2, chance: 0.48, costs: [], rain_mm: { low: 0, mid: 9, high: 22 } },
+    },
+    ...changes,
+  } as unknown as Stop
+}
+
+function round(stops: Stop[], changes: { [K in keyof Round]?: unknown } = {}): Round {
+  return {
+    garden: { today: TODAY },
+    heat: null,
+    weather: { source: 'forecast', age_days: 0 },
+    stops,
+    ...changes,
+  } as unknown as Round
+}
+
+const dose = (changes: object) => ({ ...stop().dose, hose: null, ...changes })
+
+describe('the instruction', () => {
+  it('gives the dose in the unit of the hand', () => {
+    expect(instruction(stop(), metric)).toBe('12 s at each of 6 bases, then 5 patches × 20 s')
+    const one = { ...stop().dose!.hose!, bases: 1, patches: 0 }
+    expect(instruction(stop({ dose: dose({ hose: one }) }), metric)).toBe('12 s at the base')
+    const dense = { bases: 0, base_s: 0, patches: 6, patch_s: 25, total_s: 150 }
+    expect(instruction(stop({ dose: dose({ hose: dense }) }), metric)).toBe(
+      '2 min 30 s all over: 6 patches × 25 s',
+    )
+    expect(instruction(stop({ dose: dose({ drip_minutes: 117.2 }) }), metric)).toBe(
+      'Open the line for 117 min',
+    )
+  })
+
+  it('counts cans in quarters and tells less than one in litres', () => {
+    const can = (cans: number, litres = 6) => instruction(stop({ dose: dose({ cans, litres }) }), metric)
+    expect(can(0.5)).toBe('Half a can, slowly round the rim')
+    expect(can(1)).toBe('1 can, slowly round the rim')
+    expect(can(2.25)).toBe('2¼ cans, slowly round the rim')
+    expect(can(0, 1.14)).toBe('1.1 L from the can, slowly round the rim')
+  })
+
+  it('says what to fill, to feel, to wait for and to leave', () => {
+    const fill = stop({ word: 'fill', dose: dose({ into: 'reservoir', litres: 8.2 }) })
+    expect(instruction(fill, us)).toBe('Fill the reservoir: 2.2 gal to the overflow')
+    expect(instruction(stop({ word: 'check' }), metric)).toBe('Finger first, at 10 cm')
+    expect(instruction(stop({ word: 'check' }), us)).toBe('Finger first, at 3.9 in')
+    expect(instruction(stop({ word: 'wait' }), metric)).toBe('Wait for rain, up to 2 days')
+    expect(instruction(stop({ word: 'too_wet', wet_days: 2 }), metric)).toContain('third day')
+    expect(instruction(stop({ word: 'leave' }), metric)).toBe('Leave it')
+    expect(instruction(stop({ word: 'empty' }), metric)).toBe('Nothing grows here')
+    const done = stop({ word: 'done', waterings_today: [{ litres: 20 }, { litres: 22 }] })
+    expect(instruction(done, metric)).toBe('Watered today: 42 L')
+  })
+})
+
+describe('the reason', () => {
+  it('tells a bed at its mark from one that plants already suffer in', () => {
+    expect(reason(stop(), round([]), metric)).toContain('13.4 mm is gone of the 16.6 drawn with ease')
+    const short = stop({ why: { ...stop().why, depletion_mm: 20 } })
+    expect(reason(short, round([]), metric)).toContain('plants suffer beyond 16.6')
+  })
+
+  it('names the probability that mattered', () => {
+    expect(reason(stop(), round([]), metric)).toContain('5 of 10 runs: not worth the wait')
+    const unlikely = stop({ why: { ...stop().why, waiting: { ...stop().why.waiting, chance: 0.02 } } })
+    expect(reason(unlikely, round([]), metric)).not.toContain('of 10')
+    expect(reason(stop({ cause: 'rain', word: 'wait' }), round([]), metric)).toContain(
+      'needless in 5 of 10 runs',
+    )
+    expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
+      '4 of 10 runs say it is dry',
+    )
+  })
+
+  it('says when the heat comes, for soil and for a reservoir', () => {
+    const hot = round([], { heat: { dates: ['2025-07-13', '2025-07-14'], chance: 1 } })
+    expect(reason(stop({ cause: 'heat' }), hot, metric)).toContain('the heat from Sunday')
+    expect(reason(stop({ cause: 'heat', word: 'fill' }), hot, metric)).toContain('heat that starts Sunday')
+    expect(reason(stop(), hot, metric)).toContain('Heat from Sunday')
+  })
+
+  it('tells when the next soak is due and when a reservoir runs out, with the spread', () => {
+    const later = stop({ cause: 'not_yet', word: 'leave' })
+    expect(reason(later, round([]), metric)).toBe('Next soak about Monday (Sunday to Wednesday).')
+    expect(reason({ ...later, next_soak: null }, round([]), metric)).toContain('No soak in sight')
+    const box = stop({ cause: 'not_yet', word: 'leave', empty_on: ['2025-07-16', '2025-07-19', null] })
+    expect(reason(box, round([]), metric)).toBe('Runs out about 19 Jul (Wednesday at the earliest).')
+    const full = stop({ cause: 'not_yet', word: 'leave', empty_on: [null, null, null] })
+    expect(reason(full, round([]), metric)).toContain('Enough in the reservoir')
+    expect(span(['2025-07-14', '2025-07-14', '2025-07-14'], TODAY)).toBe('Monday')
+  })
+
+  it('warns of standing water and never takes drooping for thirst', () => {
+    expect(reason(stop({ cause: 'air_short', word: 'too_wet' }), round([]), metric)).toContain('not thirst')
+  })
+})
+
+describe('the whole round', () => {
+  it('counts what wants a hand and adds up only what is sure', () => {
+    const r = round([stop(), stop({ word: 'fill' }), stop({ word: 'check' }), stop({ word: 'wait' })])
+    expect(headline(r)).toBe('Two isles to water, one to check')
+    expect(totals(r)).toEqual({ minutes: 5.6, litres: 84, lineMinutes: 0 })
+    expect(headline(round([stop({ word: 'check' })]))).toBe('One to check')
+    expect(headline(round([stop({ word: 'done' })]))).toBe('The round is done')
+    expect(headline(round([stop({ word: 'leave' })]))).toBe('Nothing to water today')
+    expect(wantsHand(stop({ put_off: 'x' }))).toBe(false)
+  })
+
+  it('says where the weather comes from and how old it is', () => {
+    const note = (weather: object) => weatherNote(round([], { weather }))
+    expect(note({ source: 'forecast', age_days: 0 })).toBe('')
+    expect(note({ source: 'forecast', age_days: 1 })).toContain('a forecast a day old')
+    expect(note({ source: 'forecast', age_days: 4 })).toContain('4 days old')
+    expect(note({ source: 'typed' })).toContain('the ones you typed')
+    expect(note({ source: 'resampled' })).toContain('drawn from your past weather')
+  })
+})
+
+describe('names', () => {
+  it('adds sowings in turns together and gives the height of a single crop', () => {
+    expect(cropsInWords([])).toBe('nothing growing')
+    expect(cropsInWords([{ crop: 'tomato', count: 6, height: 'shoulder' }])).toBe(
+      'tomatoes ×6, shoulder-high',
+    )
+    const turns = [
+      { crop: 'lettuce', count: 8 },
+      { crop: 'chard', count: 3 },
+      { crop: 'lettuce', count: 8 },
+    ]
+    expect(cropsInWords(turns)).toBe('lettuce ×16, chard ×3')
+  })
+
+  it('explains every coefficient, crops and triggers among them', () => {
+    expect(coefficientName('crop:tomato', (c) => c.toUpperCase())).toBe('TOMATO at full cover')
+    expect(coefficientName('trigger:ample:deep_and_seldom', (c) => c)).toContain('ample, deep and seldom')
+    expect(coefficientName('basal', (c) => c)).toContain('ET0')
+  })
+})
