@@ -16,6 +16,9 @@ from agronomy.describe.errors import InputError
 
 log = logging.getLogger(__name__)
 
+# MariaDB's codes for a server that cannot be reached, is going away or takes no more connections.
+UNREACHABLE = {1040, 1053, 1927, 2002, 2003, 2005, 2006, 2013}
+
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """DRF's exception handler: {"code", "text", "fields": [{"field", "text"}]}."""
@@ -31,7 +34,7 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         return Response({"code": "invalid", "text": text, "fields": []}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, (Http404, exceptions.NotFound)):
         return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
-    if isinstance(error, OperationalError):
+    if isinstance(error, OperationalError) and error.args and error.args[0] in UNREACHABLE:
         log.error("the database does not answer: %s", error)
         text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
         return Response({"code": "database", "text": text, "fields": []}, status=503)

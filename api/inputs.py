@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import uuid
 from typing import Any
 
 from rest_framework import serializers as s
@@ -20,23 +21,45 @@ class Number(s.FloatField):
         return value
 
 
-class SignUp(s.Serializer):
+class EventId(s.UUIDField):
+    """A UUID as text, of the usual variant: the database refuses others."""
+
+    def to_internal_value(self, data: Any) -> uuid.UUID:
+        if not isinstance(data, str):
+            raise s.ValidationError("a UUID as text is needed")
+        value: uuid.UUID = super().to_internal_value(data)
+        if value.variant != uuid.RFC_4122:
+            raise s.ValidationError("a UUID of the RFC 4122 variant is needed")
+        return value
+
+
+# A shape refuses what it does not know, as the garden file does. (A docstring here would describe every shape.)
+class Shape(s.Serializer):
+
+    def to_internal_value(self, data: Any) -> Any:
+        if isinstance(data, dict) and (unknown := sorted(set(map(str, data)) - set(self.fields))):
+            known = ", ".join(sorted(self.fields))
+            raise s.ValidationError({unknown[0]: f"is not known here; allowed: only the fields {known}"})
+        return super().to_internal_value(data)
+
+
+class SignUp(Shape):
     username = s.CharField(max_length=150)
     password = s.CharField(max_length=200, trim_whitespace=False)
     units = s.ChoiceField(choices=["metric", "us"], default="metric")
 
 
-class SignIn(s.Serializer):
+class SignIn(Shape):
     username = s.CharField(max_length=150)
     password = s.CharField(max_length=200, trim_whitespace=False)
 
 
-class Preferences(s.Serializer):
+class Preferences(Shape):
     units = s.ChoiceField(choices=["metric", "us"], required=False)
     theme = s.ChoiceField(choices=["auto", "light", "dark", "contrast"], required=False)
 
 
-class GardenIn(s.Serializer):
+class GardenIn(Shape):
     name = s.CharField(max_length=60)
     latitude = Number()
     longitude = Number(required=False)
@@ -46,17 +69,17 @@ class GardenIn(s.Serializer):
     coastal = s.BooleanField(required=False)
 
 
-class RigIn(s.Serializer):
+class RigIn(Shape):
     name = s.CharField(max_length=60, required=False)
     flow_l_per_min = Number(required=False)
     measured = s.DateField(required=False, allow_null=True)
 
 
-class HelperIn(s.Serializer):
+class HelperIn(Shape):
     username = s.CharField(max_length=150)
 
 
-class PlantingIn(s.Serializer):
+class PlantingIn(Shape):
     id = s.IntegerField(required=False, allow_null=True)
     crop = s.CharField()
     variety = s.CharField(required=False, allow_blank=True, max_length=60)
@@ -67,29 +90,29 @@ class PlantingIn(s.Serializer):
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
 
 
-class MulchIn(s.Serializer):
+class MulchIn(Shape):
     kind = s.CharField()
     depth_m = Number(default=0.05)
     cover = Number(default=1.0)
 
 
-class SoilIn(s.Serializer):
+class SoilIn(Shape):
     material = s.CharField(default="unknown")
     organic_matter_pct = Number(default=2.5)
 
 
-class DripIn(s.Serializer):
+class DripIn(Shape):
     emitters = s.IntegerField()
     flow_l_per_h = Number()
 
 
-class ReservoirIn(s.Serializer):
+class ReservoirIn(Shape):
     capacity_l = Number()
     wick_l_per_day = Number(required=False, allow_null=True)
     opening_l = Number(required=False, allow_null=True)
 
 
-class BedIn(s.Serializer):
+class BedIn(Shape):
     """A bed in the garden file's words."""
 
     name = s.CharField(max_length=60)
@@ -112,8 +135,8 @@ class BedIn(s.Serializer):
     mulch = MulchIn(required=False, allow_null=True)
 
 
-class WateringIn(s.Serializer):
-    id = s.UUIDField(help_text="made by the client; the same one twice is one event")
+class WateringIn(Shape):
+    id = EventId(help_text="made by the client; the same one twice is one event")
     bed = s.IntegerField()
     litres = Number()
     date = s.DateField(required=False, allow_null=True)
@@ -121,35 +144,35 @@ class WateringIn(s.Serializer):
     into = s.CharField(default="soil")
 
 
-class WateringsIn(s.Serializer):
+class WateringsIn(Shape):
     """A whole round at once: all are kept, or none."""
 
     waterings = WateringIn(many=True, max_length=400)
 
 
-class CheckIn(s.Serializer):
-    id = s.UUIDField()
+class CheckIn(Shape):
+    id = EventId()
     bed = s.IntegerField()
     reading = s.CharField()
     date = s.DateField(required=False, allow_null=True)
 
 
-class PutOffIn(s.Serializer):
-    id = s.UUIDField()
+class PutOffIn(Shape):
+    id = EventId()
     bed = s.IntegerField()
 
 
-class StrikeIn(s.Serializer):
+class StrikeIn(Shape):
     back = s.BooleanField(default=False)
 
 
-class GaugeIn(s.Serializer):
-    id = s.UUIDField()
+class GaugeIn(Shape):
+    id = EventId()
     date = s.DateField()
     rain = Number()
 
 
-class DayIn(WeatherValues):
+class DayIn(Shape, WeatherValues):
     date = s.DateField()
 
     def get_fields(self) -> Any:
@@ -159,5 +182,5 @@ class DayIn(WeatherValues):
         return fields
 
 
-class DaysIn(s.Serializer):
+class DaysIn(Shape):
     days = DayIn(many=True)

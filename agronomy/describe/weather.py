@@ -51,7 +51,8 @@ class WeatherTable:
 
     @property
     def day_of_year(self) -> npt.NDArray[np.float64]:
-        return np.array([d.timetuple().tm_yday for d in self.dates], dtype=float)
+        days = np.array(self.dates, dtype="datetime64[D]")
+        return (days - days.astype("datetime64[Y]")).astype(float) + 1.0
 
 
 def check_weather_value(column: str, value: float | None, where: str = "") -> float:

@@ -1,0 +1,89 @@
+"""The kernel against the same rules as a plain loop, and reference ET against pyet on the same data."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from typing import Any
+
+import numpy as np
+import pandas as pd
+import pyet
+
+from agronomy.air.reference_et import reference_et
+from agronomy.balance import step as s
+from agronomy.describe.weather import COLUMNS, WeatherTable
+from benchmarks.rounds import Ratio, compare
+
+
+def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
+    """Arrays of ordinary beds under ordinary weather."""
+    rng = np.random.default_rng(7)
+    day = np.zeros((days, beds, s.N_BED_DAY))
+    for column, low, high in (
+        (s.SHARE, 0.6, 1.0), (s.KD, 0.5, 1.0), (s.KCB_FULL, 0.8, 1.15), (s.H_FACTOR, 0.5, 0.8), (s.SPREAD_AREA, 1, 1.3),
+        (s.COVER, 0.4, 0.9), (s.TAW, 20, 60), (s.P_TABLE, 0.3, 0.5), (s.EVAP_LEFT, 0.5, 1), (s.RAIN_HELD, 0.3, 1.5),
+    ):  # fmt: skip
+        day[..., column] = rng.uniform(low, high, beds)
+    day[..., s.RAIN_IN], day[..., s.CHECK_TO] = 1.0, -1.0
+    bed = np.zeros((beds, s.N_BED))
+    bed[:] = [25, 9, 0.5, 50, 60, 0, 1, 0.04, 0, 0, 0.1, 1, 0, 0, 5, 1]
+    draw = np.ones((beds, members, s.N_DRAW))
+    draw[..., [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, (beds, members, 2))
+    air = np.zeros((days, members, s.N_AIR))
+    air[..., s.ET0] = rng.uniform(2, 7, (days, members))
+    air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.25, rng.exponential(6, (days, members)), 0.0)
+    policy = np.full((days, beds), s.BY_TRIGGER)
+    before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
+    kept = np.empty((s.N_KEEP, days, beds, members))
+    state = np.zeros((beds, members, s.N_STATE))
+    return state, day, before, bed, draw, air, policy, kept, np.zeros((beds, members)), np.zeros(s.N_ROW)
+
+
+def kernel_against_loop() -> Ratio:
+    """2,040 series x 16 days, compiled against the same function uncompiled."""
+    series, _ = s.compiled()
+    a, b = kernel_arrays(16, 40, 51), kernel_arrays(16, 40, 51)
+    return compare(
+        "balance, 2,040 series x 16 days: plain loop / kernel", lambda: s.run_series(*b), lambda: series(*a), 7
+    )
+
+
+def kernel_at_scale() -> tuple[Ratio, float]:
+    """100,000 series x 200 days against 2,040 x 16 repeated to the same number of steps; bytes kept a bed-day."""
+    series, _ = s.compiled()
+    small, large = kernel_arrays(16, 40, 51), kernel_arrays(200, 2000, 50)
+    repeats = round(200 * 100_000 / (16 * 2040))
+
+    def often() -> None:
+        for _ in range(repeats):
+            series(*small)
+
+    ratio = compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 3)
+    return ratio, large[7].nbytes / (200 * 100_000)
+
+
+def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:
+    """Reference ET of `sites` over `days`: pyet site by site against one call of ours."""
+    rng = np.random.default_rng(3)
+    start = dt.date(2001, 1, 1)
+    dates = tuple(start + dt.timedelta(days=i) for i in range(days))
+    tmin = rng.uniform(5, 15, (days, sites))
+    values = {
+        "tmin": tmin, "tmax": tmin + rng.uniform(5, 15, (days, sites)), "ea": rng.uniform(0.8, 1.4, (days, sites)),
+        "rs": rng.uniform(5, 25, (days, sites)), "wind": rng.uniform(0.5, 5, (days, sites)),
+    }  # fmt: skip
+    unknown = np.full((days, sites), np.nan)
+    table = WeatherTable(dates, {c: values.get(c, unknown) for c in COLUMNS}, 45.0, 100.0)
+    index = pd.DatetimeIndex([d.isoformat() for d in dates])
+
+    def theirs() -> None:
+        for i in range(sites):
+            column = {k: pd.Series(v[:, i], index=index) for k, v in values.items()}
+            pyet.pm_fao56(
+                (column["tmin"] + column["tmax"]) / 2, column["wind"], rs=column["rs"], elevation=100.0,
+                lat=math.radians(45.0), tmax=column["tmax"], tmin=column["tmin"], ea=column["ea"],
+            )  # fmt: skip
+
+    name = f"reference ET, {sites} site{'s' if sites > 1 else ''} x {days} days: pyet / ours"
+    return compare(name, theirs, lambda: reference_et(table), rounds)
