@@ -35,7 +35,6 @@ class EventId(s.UUIDField):
 
 # A shape refuses what it does not know, as the garden file does. (A docstring here would describe every shape.)
 class Shape(s.Serializer):
-
     def to_internal_value(self, data: Any) -> Any:
         if isinstance(data, dict) and (unknown := sorted(set(map(str, data)) - set(self.fields))):
             known = ", ".join(sorted(self.fields))

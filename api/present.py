@@ -11,6 +11,7 @@ import numpy as np
 from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
 from agronomy.decide.bands import Band, band
+from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose, rig_of
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.sources import coefficients
@@ -226,7 +227,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(facts.row.pk)), None) if p else None
     out: Json = {
         "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts), "lacks": now.lacks,
-        "stop": None, "behind": [], "ahead": [],
+        "stop": None, "behind": [], "ahead": [], "ways": [],
         "waterings": [vars(w) for w in facts.poured[:-41:-1]],
         "checks": [vars(c) for c in facts.felt[:-41:-1]],
     }  # fmt: skip
@@ -234,6 +235,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         out["stop"] = stop(p, p.beds[index], facts)
         out["behind"] = _behind(p, index)
         out["ahead"] = _ahead(p, p.beds[index])
+        out["ways"] = [vars(way) for way in ways(p, index)]
     return out
 
 

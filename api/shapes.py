@@ -315,6 +315,19 @@ class BedOut(s.Serializer):
     mulch = MulchOut(allow_null=True)
 
 
+class Way(s.Serializer):
+    """A style and pattern over the fortnight, means over the series."""
+
+    style = s.ChoiceField(choices=["ample", "steady", "sparing"])
+    pattern = s.ChoiceField(choices=["deep_and_seldom", "little_and_often"])
+    soaks = s.FloatField()
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    missed = s.FloatField(help_text="share of the growth's water that plants could not draw")
+    lost_litres = s.FloatField()
+    chosen = s.BooleanField()
+
+
 class BedPage(s.Serializer):
     garden = GardenOut()
     heat = Heat(allow_null=True)
@@ -323,6 +336,7 @@ class BedPage(s.Serializer):
     stop = Stop(allow_null=True)
     behind = LedgerDay(many=True)
     ahead = AheadDay(many=True)
+    ways = Way(many=True)
     waterings = WateringOut(many=True)
     checks = CheckOut(many=True)
 

@@ -24,22 +24,30 @@ class Note:
     text = "done"
 
 
+_aside: list[str] = []
+
+
 @contextlib.contextmanager
 def step(name: str) -> Iterator[Note]:
-    """Print `name`, then how it went and how long it took."""
+    """Print `name`, then how it went and how long it took, then whatever was said meanwhile."""
     note = Note()
     started = time.monotonic()
     print(f"  {name:<34}", end="", flush=True)
     try:
         yield note
     except BaseException:
-        print(f"failed  {time.monotonic() - started:6.1f} s", flush=True)
+        note.text = "failed"
         raise
-    print(f"{note.text}  {time.monotonic() - started:6.1f} s", flush=True)
+    finally:
+        print(f"{note.text:<20}{time.monotonic() - started:6.1f} s", flush=True)
+        for text in _aside:
+            print(f"    {text}", flush=True)
+        _aside.clear()
 
 
 def say(text: str) -> None:
-    print(f"  {text}", flush=True)
+    """Something to know, printed below the line of the step that found it out."""
+    _aside.append(text)
 
 
 def report(problem: Problem) -> int:

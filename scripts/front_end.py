@@ -66,7 +66,7 @@ def sources_digest() -> str:
     files = [*sorted((FRONTEND / "src").rglob("*")), *sorted((FRONTEND / "public").rglob("*"))]
     files += [FRONTEND / n for n in ("index.html", "vite.config.ts", "package-lock.json", "tsconfig.json")]
     for file in files:
-        if file.is_file():
+        if file.is_file() and not file.name.endswith(".test.ts"):
             digest.update(str(file.relative_to(FRONTEND)).encode() + file.read_bytes())
     return digest.hexdigest()
 

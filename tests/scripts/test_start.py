@@ -261,6 +261,17 @@ class Commands(InFolder):
             self.assertEqual(start.main(["--stop"]), 0)
         self.assertEqual(self.printed.getvalue().count("was not running"), 3)
 
+    def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self):
+        with console.step("boil water") as note:
+            console.say("the kettle was full")
+            note.text = "hot"
+        with self.assertRaises(KeyError), console.step("pour it"):
+            raise KeyError
+        lines = self.printed.getvalue().splitlines()
+        self.assertRegex(lines[0], r"^  boil water +hot +0\.\d s$")
+        self.assertEqual(lines[1], "    the kettle was full")
+        self.assertRegex(lines[2], r"^  pour it +failed +0\.\d s$")
+
     def test_a_change_of_code_restarts_the_server(self):
         self.assertEqual(server.code_digest(), server.code_digest())
         with mock.patch.object(server, "sources_digest", return_value="other"):

@@ -15,6 +15,7 @@ import { cropsInWords, HEIGHT, KIND, METHOD, MULCH, SOIL, WETNESS } from '@/shar
 import { instruction, reason, span } from '@/shared/words/stop'
 
 import { flowsOption, waterlineOption } from './charts'
+import WaysTable from './WaysTable.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
 
@@ -269,6 +270,8 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
         <WhyPanel :stop="stop" :setting="page" />
       </section>
     </div>
+
+    <WaysTable v-if="page.ways.length" :ways="page.ways" class="ledger" />
 
     <section v-if="page.behind.length" class="ledger">
       <details>

@@ -516,6 +516,7 @@ export interface components {
             stop: components["schemas"]["Stop"] | null;
             behind: components["schemas"]["LedgerDay"][];
             ahead: components["schemas"]["AheadDay"][];
+            ways: components["schemas"]["Way"][];
             waterings: components["schemas"]["WateringOut"][];
             checks: components["schemas"]["CheckOut"][];
         };
@@ -1143,6 +1144,25 @@ export interface components {
         /** @description A whole round at once: all are kept, or none. */
         WateringsInRequest: {
             waterings: components["schemas"]["WateringInRequest"][];
+        };
+        /** @description A style and pattern over the fortnight, means over the series. */
+        Way: {
+            style: components["schemas"]["StyleEnum"];
+            pattern: components["schemas"]["PatternEnum"];
+            /** Format: double */
+            soaks: number;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description share of the growth's water that plants could not draw
+             */
+            missed: number;
+            /** Format: double */
+            lost_litres: number;
+            chosen: boolean;
         };
         WeatherState: {
             source: components["schemas"]["SourceEnum"];
