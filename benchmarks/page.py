@@ -5,6 +5,7 @@ Needs the application's database (./start); the garden it makes is rolled back.
 
 from __future__ import annotations
 
+import gc
 import os
 import threading
 import uuid
@@ -54,6 +55,8 @@ def page_against_bare() -> list[Ratio]:
             return warm()
 
         bare = bare_endpoint(warm())
+        gc.collect()
+        gc.freeze()  # as the served application does
         ratios = [
             compare(f"round of {BEDS} beds, warm: ours / bare endpoint", warm, bare, 15),
             compare(f"round of {BEDS} beds, after a watering: ours / bare endpoint", after_watering, bare, 15),

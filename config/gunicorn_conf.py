@@ -12,7 +12,11 @@ no_control_socket = True
 
 
 def post_worker_init(worker):  # type: ignore[no-untyped-def]
-    """Load the compiled step now, so that no request pays for it."""
+    """Load the compiled step now, so that no request pays for it, and spare what is loaded from garbage collection."""
+    import gc
+
     from agronomy.balance.step import warm
 
     warm()
+    gc.collect()
+    gc.freeze()

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import dataclasses
 import datetime as dt
+import functools
+from collections.abc import Callable
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -51,7 +53,6 @@ class BedPlan:
     wet_days: int
     story: Story
     next_soak: tuple[dt.date, dt.date, dt.date] | None  # 10, 50, 90 %
-    ahead: tuple[DayAhead, ...]
     reservoir_l: Band | None
     empty_on: tuple[dt.date | None, dt.date | None, dt.date | None] | None
     plants: int
@@ -60,6 +61,12 @@ class BedPlan:
     root_depth_m: float
     depth_m: float
     today_row: npt.NDArray[np.float64]
+    days_expected: Callable[[], tuple[DayAhead, ...]] = field(repr=False)
+
+    @functools.cached_property
+    def ahead(self) -> tuple[DayAhead, ...]:
+        """What is expected of each day ahead; worked out when it is first looked at, since a round needs none of it."""
+        return self.days_expected()
 
 
 @dataclass(frozen=True, eq=False)
@@ -140,7 +147,6 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         wet_days=m.wet_days,
         story=story_of(season, i, m.row),
         next_soak=next_soak(season, i, expected),
-        ahead=days_ahead(season, i, expected, bed, m.ground_m2),
         reservoir_l=band(m.reservoir_series_l) if m.has_reservoir else None,
         empty_on=empty_on(season, i, m.never) if m.has_reservoir else None,
         plants=stand.plants,
@@ -149,4 +155,5 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         root_depth_m=stand.root_depth_m,
         depth_m=forcing.managed_depth_m(bed),
         today_row=m.row,
+        days_expected=functools.partial(days_ahead, season, i, expected, bed, m.ground_m2),
     )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import datetime as dt
+import functools
 import itertools
 import math
 from collections.abc import Iterable, Mapping, Sequence
@@ -49,10 +50,10 @@ class WeatherTable:
     wind_height_m: float = 2.0
     observed: npt.NDArray[np.bool_] | None = None
 
-    @property
+    @functools.cached_property
     def day_of_year(self) -> npt.NDArray[np.float64]:
-        days = np.array(self.dates, dtype="datetime64[D]")
-        return (days - days.astype("datetime64[Y]")).astype(float) + 1.0
+        new_year = {year: dt.date(year, 1, 1).toordinal() for year in {d.year for d in self.dates}}
+        return np.array([d.toordinal() - new_year[d.year] + 1 for d in self.dates], dtype=float)
 
 
 def check_weather_value(column: str, value: float | None, where: str = "") -> float:
