@@ -90,7 +90,7 @@ def _read(path: str) -> str:
 
 
 def _et0(args: argparse.Namespace) -> str:
-    latitude = require_between("--latitude", args.latitude, -66, 66, "degrees")
+    latitude = require_between("--latitude", args.latitude, -90, 90, "degrees")
     elevation = require_between("--elevation", args.elevation, -430, 5500, "m")
     height = require_between("--wind-height", args.wind_height, 0.5, 100, "m")
     floor = require_between("--rs-floor", args.rs_floor, 0, 1)

@@ -11,6 +11,7 @@ from agronomy.air.heat import HeatWaveRule, heat_wave_days
 from agronomy.balance.run import Season
 
 HEAT_BELIEVED = 0.5  # share of the members
+HEAT_LOOK_BACK_DAYS = 10  # days behind that may already belong to a wave
 
 
 @dataclass(frozen=True)
@@ -24,7 +25,7 @@ class Heat:
 def heat_ahead(season: Season) -> Heat | None:
     """The first heat wave that at least half the members see, counting the days just behind."""
     w, n = season.weather, season.n_behind
-    from_day = max(0, n - 10)
+    from_day = max(0, n - HEAT_LOOK_BACK_DAYS)
     flags = np.stack([heat_wave_days(w.tmax[from_day:, m]) for m in range(w.tmax.shape[1])], axis=1)
     chance = flags.mean(axis=1)[n - from_day :]
     believed = np.flatnonzero(chance >= HEAT_BELIEVED)

@@ -17,7 +17,7 @@ from agronomy.balance.run import Ahead, Checkpoints, Runs, Season, run_season
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
 from agronomy.decide.dose import Dose, dose_of
-from agronomy.decide.heat import Heat, heat_ahead
+from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
 from agronomy.decide.hours import Hours, good_hours
 from agronomy.decide.morning import Morning, mornings
 from agronomy.decide.outlook import DayAhead, days_ahead, empty_on, next_soak
@@ -99,7 +99,8 @@ def plan(
         raise InputError(f"bed {late.name} opened", late.opened.isoformat(), f"not after today ({today.isoformat()})")
     if not garden.beds:
         raise InputError("beds", "none", "at least one bed")
-    first = min(b.opened for b in garden.beds)
+    look_back = max(today - dt.timedelta(days=HEAT_LOOK_BACK_DAYS), sky.behind.dates[0])
+    first = min(look_back, *(b.opened for b in garden.beds))
     weather = forcing.air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
     season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs, checkpoints)

@@ -123,6 +123,16 @@ class Command(unittest.TestCase):
             len({et(), et("--pm-always"), et("--pm-always", "--coastal"), et("--pm-always", "--dryness", "2")}), 4
         )
 
+    def test_et0_reaches_from_pole_to_pole(self):
+        path = self.file("w.csv", "date,tmin,tmax\n2025-06-21,-2,8\n2025-12-21,-20,-12\n")
+        for latitude in ("-90", "-70", "0", "70", "90"):
+            code, out, err = self.run_it("et0", path, "--latitude", latitude, "--elevation", "5")
+            self.assertEqual((code, err), (0, ""))
+            values = [float(line.split(",")[1]) for line in out.splitlines()[1:]]
+            self.assertTrue(all(0 <= v < 10 for v in values))
+        dark = self.run_it("et0", path, "--latitude", "70", "--elevation", "5")[1].splitlines()[2]
+        self.assertEqual(float(dark.split(",")[1]), 0.0)  # polar night: no sun to evaporate with
+
     def refused(self, answer: tuple[int, str, str], *words: str) -> None:
         code, out, err = answer
         self.assertEqual((code, out), (2, ""), err)

@@ -1,0 +1,103 @@
+"""Bands, the heat that is got ready for, next soaks and reservoirs running dry."""
+
+import datetime as dt
+import unittest
+
+import numpy as np
+
+from agronomy.decide.bands import Band, band, bands
+from agronomy.decide.plan import plan
+from agronomy.describe import garden as g
+from tests.agronomy import gardens as t
+
+
+class Bands(unittest.TestCase):
+    def test_a_band_is_read_off_the_sorted_members(self):
+        values = np.random.default_rng(1).permutation(np.arange(101.0))
+        self.assertEqual(band(values), Band(10.0, 50.0, 90.0))
+        self.assertEqual(bands(np.array([[3.0, 1.0, 2.0], [5.0, 5.0, 5.0]])), [Band(1, 2, 3), Band(5, 5, 5)])
+        self.assertEqual(band(np.array([7.0])), Band(7.0, 7.0, 7.0))
+
+
+class HeatAhead(unittest.TestCase):
+    def heat(self, **sky):
+        return plan(t.garden(t.dried(1)), t.sky(**sky), t.TODAY).heat
+
+    def test_it_begins_on_the_first_hot_day_not_on_the_mild_ones_before(self):
+        """The rule counts days of 25 degrees; what needs getting ready for is the days of 30."""
+        found = self.heat(heat_from=3, tmax=26.0)
+        self.assertEqual((found.dates[0] - t.TODAY).days, 3)
+        self.assertEqual(len(found.dates), 6)
+        self.assertEqual(found.chance, 1.0)
+
+    def test_half_the_members_must_see_it(self):
+        def seen_by(share: float):
+            sky = t.sky(tmax=22.0)
+            sky.ahead.columns["tmax"][2:8, : round(share * 40)] = 33.0
+            return plan(t.garden(t.dried(1)), sky, t.TODAY).heat
+
+        self.assertIsNone(seen_by(0.4))
+        self.assertIsNotNone(seen_by(0.6))
+
+    def test_days_just_behind_count_towards_it(self):
+        sky = t.sky(tmax=24.0)
+        sky.behind.columns["tmax"][-3:] = 31.0
+        sky.ahead.columns["tmax"][:2] = 31.0
+        found = plan(t.garden(t.dried(1)), sky, t.TODAY).heat
+        self.assertEqual([d.day for d in found.dates], [11, 12])
+        sky.behind.columns["tmax"][-3] = 24.0  # only four in a row now
+        self.assertIsNone(plan(t.garden(t.dried(1)), sky, t.TODAY).heat)
+
+
+class NextSoak(unittest.TestCase):
+    def test_it_comes_sooner_in_heat_later_under_rain_and_not_at_all_in_the_wet(self):
+        def mid(**sky):
+            found = plan(t.garden(t.dried(1)), t.sky(**sky), t.TODAY).beds[0].next_soak
+            return found and (found[1] - t.TODAY).days
+
+        plain = mid()
+        self.assertLessEqual(mid(tmax_ahead=36.0), plain)
+        self.assertGreater(mid(rain_chance=1.0, rain_mm=40.0), plain)
+        soaked = t.sky()
+        soaked.ahead.columns["rain"][:] = 12.0
+        self.assertIsNone(plan(t.garden(t.dried(1)), soaked, t.TODAY).beds[0].next_soak)
+
+    def test_a_wait_is_held_to_and_a_soak_today_is_not_counted_as_the_next(self):
+        waiting = plan(t.garden(t.dried(4)), t.sky(rain_chance=0.8, rain_mm=30.0), t.TODAY).beds[0]
+        self.assertEqual(
+            [d.soak_chance for d in waiting.ahead[: waiting.choice.wait_days]], [0.0] * waiting.choice.wait_days
+        )
+        soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY).beds[0]
+        self.assertEqual(soaking.ahead[0].soak_chance, 1.0)
+        self.assertGreater(soaking.next_soak[0], t.TODAY)
+
+    def test_litres_ahead_are_what_the_hand_would_pour(self):
+        soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY).beds[0]
+        self.assertAlmostEqual(soaking.ahead[0].litres, soaking.dose.litres, delta=0.15 * soaking.dose.litres)
+
+
+class Reservoirs(unittest.TestCase):
+    def box(self, litres: float, **sky):
+        bed = t.dried(
+            1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir", soil=g.Soil("potting_mix"),
+            reservoir=g.Reservoir(30.0, 15.0, litres), plantings=(t.planting("pepper", 2, "knee", 0.4),),
+        )  # fmt: skip
+        return plan(t.garden(bed), t.sky(**sky), t.TODAY).beds[0]
+
+    def test_more_water_lasts_longer_and_heat_shortens_it(self):
+        days = [(self.box(litres).empty_on[1] - t.TODAY).days for litres in (5.0, 9.0, 13.0)]
+        self.assertEqual(days, sorted(set(days)))
+        self.assertLess(self.box(13.0, tmax_ahead=38.0).empty_on[1], self.box(13.0).empty_on[1])
+
+    def test_rain_through_the_soil_fills_it(self):
+        dry, wet = self.box(8.0), self.box(8.0, rain_chance=1.0, rain_mm=80.0)
+        self.assertGreater(wet.empty_on[1] or t.TODAY + dt.timedelta(days=99), dry.empty_on[1])
+
+    def test_what_is_in_it_and_what_it_takes_make_it_full(self):
+        empty = self.box(0.0)
+        self.assertAlmostEqual(empty.dose.litres + empty.reservoir_l.mid, 30.0, delta=0.6)
+        self.assertEqual(empty.ahead[0].reservoir_l.high <= 30.0 + 1e-9, True)
+
+
+if __name__ == "__main__":
+    unittest.main()
