@@ -303,6 +303,7 @@ const KEYS = [
   grid-template-columns: minmax(0, 740px) 340px;
   gap: 40px;
   justify-content: space-between;
+  min-height: calc(100vh - 88px);
 }
 .column {
   max-width: 760px;

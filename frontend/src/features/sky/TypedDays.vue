@@ -92,7 +92,7 @@ function fault(row: Row, field: Field): string | undefined {
         <UnitInput v-model="row.tmax" label="Highest" quantity="temperature" :error="fault(row, 'tmax')" />
         <UnitInput v-model="row.rain" label="Rain" quantity="depth" :error="fault(row, 'rain')" />
         <UnitInput v-model="row.wind" label="Wind" quantity="wind" :error="fault(row, 'wind')" />
-        <label class="field plain">
+        <label class="field sun">
           <span>Sun, hours</span>
           <input v-model.number="row.sunshine_h" type="number" min="0" max="24" step="0.5" />
           <em v-if="fault(row, 'sunshine_h')" class="alarm">{{ fault(row, 'sunshine_h') }}</em>
@@ -139,7 +139,8 @@ fieldset.ahead legend {
   color: var(--water);
 }
 fieldset > :deep(.unit-input),
-.plain {
+.sun,
+.sun > input {
   width: 132px;
 }
 </style>
