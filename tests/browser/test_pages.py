@@ -209,7 +209,7 @@ class Views(InBrowser):
         page.get_by_role("button", name="Note it").click()
         expect(page.locator("header .lead")).to_contain_text("Watered today: 18 L")
         page.get_by_text("The ledger, day by day").click()
-        rows = page.locator(".ledger tbody tr")
+        rows = page.get_by_role("region", name="Ledger").locator("tbody tr")
         expect(rows).to_have_count(14)
         expect(rows.first).to_contain_text("Thu 10 Jul")
 

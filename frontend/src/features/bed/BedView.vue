@@ -15,6 +15,7 @@ import { cropsInWords, HEIGHT, KIND, METHOD, MULCH, SOIL, WETNESS } from '@/shar
 import { instruction, reason, span } from '@/shared/words/stop'
 
 import { flowsOption, waterlineOption } from './charts'
+import LedgerTable from './LedgerTable.vue'
 import WaysTable from './WaysTable.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
@@ -271,49 +272,9 @@ const readings = Object.entries(WETNESS).map(([value, label]) => ({ value, label
       </section>
     </div>
 
-    <WaysTable v-if="page.ways.length" :ways="page.ways" class="ledger" />
+    <WaysTable v-if="page.ways.length" :ways="page.ways" class="below" />
 
-    <section v-if="page.behind.length" class="ledger">
-      <details>
-        <summary>The ledger, day by day, in {{ units.label('depth') }} over the bed</summary>
-        <div class="scroll" tabindex="0" role="region" aria-label="Ledger">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Day</th>
-                <th scope="col">ET0</th>
-                <th scope="col">Rain</th>
-                <th scope="col">held</th>
-                <th scope="col">to roots</th>
-                <th scope="col">Watered</th>
-                <th scope="col">Plants</th>
-                <th scope="col">Bare soil</th>
-                <th scope="col">Drained</th>
-                <th scope="col">Check</th>
-                <th scope="col">Below full</th>
-                <th scope="col">Ks</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="d in [...page.behind].reverse()" :key="d.date">
-                <th scope="row">{{ shortDate(d.date) }}</th>
-                <td>{{ units.num(d.et0_mm, 'depth') }}</td>
-                <td>{{ units.num(d.rain_mm, 'depth') }}</td>
-                <td>{{ units.num(d.held_mm + d.runoff_mm, 'depth') }}</td>
-                <td>{{ units.num(d.rain_in_mm, 'depth') }}</td>
-                <td>{{ units.num(d.watered_mm + d.wicked_mm, 'depth') }}</td>
-                <td>{{ units.num(d.plants_mm, 'depth') }}</td>
-                <td>{{ units.num(d.bare_soil_mm, 'depth') }}</td>
-                <td>{{ units.num(d.drained_mm, 'depth') }}</td>
-                <td>{{ units.num(d.correction_mm, 'depth') }}</td>
-                <td>{{ units.num(d.net_mm, 'depth') }}</td>
-                <td>{{ d.ks.toFixed(2) }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
-      </details>
-    </section>
+    <LedgerTable v-if="page.behind.length" :days="page.behind" class="below" />
 
     <el-dialog v-model="water.open" :title="`Watered ${page.bed.name}`" width="420px">
       <form id="water" class="stack" novalidate @submit.prevent="keep('watering')">
@@ -460,33 +421,8 @@ section h2:not(:first-child) {
   text-decoration: line-through;
   color: var(--ink-soft);
 }
-.ledger {
+.below {
   margin-top: 32px;
-}
-summary {
-  cursor: pointer;
-  color: var(--water);
-  min-height: 44px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 14px;
-}
-th,
-td {
-  text-align: right;
-  padding: 6px 8px;
-  border-bottom: 1px dotted var(--hair);
-  white-space: nowrap;
-}
-thead th {
-  border-bottom: 1px solid var(--ink);
-}
-tbody th,
-thead th:first-child {
-  text-align: left;
-  font-weight: 400;
 }
 .btn + .btn {
   margin-left: 8px;

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import type { LedgerDay } from '@/shared/api/types'
+import { shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+
+/** The ledger, newest day first. */
+defineProps<{ days: LedgerDay[] }>()
+const units = useUnits()
+</script>
+
+<template>
+  <section>
+    <details>
+      <summary>The ledger, day by day, in {{ units.label('depth') }} over the bed</summary>
+      <div class="scroll" tabindex="0" role="region" aria-label="Ledger">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">ET0</th>
+              <th scope="col">Rain</th>
+              <th scope="col">held</th>
+              <th scope="col">to roots</th>
+              <th scope="col">Watered</th>
+              <th scope="col">Plants</th>
+              <th scope="col">Bare soil</th>
+              <th scope="col">Drained</th>
+              <th scope="col">Check</th>
+              <th scope="col">Below full</th>
+              <th scope="col">Ks</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="d in [...days].reverse()" :key="d.date">
+              <th scope="row">{{ shortDate(d.date) }}</th>
+              <td>{{ units.num(d.et0_mm, 'depth') }}</td>
+              <td>{{ units.num(d.rain_mm, 'depth') }}</td>
+              <td>{{ units.num(d.held_mm + d.runoff_mm, 'depth') }}</td>
+              <td>{{ units.num(d.rain_in_mm, 'depth') }}</td>
+              <td>{{ units.num(d.watered_mm + d.wicked_mm, 'depth') }}</td>
+              <td>{{ units.num(d.plants_mm, 'depth') }}</td>
+              <td>{{ units.num(d.bare_soil_mm, 'depth') }}</td>
+              <td>{{ units.num(d.drained_mm, 'depth') }}</td>
+              <td>{{ units.num(d.correction_mm, 'depth') }}</td>
+              <td>{{ units.num(d.net_mm, 'depth') }}</td>
+              <td>{{ d.ks.toFixed(2) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 44px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 14px;
+}
+th,
+td {
+  text-align: right;
+  padding: 6px 8px;
+  border-bottom: 1px dotted var(--hair);
+  white-space: nowrap;
+}
+thead th {
+  border-bottom: 1px solid var(--ink);
+}
+tbody th,
+thead th:first-child {
+  text-align: left;
+  font-weight: 400;
+}
+</style>
