@@ -65,11 +65,6 @@ def actual_from_minimum_temperature(tmin: Numbers, dryness: float = 0.0) -> Numb
     return saturation_vapour_pressure(np.asarray(tmin, dtype=float) - dryness)
 
 
-def actual_from_wet_bulb(t_dry: Numbers, t_wet: Numbers, pressure: Numbers, a_psy: float = 0.000662) -> Numbers:
-    """ea [kPa] from wet and dry bulb; a_psy per degree C by instrument. FAO-56 eq. 15 and 16."""
-    return saturation_vapour_pressure(t_wet) - a_psy * pressure * (np.asarray(t_dry) - t_wet)
-
-
 def relative_humidity(t: Numbers, ea: Numbers) -> Numbers:
     """Relative humidity [%] at temperature t [degrees C] and vapour pressure ea [kPa]. FAO-56 eq. 10."""
     return np.clip(100.0 * np.asarray(ea) / saturation_vapour_pressure(t), 0.0, 100.0)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from agronomy.air.radiation import daylight_hours, solar_declination
+from agronomy.air.radiation import daylight_hours
 
 HOURS_AFTER_NOON_WARMEST = 3.0  # practice: the day is warmest about three hours after solar noon
 
@@ -29,14 +29,6 @@ def sun_day(latitude: float, longitude: float, utc_offset_h: float, day_of_year:
     noon = 12.0 - (longitude / 15.0 - utc_offset_h) - correction
     half = float(daylight_hours(latitude, day_of_year)) / 2.0
     return SunDay(noon - half, noon, noon + half)
-
-
-def sun_height(latitude: float, day_of_year: int, hours_from_noon: float) -> float:
-    """Height of the sun [degrees] at hours from solar noon. FAO-56 eq. 28 without refraction."""
-    phi, delta = math.radians(latitude), float(solar_declination(day_of_year))
-    omega = math.pi / 12 * hours_from_noon
-    sine = math.sin(phi) * math.sin(delta) + math.cos(phi) * math.cos(delta) * math.cos(omega)
-    return math.degrees(math.asin(max(-1.0, min(1.0, sine))))
 
 
 def temperature_at(hour: float, tmin: float, tmax: float, sun: SunDay) -> float:

@@ -151,6 +151,8 @@ def day_step(
     # Coefficients of the day, and p for its demand.
     et0 = max(0.0, airs[m, ET0] * (1.0 + draws[m, Z_AIR] * airs[m, ET0_CV])) * bed[AIR_FACTOR]
     climate = airs[m, CLIMATE] * bed_day[H_FACTOR]
+    # Kc min, for which Allen and Pereira (2009) eq. 11 allow 0 to 0.15, is 0: the ground between plants has its own
+    # evaporation in this balance, and a seedling must not transpire for the whole bed.
     kcb = max(0.0, bed_day[KD] * (bed_day[KCB_FULL] + climate)) * draws[m, Q_DEMAND]
     kc_max = max(1.2 + climate, kcb + 0.05)  # FAO-56 eq. 72
     few = max(1.0 - bed_day[COVER], 0.01)

@@ -26,7 +26,6 @@ class Hours:
     tmin: float
     tmax: float
     heat_class: str
-    heat_index_c: float
 
 
 def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: float) -> Hours:
@@ -45,8 +44,7 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
     hot_span = (hot[0], hot[-1] + STEP_H) if hot else None
     cool_again = hot_span[1] if hot_span else 0.0
     evening_from = min(max(sun.sunset - 1.5, cool_again), sun.sunset)
-    at_rhmin = heat_index(tmax, rhmin)
     return Hours(
         sun.sunrise, sun.sunset, (sun.sunrise - 0.5, end), (evening_from, sun.sunset + 1.0), hot_span, tmin, tmax,
-        heat_index_class(at_rhmin), at_rhmin,
+        heat_index_class(heat_index(tmax, rhmin)),
     )  # fmt: skip

@@ -78,11 +78,6 @@ class Plan:
     heat: Heat | None
     season: Season = field(repr=False)
 
-    @property
-    def stops(self) -> tuple[BedPlan, ...]:
-        """Beds that want a hand today."""
-        return tuple(b for b in self.beds if b.word in ("soak", "check", "fill"))
-
 
 def plan(
     garden: Garden, sky: Sky, today: dt.date, days: int = 14, runs: Runs | None = None,

@@ -122,9 +122,3 @@ def holding(soil: Soil) -> Holding:
 def air_mark_mm(h: Holding, depth_m: float) -> float:
     """Water above field capacity [mm over depth_m] beyond which less than AIR_SHORT_BELOW of air is left."""
     return max(1000 * (h.saturation - AIR_SHORT_BELOW - h.field_capacity) * depth_m, 2.0)
-
-
-def curve_number_runoff(rain_mm: float, curve_number: float) -> float:
-    """Runoff [mm] from a day's rain. USDA-NRCS NEH 630 chapter 10; 25400/CN - 254 is the storage S in mm."""
-    s = 25400 / curve_number - 254
-    return (rain_mm - 0.2 * s) ** 2 / (rain_mm + 0.8 * s) if rain_mm > 0.2 * s else 0.0

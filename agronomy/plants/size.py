@@ -60,13 +60,6 @@ def kcb_full_cover(crop: Crop, days: Days) -> Days:
     return np.interp(days, [late, late + crop.stages[3]], [crop.kcb[1], crop.kcb[2]])
 
 
-def kcb_curve(kcb: tuple[float, float, float], stages: tuple[int, int, int, int], days: Days) -> Days:
-    """Kcb [-] over days of the season by straight lines between the three values. FAO-56 eq. 66."""
-    l1, l2, l3, l4 = stages
-    ini, mid, end = kcb
-    return np.interp(days, [l1, l1 + l2, l1 + l2 + l3, l1 + l2 + l3 + l4], [ini, mid, mid, end])
-
-
 def stage_name(crop: Crop, day: int) -> str:
     """The growth stage of FAO-56 on a day since planting."""
     ends = np.cumsum(crop.stages)

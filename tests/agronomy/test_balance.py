@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from agronomy.balance import step as s
+from agronomy.plants import demand
 from tests import reference_data as ref
 
 
@@ -90,13 +91,37 @@ class Published(unittest.TestCase):
                     want, tolerance = case.expect(key)
                     np.testing.assert_allclose(rows[:, column], want, atol=tolerance)
 
+    def test_runoff_by_curve_number(self):
+        for name in ("scs-cn-80-4in", "scs-cn-90-2in", "scs-cn-none"):  # NEH 630 chapter 10, TR-55
+            case = ref.cases()[name]
+            with self.subTest(name):
+                rows = Run(1, RAIN=case["rain"], CURVE_NUMBER=case["cn"], TAW=100.0).rows()
+                want, tolerance = case.expect("runoff")
+                self.assertAlmostEqual(rows[0, s.RUNOFF], want, delta=tolerance + 1e-9)
+
+    def test_the_depletion_fraction_follows_the_demand(self):
+        for case in ref.group("water-balance"):
+            if case.id.startswith("padj-"):  # FAO-56 Table 22, its note
+                with self.subTest(case.id):
+                    row = Run(1, ET0=case["etc"], P_TABLE=case["p_table"], P_SLOPE=0.04, TAW=100.0).rows()[0]
+                    want, tolerance = case.expect(next(iter(case.raw["expected"])))
+                    self.assertAlmostEqual(row[s.RAW_NOW] / row[s.TAW_NOW], want, delta=tolerance)
+
+    def test_wet_soil_and_plants_together_use_no_more_than_kc_max(self):
+        case = ref.cases()["dual-few-drip"]  # FAO-56 eq. 72
+        climate = demand.climate_of_day(case["u2"], case["rhmin"])
+        run = Run(1, ET0=5.0, CLIMATE=climate, KCB_FULL=case["kcb"], TAW=100.0, EVAP_LEFT=1.0)
+        run.day[..., s.H_FACTOR] = demand.climate_of_height(case["height"])
+        row = run.rows()[0]
+        want, tolerance = case.expect("kc_max")
+        self.assertAlmostEqual(row[s.KCB_NOW] + row[s.KE_NOW], want, delta=tolerance)
+
     def test_a_tomato_season_on_real_weather(self):
         """2013 near New York, single coefficient, refilled at RAW: seven irrigations (a second implementation's)."""
         case = ref.cases()["season-nyc_ewr_2013"]
         start = dt.date.fromisoformat(case["start"])
         days = sum(case["stage_lengths"])
         from agronomy.air.reference_et import reference_et
-        from agronomy.plants.size import kcb_curve
 
         table = ref.weather("nyc_ewr_2013", "tmin", "tmax", "ea", "wind", "rain")
         et0 = reference_et(table, coastal=True).et0_mm
@@ -106,7 +131,8 @@ class Published(unittest.TestCase):
         run.air[:, 0, s.ET0] = np.interp(wanted, at, et0)  # 22 August is not in the file
         rain = dict(zip(at, table.columns["rain"], strict=True))
         run.air[:, 0, s.RAIN] = [rain.get(d, 0.0) for d in wanted]
-        run.day[:, 0, s.KCB_FULL] = kcb_curve(tuple(case["kc"]), tuple(case["stage_lengths"]), np.arange(1.0, days + 1))
+        ends, (ini, mid, end) = np.cumsum(case["stage_lengths"]), case["kc"]  # straight lines, FAO-56 eq. 66
+        run.day[:, 0, s.KCB_FULL] = np.interp(np.arange(1.0, days + 1), ends, [ini, mid, mid, end])
         for policy, checks in (
             (
                 s.BY_TRIGGER,

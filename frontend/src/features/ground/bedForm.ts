@@ -38,7 +38,7 @@ export interface BedForm {
   plantings: PlantingForm[]
 }
 
-export const ROUND_KINDS = new Set(['pot', 'half_barrel', 'fabric_bag', 'hanging_basket', 'keyhole'])
+const ROUND_KINDS = new Set(['pot', 'half_barrel', 'fabric_bag', 'hanging_basket', 'keyhole'])
 /** Usual sizes of each kind [m], to begin from. */
 const USUAL: Record<string, [number, number]> = {
   raised: [2.4, 1.2],

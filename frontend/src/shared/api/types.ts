@@ -2,7 +2,6 @@ import type { Schemas } from './client'
 
 export type Round = Schemas['Round']
 export type Stop = Schemas['Stop']
-export type Garden = Schemas['GardenOut']
 export type Rig = Schemas['RigOut']
 export type BedPage = Schemas['BedPage']
 export type Bed = Schemas['BedOut']
