@@ -10,7 +10,7 @@ import numpy as np
 
 from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
-from agronomy.decide.bands import Band, band
+from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose, rig_of
 from agronomy.decide.plan import BedPlan, Plan
@@ -317,8 +317,7 @@ def _known(day: Json, now: Situation, date: dt.date) -> None:
     for name in ("tmin", "tmax", "rain"):
         known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
         day[name] = _band(band(known)) if known.size else None
-    rain = [v["rain"] or 0.0 for v in values]
-    day["rain_chance"] = float(np.mean([x >= 0.5 for x in rain]))
+    day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
     if date < today and date in facts.gauge:
         day["rain"] = _band(Band(*(facts.gauge[date],) * 3))
 
@@ -332,4 +331,4 @@ def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
     day["et0"], day["tier"], day["kind"] = _band(band(w.et0[i])), w.tier[i], w.outlook[i]
     if day["tmax"] is None:
         day["tmin"], day["tmax"], day["rain"] = (_band(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
-        day["rain_chance"] = float((w.rain[i] >= 0.5).mean())
+        day["rain_chance"] = rain_chance(w.rain[i])

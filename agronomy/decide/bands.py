@@ -1,12 +1,15 @@
-"""Bands: 10, 50 and 90 % of a set of series."""
+"""Bands: 10, 50 and 90 % of a set of series, and how many of them see rain."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 
 from agronomy.balance.forcing import Array
+
+RAIN_DAY_MM: Final = 0.5  # from here a forecast day counts as one of rain; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -28,3 +31,8 @@ def bands(values: Array) -> list[Band]:
     v = np.sort(values, axis=1)
     last = v.shape[1] - 1
     return [Band(*row) for row in v[:, [round(q * last) for q in (0.1, 0.5, 0.9)]].tolist()]
+
+
+def rain_chance(rain: Array) -> float:
+    """Share of the members [0..1] in which a day's rain [mm] makes it a day of rain; one not known counts as dry."""
+    return float((np.nan_to_num(rain) >= RAIN_DAY_MM).mean())

@@ -5,7 +5,7 @@ import unittest
 
 import numpy as np
 
-from agronomy.decide.bands import Band, band, bands
+from agronomy.decide.bands import Band, band, bands, rain_chance
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from tests.agronomy import gardens as t
@@ -17,6 +17,10 @@ class Bands(unittest.TestCase):
         self.assertEqual(band(values), Band(10.0, 50.0, 90.0))
         self.assertEqual(bands(np.array([[3.0, 1.0, 2.0], [5.0, 5.0, 5.0]])), [Band(1, 2, 3), Band(5, 5, 5)])
         self.assertEqual(band(np.array([7.0])), Band(7.0, 7.0, 7.0))
+
+    def test_the_chance_of_rain_is_the_share_of_members_that_see_it(self):
+        self.assertEqual(rain_chance(np.array([0.0, 0.4, 0.5, 12.0])), 0.5)
+        self.assertEqual(rain_chance(np.array([float("nan"), 3.0])), 0.5)
 
 
 class HeatAhead(unittest.TestCase):
