@@ -14,7 +14,14 @@ import jsonschema
 from jsonschema.exceptions import ValidationError, best_match
 
 from agronomy.describe import garden as g
-from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_one_of
+from agronomy.describe.errors import (
+    FormatError,
+    InputError,
+    MissingError,
+    OutOfRangeError,
+    require_between,
+    require_one_of,
+)
 from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
 
@@ -37,6 +44,10 @@ def _or_null(schema: Json) -> Json:
     return {**schema, "type": [schema["type"], "null"]} if "enum" not in schema else {"enum": [*schema["enum"], None]}
 
 
+def _nullable(schema: Json) -> Json:
+    return {"anyOf": [schema, {"type": "null"}]}
+
+
 NAME: Final[Json] = {"type": "string", "minLength": 1, "maxLength": 60, "pattern": r"^\S(.*\S)?$"}
 DATE: Final[Json] = {"type": "string", "format": "date", "pattern": r"^\d{4}-\d{2}-\d{2}$"}
 LITRES: Final = _number(0.0, 5000.0, "L")
@@ -47,14 +58,50 @@ def _one_of(names: Any) -> Json:
     return {"enum": sorted(names)}
 
 
-SOIL: Final = _object([], material=_one_of(MATERIALS), organic_matter_pct=_number(0.0, 8.0, "%"))
+PERCENT: Final = _number(0.0, 100.0, "%")
+JAR: Final = _object(
+    ["sand_mm", "silt_mm", "clay_mm"],
+    **{f"{name}_mm": _number(0.5, 500.0, "mm") for name in ("sand", "silt", "clay")},
+)
+PART: Final = _object(["ingredient", "parts"], ingredient=_one_of(g.INGREDIENTS), parts=_number(0.05, 100.0, "parts"))
+LAYER: Final = _object(
+    ["depth_m", "material"], depth_m=_number(0.02, 1.5, "m"),
+    material=_one_of(m for m in MATERIALS if m != "own_mix"), organic_matter_pct=_number(0.0, 8.0, "%"),
+)  # fmt: skip
+SOIL: Final = _object(
+    [],
+    date=_or_null(DATE), material=_one_of(MATERIALS), organic_matter_pct=_number(0.0, 8.0, "%"),
+    jar=_nullable(JAR), sand_pct=_or_null(PERCENT), clay_pct=_or_null(PERCENT), mix=_list(PART, 12),
+    stones_pct=_number(0.0, 80.0, "%"), loosened_m=_or_null(_number(0.05, 1.5, "m")),
+    woody_fill_m=_number(0.0, 1.2, "m"), drainage=_one_of(g.DRAINAGES),
+    intake_mm_per_h=_or_null(_number(0.1, 2000.0, "mm/h")), top_m=_or_null(_number(0.02, 1.5, "m")),
+    layers=_list(LAYER, 5),
+)  # fmt: skip
+HOUR: Final = _number(0.0, 24.0, "h")
+EXPOSURE: Final = _object(
+    [],
+    date=_or_null(DATE), sun_from_h=HOUR, sun_to_h=HOUR, shade_pct=_number(0.0, 95.0, "%"),
+    shelter=_one_of(g.SHELTERS), warm_wall={"type": "boolean"}, cover=_one_of(g.COVERS),
+)  # fmt: skip
 SIZE: Final = _object(
     ["date", "height", "spread_m"], date=DATE, height=_one_of(g.BODY_HEIGHTS), spread_m=_number(0.02, 8.0, "m")
 )
+PLANTS: Final[Json] = {"type": "integer", "minimum": 1, "maximum": 5000, "x-unit": "plants"}
+OWN_CROP: Final = _object(
+    ["name", "like"],
+    name=NAME, like=_one_of(CROPS), height_m=_or_null(_number(0.02, 12.0, "m")),
+    spread_m=_or_null(_number(0.02, 12.0, "m")), root_depth_m=_or_null(_number(0.05, 3.0, "m")),
+    days=_or_null({"type": "integer", "minimum": 10, "maximum": 500, "x-unit": "days"}),
+    p=_or_null(_number(0.1, 0.8, "share")),
+    wet_feet=_or_null({"type": "integer", "minimum": 1, "maximum": 3, "x-unit": "(1 bears it, 3 badly)"}),
+    frost_c=_or_null(_number(-30.0, 10.0, "degrees C")), soil_c=_or_null(_number(0.0, 30.0, "degrees C")),
+)  # fmt: skip
+THINNED: Final = _object(["date", "count"], date=DATE, count=PLANTS)
 PLANTING: Final = _object(
     ["crop", "count", "planted"],
-    crop=_one_of(CROPS), count={"type": "integer", "minimum": 1, "maximum": 5000}, planted=DATE,
-    sizes=_list(SIZE, 200), removed=_or_null(DATE), variety={"type": "string", "maxLength": 60},
+    crop=_one_of(CROPS), own_crop=_or_null(NAME), count=PLANTS, planted=DATE, sizes=_list(SIZE, 200),
+    removed=_or_null(DATE), variety={"type": "string", "maxLength": 60}, start=_one_of(g.STARTS),
+    buried_m=_number(0.0, 0.5, "m"), thinned=_list(THINNED, 50),
 )  # fmt: skip
 MULCH: Final = _object(
     ["date", "kind"], date=DATE, kind=_one_of(g.MULCHES), depth_m=_number(0.0, 0.3, "m"), cover=SHARE
@@ -69,20 +116,39 @@ RESERVOIR: Final = _object(
     opening_l=_or_null(_number(0.0, 1000.0, "L")),
 )  # fmt: skip
 WATERING: Final = _object(
-    ["date", "litres"], date=DATE, litres=LITRES, part=_one_of(g.DAY_PARTS), into=_one_of(("soil", "reservoir"))
+    ["date", "litres"],
+    date=DATE,
+    litres=LITRES,
+    part=_one_of(g.DAY_PARTS),
+    into=_one_of(("soil", "reservoir")),
+    passes={"type": "integer", "minimum": 1, "maximum": 10, "x-unit": "goes"},
 )
-CHECK: Final = _object(["date", "reading"], date=DATE, reading=_one_of(g.WETNESS))
+CHECK: Final = _object(
+    ["date"],
+    date=DATE, kind=_one_of(g.CHECK_KINDS), reading=_or_null(_one_of((*g.WETNESS, *g.WEIGHTS))),
+    value=_or_null(_number(0.0, 1000.0, "")),
+)  # fmt: skip
 BED: Final = _object(
     ["name", "kind", "length_m", "width_m", "opened"],
     name=NAME, kind=_one_of(g.KINDS), length_m=_number(0.08, 100.0, "m"), width_m=_number(0.08, 50.0, "m"),
     opened=DATE, opening_wetness=_or_null(_one_of(g.WETNESS)), round={"type": "boolean"},
-    soil_depth_m=_or_null(_number(0.05, 1.5, "m")), soil=SOIL, plantings=_list(PLANTING, 60), mulches=_list(MULCH, 200),
-    method=_one_of(g.METHODS), rig=_or_null(NAME), drip={"anyOf": [DRIP, {"type": "null"}]},
-    reservoir={"anyOf": [RESERVOIR, {"type": "null"}]}, style=_or_null(_one_of(g.STYLES)),
-    pattern=_or_null(_one_of(g.PATTERNS)), under_cover={"type": "boolean"},
+    soil_depth_m=_or_null(_number(0.05, 1.5, "m")), soils=_list(SOIL, 60), plantings=_list(PLANTING, 60),
+    mulches=_list(MULCH, 200),
+    method=_one_of(g.METHODS), rig=_or_null(NAME), drip=_nullable(DRIP),
+    reservoir=_nullable(RESERVOIR), style=_or_null(_one_of(g.STYLES)),
+    pattern=_or_null(_one_of(g.PATTERNS)), exposures=_list(EXPOSURE, 200),
     waterings=_list(WATERING, 5000), checks=_list(CHECK, 5000),
 )  # fmt: skip
 GAUGE: Final = _object(["date", "rain"], date=DATE, rain=_number(0.0, 1900.0, "mm"))
+PERSON: Final = _object(
+    ["name", "minutes"], name=NAME,
+    minutes={**_list(_number(0.0, 1440.0, "minutes"), 7), "minItems": 7},
+)  # fmt: skip
+ALLOWED: Final = _object(
+    ["from_h", "to_h"], from_h=HOUR, to_h=HOUR,
+    weekdays=_list({"type": "integer", "minimum": 0, "maximum": 6, "x-unit": "(0 is Monday)"}, 7),
+)  # fmt: skip
+MOVE: Final = _object(["bed", "from_date", "to_date"], bed=NAME, from_date=DATE, to_date=DATE)
 GARDEN: Final[Json] = {
     "$schema": "https://json-schema.org/draft/2020-12/schema",
     "title": "Isleshower garden file, version 1",
@@ -93,6 +159,8 @@ GARDEN: Final[Json] = {
         longitude=_number(-180.0, 180.0, "degrees east"), elevation_m=_number(-430.0, 5500.0, "m"),
         utc_offset_h=_number(-12.0, 14.0, "h"), style=_one_of(g.STYLES), coastal={"type": "boolean"},
         wind_height_m=_number(0.5, 100.0, "m"), rigs=_list(RIG, 50), beds=_list(BED, 400), gauge=_list(GAUGE, 20000),
+        own_crops=_list(OWN_CROP, 200), growth=_one_of(g.GROWTHS), people=_list(PERSON, 20),
+        allowed=_list(ALLOWED, 20), moves=_list(MOVE, 2000),
     ),
 }  # fmt: skip
 
@@ -137,6 +205,7 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         "minLength": "some text",
         "maxLength": f"at most {limit} characters",
         "maxItems": f"at most {limit} entries",
+        "minItems": f"{limit} entries",
         "const": f"{limit!r}",
         "pattern": "a date as YYYY-MM-DD" if schema.get("format") == "date" else "text without space at its ends",
         "anyOf": "a description with all its fields, or null",
@@ -165,18 +234,41 @@ def read_garden(text: str, name: str = "garden file") -> g.Garden:
 
 
 def garden_from_json(value: Json) -> g.Garden:
-    """A Garden from a checked JSON value; refuses beds or rigs named twice and beds that name no rig."""
+    """A Garden from a checked JSON value; refuses what is named twice and beds that name no rig or own crop."""
     rigs = tuple(g.Rig(**{**r, "measured": _date_or_none(r.get("measured"))}) for r in value.get("rigs", []))
     rig_names = _unique([r.name for r in rigs], "rigs")
-    beds = tuple(bed_from_json(b, f"beds[{i}]") for i, b in enumerate(value["beds"]))
-    _unique([b.name for b in beds], "beds")
+    own = tuple(g.OwnCrop(**x) for x in value.get("own_crops", []))
+    _unique([x.name for x in own], "own_crops")
+    beds = tuple(bed_from_json(b, f"beds[{i}]", {x.name: x for x in own}) for i, b in enumerate(value["beds"]))
+    names = _unique([b.name for b in beds], "beds")
     for i, bed in enumerate(beds):
         if bed.rig is not None:
             require_one_of(f"beds[{i}].rig", bed.rig, rig_names)
     gauge = tuple(g.Gauge(_date(x["date"], "gauge.date"), float(x["rain"])) for x in value.get("gauge", []))
     _unique([x.date.isoformat() for x in gauge], "gauge")
-    plain = {k: v for k, v in value.items() if k not in ("format", "rigs", "beds", "gauge")}
-    return g.Garden(**plain, rigs=rigs, beds=beds, gauge=gauge)
+    moves = tuple(_move(x, f"moves[{i}]", names) for i, x in enumerate(value.get("moves", [])))
+    built: Json = {
+        "rigs": rigs, "beds": beds, "gauge": gauge, "own_crops": own, "moves": moves,
+        "people": tuple(g.Person(x["name"], tuple(map(float, x["minutes"]))) for x in value.get("people", [])),  # type: ignore[arg-type]
+        "allowed": tuple(allowed_from_json(x, f"allowed[{i}]") for i, x in enumerate(value.get("allowed", []))),
+    }  # fmt: skip
+    plain = {k: v for k, v in value.items() if k != "format" and k not in built}
+    return g.Garden(**plain, **built)
+
+
+def _move(x: Json, where: str, beds: list[str]) -> g.Move:
+    require_one_of(f"{where}.bed", x["bed"], beds)
+    return g.Move(x["bed"], _date(x["from_date"], f"{where}.from_date"), _date(x["to_date"], f"{where}.to_date"))
+
+
+def allowed_from_json(x: Json, where: str = "allowed") -> g.Allowed:
+    """Allowed hours from a checked JSON value; they end after they begin."""
+    if x["from_h"] >= x["to_h"]:
+        raise OutOfRangeError(f"{where}.to_h", x["to_h"], f"later than from_h ({x['from_h']:g})")
+    days = x.get("weekdays", list(range(7)))
+    if not days:
+        raise MissingError(f"{where}.weekdays", "at least one weekday")
+    return g.Allowed(float(x["from_h"]), float(x["to_h"]), tuple(sorted(set(days))))
 
 
 def _unique(names: list[str], where: str) -> list[str]:
@@ -198,30 +290,108 @@ def _date_or_none(text: str | None, where: str = "date") -> dt.date | None:
 
 
 def _dated(cls: Any, items: list[Json], where: str) -> Any:
-    made = [cls(**{**x, "date": _date(x["date"], f"{where}[{i}].date")}) for i, x in enumerate(items)]
-    return tuple(sorted(made, key=lambda x: x.date))
+    made = [cls(**{**x, "date": _date_or_none(x.get("date"), f"{where}[{i}].date")}) for i, x in enumerate(items)]
+    return tuple(sorted(made, key=lambda x: x.date or dt.date.min))
 
 
-def bed_from_json(b: Json, where: str = "bed") -> g.Bed:
+def soil_from_json(x: Json, where: str = "soil") -> g.Soil:
+    """A Soil from a checked JSON value, with the checks that need two fields at once."""
+    sand, clay = x.get("sand_pct"), x.get("clay_pct")
+    if (sand is None) != (clay is None):
+        raise MissingError(f"{where}.{'sand_pct' if sand is None else 'clay_pct'}", "both sand and clay, or neither")
+    if sand is not None and clay is not None and sand + clay > 100:
+        raise OutOfRangeError(f"{where}.clay_pct", clay, f"at most {100 - sand:g} % beside {sand:g} % of sand")
+    if x.get("material") == "own_mix" and not x.get("mix"):
+        raise MissingError(f"{where}.mix", "at least one ingredient with its parts, since the material is own_mix")
+    if x.get("layers") and x.get("top_m") is None:
+        raise MissingError(f"{where}.top_m", "how thick the top layer is, since layers lie below it")
+    return g.Soil(
+        **{
+            **x,
+            "date": _date_or_none(x.get("date"), f"{where}.date"),
+            "jar": g.Jar(**x["jar"]) if x.get("jar") else None,
+            "mix": tuple(g.Part(**part) for part in x.get("mix", [])),
+            "layers": tuple(g.Layer(**layer) for layer in x.get("layers", [])),
+        }
+    )
+
+
+def exposure_from_json(x: Json, where: str = "exposure") -> g.Exposure:
+    """An Exposure from a checked JSON value; the sun leaves after it comes."""
+    if x.get("sun_from_h", 0.0) >= x.get("sun_to_h", 24.0):
+        raise OutOfRangeError(
+            f"{where}.sun_to_h", x.get("sun_to_h", 24.0), f"later than sun_from_h ({x.get('sun_from_h', 0.0):g})"
+        )
+    return g.Exposure(**{**x, "date": _date_or_none(x.get("date"), f"{where}.date")})
+
+
+# kind of check -> (readings or None, bounds and unit of its value or None)
+CHECK_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, float, str] | None]]] = {
+    "finger": (g.WETNESS, None), "still_wet": (None, None), "lifted": (g.WEIGHTS, None),
+    "probe": (None, (1.0, 90.0, "% of water by volume")), "dug": (None, (0.0, 1.5, "m")),
+    "float": (None, (0.0, 1000.0, "L")),
+}  # fmt: skip
+
+
+def check_from_json(x: Json, where: str = "check") -> g.Check:
+    """A Check from a checked JSON value: each kind has its reading or its value, and nothing else."""
+    kind = x.get("kind", "finger")
+    readings, bounds = CHECK_NEEDS[kind]
+    at = f"{where}." if where else ""
+    if readings is not None:
+        if x.get("reading") is None:
+            raise MissingError(f"{at}reading", "one of " + ", ".join(readings))
+        require_one_of(f"{at}reading", x["reading"], readings)
+    elif x.get("reading") is not None:
+        raise InputError(f"{at}reading", x["reading"], f"no reading: a check of kind {kind} has none")
+    if bounds is not None:
+        if x.get("value") is None:
+            raise MissingError(f"{at}value", f"a number from {bounds[0]:g} to {bounds[1]:g} {bounds[2]}")
+        require_between(f"{at}value", x["value"], *bounds)
+    elif x.get("value") is not None:
+        raise InputError(f"{at}value", x["value"], f"no value: a check of kind {kind} has none")
+    return g.Check(**{**x, "date": _date(x["date"], f"{at}date")})
+
+
+def planting_from_json(p: Json, where: str, own_crops: dict[str, g.OwnCrop]) -> g.Planting:
+    """A Planting from a checked JSON value; own_crops: the garden's, by name."""
+    own = None
+    if p.get("own_crop") is not None:
+        own = own_crops[require_one_of(f"{where}.own_crop", p["own_crop"], own_crops)]
+        if own.like != p["crop"]:
+            raise InputError(f"{where}.crop", p["crop"], f"{own.like}, which {own.name} is like")
+    planted, removed = _date(p["planted"], f"{where}.planted"), _date_or_none(p.get("removed"), f"{where}.removed")
+    if removed is not None and removed < planted:
+        raise OutOfRangeError(f"{where}.removed", removed.isoformat(), f"not before {planted}")
+    thinned = _dated(g.Count, p.get("thinned", []), f"{where}.thinned")
+    for i, change in enumerate(thinned):
+        if change.date < planted:
+            raise OutOfRangeError(f"{where}.thinned[{i}].date", change.date.isoformat(), f"not before {planted}")
+    return g.Planting(
+        **{
+            **{k: v for k, v in p.items() if k != "own_crop"},
+            "planted": planted,
+            "removed": removed,
+            "sizes": _dated(g.Size, p.get("sizes", []), f"{where}.sizes"),
+            "thinned": thinned,
+            "own": own,
+        }
+    )
+
+
+def bed_from_json(b: Json, where: str = "bed", own_crops: dict[str, g.OwnCrop] | None = None) -> g.Bed:
     """A Bed from a checked JSON value, with the checks that need two fields at once."""
 
     def at(field: str) -> str:
         return f"{where}.{field}" if where else field
 
+    def each(name: str, read: Any) -> Any:
+        made = [read(x, at(f"{name}[{i}]")) for i, x in enumerate(b.get(name, []))]
+        return tuple(sorted(made, key=lambda x: x.date or dt.date.min))
+
     plantings = tuple(
-        g.Planting(
-            **{
-                **p,
-                "planted": _date(p["planted"], at(f"plantings[{i}].planted")),
-                "removed": _date_or_none(p.get("removed"), at(f"plantings[{i}].removed")),
-                "sizes": _dated(g.Size, p.get("sizes", []), at(f"plantings[{i}].sizes")),
-            }
-        )
-        for i, p in enumerate(b.get("plantings", []))
+        planting_from_json(p, at(f"plantings[{i}]"), own_crops or {}) for i, p in enumerate(b.get("plantings", []))
     )
-    for i, p in enumerate(plantings):
-        if p.removed is not None and p.removed < p.planted:
-            raise OutOfRangeError(at(f"plantings[{i}].removed"), p.removed.isoformat(), f"not before {p.planted}")
     method = b.get("method", "hose")
     for need in ("drip", "reservoir"):
         if method == need and b.get(need) is None:
@@ -236,12 +406,13 @@ def bed_from_json(b: Json, where: str = "bed") -> g.Bed:
         **{
             **b,
             "opened": _date(b["opened"], at("opened")),
-            "soil": g.Soil(**b.get("soil", {})),
+            "soils": each("soils", soil_from_json),
+            "exposures": each("exposures", exposure_from_json),
             "plantings": plantings,
             "mulches": _dated(g.Mulch, b.get("mulches", []), at("mulches")),
             "drip": g.Drip(**b["drip"]) if b.get("drip") else None,
             "reservoir": reservoir,
             "waterings": _dated(g.Watering, b.get("waterings", []), at("waterings")),
-            "checks": _dated(g.Check, b.get("checks", []), at("checks")),
+            "checks": each("checks", check_from_json),
         }
     )

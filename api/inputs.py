@@ -58,6 +58,17 @@ class Preferences(Shape):
     theme = s.ChoiceField(choices=["auto", "light", "dark", "contrast"], required=False)
 
 
+class PersonIn(Shape):
+    name = s.CharField(max_length=60)
+    minutes = s.ListField(child=Number(), help_text="on each weekday, from Monday")
+
+
+class AllowedIn(Shape):
+    from_h = Number()
+    to_h = Number()
+    weekdays = s.ListField(child=s.IntegerField(), required=False, help_text="0 is Monday")
+
+
 class GardenIn(Shape):
     name = s.CharField(max_length=60)
     latitude = Number()
@@ -66,6 +77,9 @@ class GardenIn(Shape):
     time_zone = s.CharField(max_length=64, required=False)
     style = s.CharField(required=False)
     coastal = s.BooleanField(required=False)
+    growth = s.CharField(required=False)
+    people = PersonIn(many=True, required=False)
+    allowed = AllowedIn(many=True, required=False)
 
 
 class RigIn(Shape):
@@ -85,8 +99,37 @@ class PlantingIn(Shape):
     count = s.IntegerField()
     planted = s.DateField()
     removed = s.DateField(required=False, allow_null=True)
+    start = s.CharField(required=False)
+    buried_m = Number(required=False)
+    own_crop = s.IntegerField(required=False, allow_null=True)
+    left = s.IntegerField(required=False, allow_null=True, help_text="how many are left today")
     height = s.CharField(required=False, allow_null=True, help_text="as seen today")
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
+
+
+class OwnCropIn(Shape):
+    name = s.CharField(max_length=60, required=False)
+    like = s.CharField(required=False)
+    height_m = Number(required=False, allow_null=True)
+    spread_m = Number(required=False, allow_null=True)
+    root_depth_m = Number(required=False, allow_null=True)
+    days = s.IntegerField(required=False, allow_null=True)
+    p = Number(required=False, allow_null=True)
+    wet_feet = s.IntegerField(required=False, allow_null=True)
+    frost_c = Number(required=False, allow_null=True)
+    soil_c = Number(required=False, allow_null=True)
+
+
+class SizeIn(Shape):
+    planting = s.IntegerField()
+    height = s.CharField()
+    spread_m = Number()
+
+
+class SizesIn(Shape):
+    """The sizes of many plantings as seen today: all are kept, or none."""
+
+    sizes = SizeIn(many=True, max_length=2000)
 
 
 class MulchIn(Shape):
@@ -95,9 +138,52 @@ class MulchIn(Shape):
     cover = Number(default=1.0)
 
 
+class JarIn(Shape):
+    sand_mm = Number()
+    silt_mm = Number()
+    clay_mm = Number()
+
+
+class PartIn(Shape):
+    ingredient = s.CharField()
+    parts = Number()
+
+
+class LayerIn(Shape):
+    depth_m = Number()
+    material = s.CharField()
+    organic_matter_pct = Number(required=False)
+
+
 class SoilIn(Shape):
+    """From `date` on; without a date it corrects the record that holds."""
+
+    date = s.DateField(required=False, allow_null=True)
     material = s.CharField(default="unknown")
-    organic_matter_pct = Number(default=2.5)
+    organic_matter_pct = Number(required=False)
+    jar = JarIn(required=False, allow_null=True)
+    sand_pct = Number(required=False, allow_null=True)
+    clay_pct = Number(required=False, allow_null=True)
+    mix = PartIn(many=True, required=False)
+    stones_pct = Number(required=False)
+    loosened_m = Number(required=False, allow_null=True)
+    woody_fill_m = Number(required=False)
+    drainage = s.CharField(required=False)
+    intake_mm_per_h = Number(required=False, allow_null=True)
+    top_m = Number(required=False, allow_null=True)
+    layers = LayerIn(many=True, required=False)
+
+
+class ExposureIn(Shape):
+    """From `date` on; without a date it corrects the record that holds."""
+
+    date = s.DateField(required=False, allow_null=True)
+    sun_from_h = Number(required=False)
+    sun_to_h = Number(required=False)
+    shade_pct = Number(required=False)
+    shelter = s.CharField(required=False)
+    warm_wall = s.BooleanField(required=False)
+    cover = s.CharField(required=False)
 
 
 class DripIn(Shape):
@@ -125,7 +211,7 @@ class BedIn(Shape):
     rig = s.IntegerField(required=False, allow_null=True)
     style = s.CharField(required=False, allow_null=True)
     pattern = s.CharField(required=False, allow_null=True)
-    under_cover = s.BooleanField(required=False)
+    exposure = ExposureIn(required=False)
     opened = s.DateField(required=False)
     opening_wetness = s.CharField(required=False, allow_null=True)
     drip = DripIn(required=False, allow_null=True)
@@ -141,6 +227,7 @@ class WateringIn(Shape):
     date = s.DateField(required=False, allow_null=True)
     part = s.CharField(default="morning")
     into = s.CharField(default="soil")
+    passes = s.IntegerField(default=1)
 
 
 class WateringsIn(Shape):
@@ -152,13 +239,28 @@ class WateringsIn(Shape):
 class CheckIn(Shape):
     id = EventId()
     bed = s.IntegerField()
-    reading = s.CharField()
+    kind = s.CharField(default="finger")
+    reading = s.CharField(required=False, allow_null=True)
+    value = Number(required=False, allow_null=True)
     date = s.DateField(required=False, allow_null=True)
 
 
 class PutOffIn(Shape):
     id = EventId()
     bed = s.IntegerField()
+
+
+class MoveIn(Shape):
+    id = EventId()
+    bed = s.IntegerField()
+    from_date = s.DateField()
+    to_date = s.DateField()
+
+
+class TryMoveIn(Shape):
+    bed = s.IntegerField()
+    from_date = s.DateField()
+    to_date = s.DateField()
 
 
 class StrikeIn(Shape):

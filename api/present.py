@@ -4,21 +4,27 @@ from __future__ import annotations
 
 import datetime as dt
 import functools
+from collections.abc import Iterable
 from typing import Any
 
 import numpy as np
 
+from agronomy.balance import forcing
 from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose, rig_of
+from agronomy.decide.fortnight import fortnight
+from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.sources import coefficients
-from agronomy.describe.garden import BODY_HEIGHTS
+from agronomy.describe.garden import BODY_HEIGHTS, Soil
+from agronomy.ground.holding import percentages
 from agronomy.ground.mulch import mulch_on
-from agronomy.plants.crops import CROPS
-from agronomy.plants.size import stage_name
+from agronomy.ground.texture import texture_class
+from agronomy.plants.crops import crop_of
+from agronomy.plants.size import last_sighting, sighting_due, stage_name
 from apps.garden.models import Garden, Membership
 from apps.watering.facts import BedFacts
 from apps.watering.models import Check, Watering
@@ -33,6 +39,7 @@ def garden(g: Garden, role: str) -> Json:
     return {
         "id": g.pk, "name": g.name, "latitude": g.latitude, "longitude": g.longitude, "elevation_m": g.elevation_m,
         "time_zone": g.time_zone, "style": g.style, "coastal": g.coastal, "today": g.today,
+        "growth": g.growth, "people": g.people, "allowed": g.allowed,
         "own_clock": g.clock_date is not None, "demonstration": g.demonstration, "role": role,
         "rigs": [rig(r) for r in g.rigs.all()],
     }  # fmt: skip
@@ -75,17 +82,31 @@ def heat(p: Plan) -> Json | None:
 def round_of(now: Situation, role: str) -> Json:
     p = now.plan
     facts = {str(b.row.pk): b for b in now.beds}
+    gives = {x.bed for x in fortnight(p, days=1).beds if x.days[0].gave in ("minutes", "taps")} if p else set()
     return {
         "garden": garden(now.garden, role),
         "weather": weather_state(now),
         "lacks": now.lacks,
         "hours": hours(p) if p else None,
         "heat": heat(p) if p else None,
-        "stops": [stop(p, b, facts[b.bed.name]) for b in p.beds] if p else [],
+        "stops": [{**stop(p, b, facts[b.bed.name]), "gives": b.bed.name in gives} for b in p.beds] if p else [],
+        "limits": limits(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
+        "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }
 
 
-def _band(b: Band | None) -> Json | None:
+NO_LIMITS: Json = {"minutes": None, "tap_minutes": None, "windows": []}
+
+
+def core_limits(p: Plan) -> Limits:
+    return limits_on(p.garden, p.today)
+
+
+def limits(of_day: Limits, windows: Iterable[tuple[float, float]]) -> Json:
+    return {"minutes": of_day.minutes, "tap_minutes": of_day.tap_minutes, "windows": list(windows)}
+
+
+def band_of(b: Band | None) -> Json | None:
     return None if b is None else {"low": b.low, "mid": b.mid, "high": b.high}
 
 
@@ -100,23 +121,25 @@ def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "method": row.method,
         "word": b.word,
         "cause": b.cause,
-        "crops": _crops(p, b),
+        "crops": crops(p, b),
         "dose": _dose(p, b),
         "isle": _isle(b, today),
         "wet_days": b.wet_days,
         "next_soak": b.next_soak,
-        "reservoir_l": _band(b.reservoir_l),
+        "reservoir_l": band_of(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
         "finger_depth_m": min(FINGER_DEPTH_M, b.depth_m / 2),
         "waterings_today": [vars(w) for w in poured],
         "check_today": vars(felt[-1]) if felt else None,
+        "use": vars(b.use),
+        "gives": False,
         "put_off": facts.put_off.get(today),
         "why": _why(p, b),
     }
 
 
-def _crops(p: Plan, b: BedPlan) -> list[Json]:
+def crops(p: Plan, b: BedPlan) -> list[Json]:
     """What stands in a bed today, each with the nearest body height."""
     day, out = p.season.n_behind, []
     for planting, stature in p.season.stands[p.beds.index(b)].parts:
@@ -125,9 +148,10 @@ def _crops(p: Plan, b: BedPlan) -> list[Json]:
         height = float(stature.height_m[day])
         out.append(
             {
-                "crop": planting.crop, "variety": planting.variety, "count": planting.count,
+                "crop": planting.crop, "variety": planting.own.name if planting.own else planting.variety,
+                "count": int(stature.count[day]),
                 "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
-                "stage": stage_name(CROPS[planting.crop], (p.today - planting.planted).days),
+                "stage": stage_name(crop_of(planting), (p.today - planting.planted).days),
             }
         )  # fmt: skip
     return out
@@ -139,10 +163,10 @@ def _dose(p: Plan, b: BedPlan) -> Json | None:
         return None
     rig = rig_of(p.garden, b.bed)
     return {
-        "mm": d.mm, "litres": d.litres, "litres_band": _band(d.litres_band), "arrives": d.arrives,
+        "mm": d.mm, "litres": d.litres, "litres_band": band_of(d.litres_band), "arrives": d.arrives,
         "minutes": d.minutes, "hose": vars(d.hose) if d.hose else None, "flow_l_per_min": d.flow_l_per_min,
         "flow_measured": rig.measured if rig and d.hose else None, "cans": d.cans, "drip_minutes": d.drip_minutes,
-        "into": d.into,
+        "into": d.into, "passes": d.passes, "pause_minutes": d.pause_minutes, "top_only": d.top_only,
     }  # fmt: skip
 
 
@@ -151,12 +175,18 @@ def _isle(b: BedPlan, today: dt.date) -> Json:
     full = None
     if b.bed.reservoir and b.reservoir_l:
         full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
+    ground = forcing.profile_on(b.bed, today)
     return {
-        "kind": b.bed.kind, "net_mm": _band(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
+        "kind": b.bed.kind, "net_mm": band_of(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
         "trigger_mm": b.trigger_mm, "air_mark_mm": b.air_mark_mm, "room_mm": b.room_mm, "depth_m": b.depth_m,
         "root_depth_m": min(b.root_depth_m, b.depth_m), "mulch": mulch.kind if mulch else "none",
         "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": b.plants, "height_m": b.height_m,
-        "rooted_share": b.share, "reservoir_share": full, "under_cover": b.bed.under_cover,
+        "rooted_share": b.share, "reservoir_share": full, "cover": forcing.exposure_on(b.bed, today).cover,
+        "layers": [
+            {"depth_m": depth, "available_mm_per_m": h.available_mm_per_m, "field_capacity": h.field_capacity,
+             "source": h.source}
+            for depth, h in ground.slices
+        ],
     }  # fmt: skip
 
 
@@ -176,7 +206,7 @@ def _why(p: Plan, b: BedPlan) -> Json:
             "days": b.choice.wait_days,
             "chance": b.choice.rain_enough[min(waits, len(b.choice.rain_enough) - 1)],
             "costs": b.choice.costs,
-            "rain_mm": _band(_rain_ahead(p)),
+            "rain_mm": band_of(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,
         "coefficients": [vars(c) for c in coefficients(p, b)],
@@ -192,13 +222,24 @@ def _rain_ahead(p: Plan) -> Band:
 
 def watering(w: Watering) -> Json:
     return {
-        "id": w.pk, "date": w.date, "litres": w.litres, "part": w.part, "into": w.into,
+        "id": w.pk, "date": w.date, "litres": w.litres, "part": w.part, "into": w.into, "passes": w.passes,
         "struck": w.struck_at is not None,
     }  # fmt: skip
 
 
 def check(c: Check) -> Json:
-    return {"id": c.pk, "date": c.date, "reading": c.reading, "struck": c.struck_at is not None}
+    return {
+        "id": c.pk, "date": c.date, "kind": c.kind, "reading": c.reading, "value": c.value,
+        "struck": c.struck_at is not None,
+    }  # fmt: skip
+
+
+def _soil(x: Soil) -> Json:
+    known = percentages(x)
+    return {
+        **vars(x), "jar": vars(x.jar) if x.jar else None, "mix": [vars(part) for part in x.mix],
+        "layers": [vars(layer) for layer in x.layers], "texture": texture_class(*known) if known else "",
+    }  # fmt: skip
 
 
 def bed(facts: BedFacts) -> Json:
@@ -214,10 +255,10 @@ def bed(facts: BedFacts) -> Json:
     return {
         "id": b.pk, "name": b.name, "kind": b.kind, "length_m": b.length_m, "width_m": b.width_m, "round": b.round,
         "soil_depth_m": b.soil_depth_m,
-        "soil": {"material": b.soil_material, "organic_matter_pct": b.organic_matter_pct},
-        "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern, "under_cover": b.under_cover,
+        "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
+        "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
-        "plantings": [{**vars(x), "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
+        "plantings": [{**vars(x), "left": x.count_now, "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }  # fmt: skip
 
@@ -254,7 +295,7 @@ def _behind(p: Plan, i: int) -> list[Json]:
                 "runoff_mm": r[k.RUNOFF], "rain_in_mm": r[k.RAIN_ROOTED], "watered_mm": r[k.IRRIGATION],
                 "filled_mm": r[k.FILLED], "plants_mm": r[k.TRANSPIRATION], "bare_soil_mm": r[k.EVAP_ROOTED],
                 "drained_mm": r[k.DRAINED_ROOTED], "wicked_mm": r[k.WICKED], "correction_mm": r[k.CORRECTION],
-                "ks": r[k.KS], "weather": season.weather.outlook[d],
+                "soil_changed_mm": r[k.HOLDS_MORE], "ks": r[k.KS], "weather": season.weather.outlook[d],
             }
         )  # fmt: skip
     return out
@@ -264,9 +305,9 @@ def _ahead(p: Plan, b: BedPlan) -> list[Json]:
     w, n = p.season.weather, p.season.n_behind
     return [
         {
-            "date": a.date, "net_mm": _band(a.net), "soak_chance": a.soak_chance, "litres": a.litres,
-            "reservoir_l": _band(a.reservoir_l), "rain_mm": _band(band(w.rain[n + i])),
-            "tmax": _band(band(w.tmax[n + i])), "weather": w.outlook[n + i],
+            "date": a.date, "net_mm": band_of(a.net), "soak_chance": a.soak_chance, "litres": a.litres,
+            "reservoir_l": band_of(a.reservoir_l), "rain_mm": band_of(band(w.rain[n + i])),
+            "tmax": band_of(band(w.tmax[n + i])), "weather": w.outlook[n + i],
         }
         for i, a in enumerate(b.ahead)
     ]  # fmt: skip
@@ -316,10 +357,10 @@ def _known(day: Json, now: Situation, date: dt.date) -> None:
         return
     for name in ("tmin", "tmax", "rain"):
         known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
-        day[name] = _band(band(known)) if known.size else None
+        day[name] = band_of(band(known)) if known.size else None
     day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
     if date < today and date in facts.gauge:
-        day["rain"] = _band(Band(*(facts.gauge[date],) * 3))
+        day["rain"] = band_of(Band(*(facts.gauge[date],) * 3))
 
 
 def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
@@ -328,7 +369,33 @@ def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
         return
     w = p.season.weather
     i = w.dates.index(date)
-    day["et0"], day["tier"], day["kind"] = _band(band(w.et0[i])), w.tier[i], w.outlook[i]
+    day["et0"], day["tier"], day["kind"] = band_of(band(w.et0[i])), w.tier[i], w.outlook[i]
     if day["tmax"] is None:
-        day["tmin"], day["tmax"], day["rain"] = (_band(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
+        day["tmin"], day["tmax"], day["rain"] = (band_of(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
         day["rain_chance"] = rain_chance(w.rain[i])
+
+
+def planting_sizes(now: Situation) -> list[Json]:
+    """Every standing planting with its size as growth has it today."""
+    p = now.plan
+    if p is None:
+        return []
+    day, out = p.season.n_behind, []
+    facts = {str(b.row.pk): b for b in now.beds}
+    for stand, bed_plan in zip(p.season.stands, p.beds, strict=True):
+        of_bed = facts[bed_plan.bed.name]
+        for grows, (planting, stature) in zip(of_bed.grows, stand.parts, strict=True):
+            if not stature.present[day]:
+                continue
+            height, last = float(stature.height_m[day]), last_sighting(planting, p.today)
+            out.append(
+                {
+                    "planting": grows.id, "bed": of_bed.row.pk, "bed_name": of_bed.row.name, "crop": planting.crop,
+                    "variety": planting.own.name if planting.own else planting.variety,
+                    "count": int(stature.count[day]),
+                    "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
+                    "spread_m": round(float(stature.spread_m[day]), 2), "seen": last.date if last else None,
+                    "due": sighting_due(planting, p.today),
+                }
+            )  # fmt: skip
+    return out

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
+from agronomy.describe.garden import PATTERNS
+
 
 class ErrorField(s.Serializer):
     field = s.CharField()
@@ -40,6 +42,17 @@ class RigOut(s.Serializer):
     measured = s.DateField(allow_null=True)
 
 
+class PersonOut(s.Serializer):
+    name = s.CharField()
+    minutes = s.ListField(child=s.FloatField(), help_text="on each weekday, from Monday")
+
+
+class AllowedOut(s.Serializer):
+    from_h = s.FloatField()
+    to_h = s.FloatField()
+    weekdays = s.ListField(child=s.IntegerField(), required=False)
+
+
 class GardenOut(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -49,6 +62,9 @@ class GardenOut(s.Serializer):
     time_zone = s.CharField()
     style = s.ChoiceField(choices=["ample", "steady", "sparing"])
     coastal = s.BooleanField()
+    growth = s.ChoiceField(choices=["calendar", "warmth"])
+    people = PersonOut(many=True)
+    allowed = AllowedOut(many=True)
     today = s.DateField()
     own_clock = s.BooleanField()
     demonstration = s.BooleanField()
@@ -94,6 +110,13 @@ class CropStanding(s.Serializer):
     stage = s.CharField()
 
 
+class IsleLayer(s.Serializer):
+    depth_m = s.FloatField()
+    available_mm_per_m = s.FloatField()
+    field_capacity = s.FloatField()
+    source = s.CharField()
+
+
 class Isle(s.Serializer):
     """What the picture of a bed needs. mm are over the rooted share, below field capacity positive."""
 
@@ -112,7 +135,8 @@ class Isle(s.Serializer):
     height_m = s.FloatField()
     rooted_share = s.FloatField()
     reservoir_share = s.FloatField(allow_null=True, help_text="how full, 0 to 1")
-    under_cover = s.BooleanField()
+    cover = s.ChoiceField(choices=["none", "eaves", "roof", "cloche", "tunnel", "indoors"])
+    layers = IsleLayer(many=True, help_text="from the top down")
 
 
 class Hose(s.Serializer):
@@ -135,6 +159,16 @@ class Dose(s.Serializer):
     cans = s.FloatField(allow_null=True)
     drip_minutes = s.FloatField(allow_null=True)
     into = s.ChoiceField(choices=["soil", "reservoir"])
+    passes = s.IntegerField()
+    pause_minutes = s.FloatField()
+    top_only = s.BooleanField()
+
+
+class DayUse(s.Serializer):
+    litres = s.FloatField()
+    hourly_l = s.ListField(child=s.FloatField())
+    passes_raw_h = s.FloatField(allow_null=True)
+    again_h = s.FloatField(allow_null=True)
 
 
 class Line(s.Serializer):
@@ -179,13 +213,16 @@ class WateringOut(s.Serializer):
     litres = s.FloatField()
     part = s.ChoiceField(choices=["morning", "evening"])
     into = s.ChoiceField(choices=["soil", "reservoir"])
+    passes = s.IntegerField()
     struck = s.BooleanField()
 
 
 class CheckOut(s.Serializer):
     id = s.UUIDField()
     date = s.DateField()
-    reading = s.ChoiceField(choices=["dry", "just_damp", "moist", "wet"])
+    kind = s.ChoiceField(choices=["finger", "still_wet", "lifted", "probe", "dug", "float"])
+    reading = s.CharField(allow_null=True)
+    value = s.FloatField(allow_null=True)
     struck = s.BooleanField()
 
 
@@ -205,10 +242,18 @@ class Stop(s.Serializer):
     reservoir_capacity_l = s.FloatField(allow_null=True)
     empty_on = s.ListField(child=s.DateField(allow_null=True), allow_null=True)
     finger_depth_m = s.FloatField()
+    use = DayUse()
+    gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
     waterings_today = WateringOut(many=True)
     check_today = CheckOut(allow_null=True)
     put_off = s.UUIDField(allow_null=True)
     why = Why()
+
+
+class DayLimits(s.Serializer):
+    minutes = s.FloatField(allow_null=True)
+    tap_minutes = s.FloatField(allow_null=True)
+    windows = s.ListField(child=s.ListField(child=s.FloatField()))
 
 
 class Round(s.Serializer):
@@ -218,6 +263,8 @@ class Round(s.Serializer):
     hours = Hours(allow_null=True)
     heat = Heat(allow_null=True)
     stops = Stop(many=True)
+    limits = DayLimits(help_text="what the household can do today")
+    sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")
 
 
 class LedgerDay(s.Serializer):
@@ -238,6 +285,7 @@ class LedgerDay(s.Serializer):
     drained_mm = s.FloatField()
     wicked_mm = s.FloatField()
     correction_mm = s.FloatField()
+    soil_changed_mm = s.FloatField()
     ks = s.FloatField()
     weather = s.CharField()
 
@@ -266,6 +314,10 @@ class PlantingOut(s.Serializer):
     count = s.IntegerField()
     planted = s.DateField()
     removed = s.DateField(allow_null=True)
+    start = s.CharField()
+    buried_m = s.FloatField()
+    own_crop = s.IntegerField(allow_null=True)
+    left = s.IntegerField()
     sizes = SizeOut(many=True)
 
 
@@ -275,9 +327,49 @@ class MulchOut(s.Serializer):
     cover = s.FloatField()
 
 
-class SoilOut(s.Serializer):
+class JarOut(s.Serializer):
+    sand_mm = s.FloatField()
+    silt_mm = s.FloatField()
+    clay_mm = s.FloatField()
+
+
+class PartOut(s.Serializer):
+    ingredient = s.CharField()
+    parts = s.FloatField()
+
+
+class LayerOut(s.Serializer):
+    depth_m = s.FloatField()
     material = s.CharField()
     organic_matter_pct = s.FloatField()
+
+
+class SoilOut(s.Serializer):
+    date = s.DateField()
+    material = s.CharField()
+    organic_matter_pct = s.FloatField()
+    jar = JarOut(allow_null=True)
+    sand_pct = s.FloatField(allow_null=True)
+    clay_pct = s.FloatField(allow_null=True)
+    mix = PartOut(many=True)
+    stones_pct = s.FloatField()
+    loosened_m = s.FloatField(allow_null=True)
+    woody_fill_m = s.FloatField()
+    drainage = s.ChoiceField(choices=["free", "slow", "standing"])
+    intake_mm_per_h = s.FloatField(allow_null=True)
+    top_m = s.FloatField(allow_null=True)
+    layers = LayerOut(many=True)
+    texture = s.CharField(allow_blank=True, help_text="USDA class, where percentages are known")
+
+
+class ExposureOut(s.Serializer):
+    date = s.DateField()
+    sun_from_h = s.FloatField()
+    sun_to_h = s.FloatField()
+    shade_pct = s.FloatField()
+    shelter = s.ChoiceField(choices=["exposed", "open", "sheltered"])
+    warm_wall = s.BooleanField()
+    cover = s.ChoiceField(choices=["none", "eaves", "roof", "cloche", "tunnel", "indoors"])
 
 
 class DripOut(s.Serializer):
@@ -301,12 +393,12 @@ class BedOut(s.Serializer):
     width_m = s.FloatField()
     round = s.BooleanField()
     soil_depth_m = s.FloatField(allow_null=True)
-    soil = SoilOut()
+    soils = SoilOut(many=True)
+    exposures = ExposureOut(many=True)
     method = s.ChoiceField(choices=["hose", "can", "drip", "reservoir"])
     rig = s.IntegerField(allow_null=True)
     style = s.ChoiceField(choices=["ample", "steady", "sparing"], allow_null=True)
-    pattern = s.ChoiceField(choices=["deep_and_seldom", "little_and_often"], allow_null=True)
-    under_cover = s.BooleanField()
+    pattern = s.ChoiceField(choices=PATTERNS, allow_null=True)
     opened = s.DateField()
     opening_wetness = s.ChoiceField(choices=["dry", "just_damp", "moist", "wet"], allow_null=True)
     drip = DripOut(allow_null=True)
@@ -319,11 +411,12 @@ class Way(s.Serializer):
     """A style and pattern over the fortnight, means over the series."""
 
     style = s.ChoiceField(choices=["ample", "steady", "sparing"])
-    pattern = s.ChoiceField(choices=["deep_and_seldom", "little_and_often"])
+    pattern = s.ChoiceField(choices=PATTERNS)
     soaks = s.FloatField()
     litres = s.FloatField()
     minutes = s.FloatField()
     missed = s.FloatField(help_text="share of the growth's water that plants could not draw")
+    yield_lost = s.FloatField(help_text="share of the harvest at stake if the whole season went so, by Ky")
     lost_litres = s.FloatField()
     chosen = s.BooleanField()
 
@@ -379,9 +472,120 @@ class SkyOut(s.Serializer):
     days = SkyDay(many=True)
 
 
+class Soak(s.Serializer):
+    litres = Band()
+    minutes = s.FloatField()
+    how = s.ChoiceField(choices=["due", "late", "early", "moved"])
+    wanted = s.DateField()
+
+
+class PlannedDay(s.Serializer):
+    date = s.DateField()
+    net_mm = Band()
+    soak = Soak(allow_null=True)
+    gave = s.ChoiceField(choices=["minutes", "taps", "moved"], allow_null=True)
+
+
+class PlannedBed(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+    crops = CropStanding(many=True)
+    method = s.CharField()
+    raw_mm = s.FloatField()
+    trigger_mm = s.FloatField()
+    days = PlannedDay(many=True)
+    missed = s.FloatField(help_text="share of the growth's water it goes without")
+    missed_unmoved = s.FloatField(help_text="the same without the gardener's moves")
+    yield_lost = s.FloatField()
+    lost_litres = s.FloatField()
+
+
+class DayLoad(s.Serializer):
+    date = s.DateField()
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    limits = DayLimits()
+    rain_mm = Band()
+    rain_chance = s.FloatField()
+    tmax = Band()
+    hot = s.BooleanField()
+
+
+class Giving(s.Serializer):
+    """A bed that gives way because a day has not room, and what that costs."""
+
+    bed = s.IntegerField()
+    name = s.CharField()
+    due = s.DateField()
+    soaked = s.DateField(allow_null=True)
+    why = s.ChoiceField(choices=["minutes", "taps"])
+    missed_more = s.FloatField()
+
+
+class Move(s.Serializer):
+    id = s.UUIDField()
+    bed = s.IntegerField()
+    from_date = s.DateField()
+    to_date = s.DateField()
+
+
+class AheadOut(s.Serializer):
+    garden = GardenOut()
+    weather = WeatherState()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    heat = Heat(allow_null=True)
+    days = DayLoad(many=True)
+    beds = PlannedBed(many=True)
+    gives = Giving(many=True)
+    moves = Move(many=True)
+
+
+class FeedOut(s.Serializer):
+    address = s.CharField(allow_null=True)
+
+
+class OwnCropOut(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+    like = s.CharField()
+    height_m = s.FloatField(allow_null=True)
+    spread_m = s.FloatField(allow_null=True)
+    root_depth_m = s.FloatField(allow_null=True)
+    days = s.IntegerField(allow_null=True)
+    p = s.FloatField(allow_null=True)
+    wet_feet = s.IntegerField(allow_null=True)
+    frost_c = s.FloatField(allow_null=True)
+    soil_c = s.FloatField(allow_null=True)
+
+
+class PlantingSize(s.Serializer):
+    """What a planting is like today by growth, and when its size was last seen."""
+
+    planting = s.IntegerField()
+    bed = s.IntegerField()
+    bed_name = s.CharField()
+    crop = s.CharField()
+    variety = s.CharField(allow_blank=True)
+    count = s.IntegerField()
+    height = s.CharField(help_text="name of the nearest body height")
+    spread_m = s.FloatField()
+    seen = s.DateField(allow_null=True)
+    due = s.BooleanField(help_text="not seen for a while, and still growing")
+
+
 class CropOut(s.Serializer):
     key = s.CharField()
     name = s.CharField()
+    group = s.ChoiceField(choices=["vegetable", "herb", "fruit", "neighbour"])
+    kcb = s.ListField(child=s.FloatField())
+    stages = s.ListField(child=s.IntegerField())
+    roots_m = s.ListField(child=s.FloatField())
+    p = s.FloatField()
+    ky = s.FloatField()
+    ky_source = s.CharField()
+    wet_feet = s.IntegerField()
+    frost_c = s.FloatField()
+    soil_c = s.FloatField()
     spread_m = s.FloatField()
     height_m = s.FloatField()
     season_days = s.IntegerField()
@@ -399,6 +603,8 @@ class Catalogue(s.Serializer):
     crops = CropOut(many=True)
     kinds = KindOut(many=True)
     soils = s.ListField(child=s.CharField())
+    ingredients = s.ListField(child=s.CharField())
+    starts = s.ListField(child=s.CharField())
     mulches = s.ListField(child=s.CharField())
     heights = s.DictField(child=s.FloatField())
     time_zones = s.ListField(child=s.CharField())

@@ -3,7 +3,7 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
-from api import accounts, views
+from api import accounts, views, views_ahead, views_plants
 
 urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
@@ -29,6 +29,13 @@ urlpatterns = [
     path("gardens/<int:garden_id>/checks", views.Checks.as_view()),
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
+    path("gardens/<int:garden_id>/ahead", views_ahead.Ahead.as_view()),
+    path("gardens/<int:garden_id>/ahead/try", views_ahead.TryMove.as_view()),
+    path("gardens/<int:garden_id>/moves", views_ahead.Moves.as_view()),
+    path("gardens/<int:garden_id>/feed", views_ahead.Feed.as_view()),
+    path("gardens/<int:garden_id>/own-crops", views_plants.OwnCrops.as_view()),
+    path("gardens/<int:garden_id>/own-crops/<int:crop_id>", views_plants.OneOwnCrop.as_view()),
+    path("gardens/<int:garden_id>/sizes", views_plants.Sizes.as_view()),
     path("gardens/<int:garden_id>/sky", views.Sky.as_view()),
     path("gardens/<int:garden_id>/days", views.Days.as_view()),
     path("gardens/<int:garden_id>/gauge", views.Gauge.as_view()),

@@ -12,7 +12,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy.describe.garden import BODY_HEIGHTS, KINDS, MULCHES
+from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, KINDS, MULCHES, STARTS
 from agronomy.describe.weather import COLUMNS
 from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
@@ -43,8 +43,8 @@ class Catalogue(APIView):
         return Response(
             {
                 "crops": [
-                    {"key": key, "name": c.name, "spread_m": c.spread_m, "height_m": c.height_m,
-                     "season_days": c.season_days, "source": c.source}
+                    {**vars(c), "key": key, "season_days": c.season_days, "ky": c.yield_response[0],
+                     "ky_source": c.yield_response[1]}
                     for key, c in CROPS.items()
                 ],
                 "kinds": [
@@ -52,6 +52,8 @@ class Catalogue(APIView):
                     for key, (container, depth, name) in KINDS.items()
                 ],
                 "soils": MATERIALS,
+                "ingredients": INGREDIENTS,
+                "starts": STARTS,
                 "mulches": MULCHES,
                 "heights": BODY_HEIGHTS,
                 "time_zones": sorted(zoneinfo.available_timezones()),
@@ -144,15 +146,14 @@ class Step(APIView):
 def _bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
     """The garden file's nested words as the action's arguments."""
     plantings, mulch = values.pop("plantings", None), values.pop("mulch", None)
-    if (soil := values.pop("soil", None)) is not None:
-        values |= {"soil_material": soil["material"], "organic_matter_pct": soil["organic_matter_pct"]}
+    soil, exposure = values.pop("soil", None), values.pop("exposure", None)
     if "drip" in values:
         drip = values.pop("drip") or {}
         values |= {"emitters": drip.get("emitters"), "emitter_flow_l_per_h": drip.get("flow_l_per_h")}
     if "reservoir" in values:
         box = values.pop("reservoir") or {}
         values |= {f"reservoir_{name}": box.get(name) for name in ("capacity_l", "wick_l_per_day", "opening_l")}
-    return {"values": values, "plantings": plantings, "mulch": mulch}
+    return {"values": values, "plantings": plantings, "mulch": mulch, "soil": soil, "exposure": exposure}
 
 
 class Beds(APIView):
@@ -212,7 +213,15 @@ class Waterings(APIView):
         with transaction.atomic():
             made = [
                 watering_actions.RecordWatering(
-                    request.user, garden_id, w["bed"], w["id"], w["litres"], w.get("date"), w["part"], w["into"]
+                    request.user,
+                    garden_id,
+                    w["bed"],
+                    w["id"],
+                    w["litres"],
+                    w.get("date"),
+                    w["part"],
+                    w["into"],
+                    w["passes"],
                 ).execute()
                 for w in poured
             ]
@@ -224,7 +233,7 @@ class Checks(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         c = checked(inputs.CheckIn, request)
         made = watering_actions.RecordCheck(
-            request.user, garden_id, c["bed"], c["id"], c["reading"], c.get("date")
+            request.user, garden_id, c["bed"], c["id"], c.get("reading"), c.get("date"), c["kind"], c.get("value")
         ).execute()
         return Response(present.check(made), status=201)
 

@@ -30,12 +30,12 @@ def page_against_bare() -> list[Ratio]:
     from django.db import transaction
     from django.test import Client
 
-    from apps.garden.demo import load_demo
+    from apps.garden.demo import WRACKLINE_YARD, load_sample
     from apps.watering.models import Watering
 
     with transaction.atomic():
         owner = get_user_model().objects.create_user(f"bench-{uuid.uuid4().hex[:12]}")
-        garden, fresh = load_demo(owner)
+        garden, fresh = load_sample(WRACKLINE_YARD, owner)
         if not fresh:
             raise SystemExit("the weather stand-in does not answer: run ./start first")
         fill(garden)

@@ -11,6 +11,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
 from agronomy.garden_file import GARDEN
+from api.views_ahead import calendar
 
 
 @never_cache
@@ -39,5 +40,6 @@ urlpatterns = [
     path("api/", include("api.urls")),
     re_path(r"^api/", unknown_api),
     path("schemas/garden-1.json", garden_schema),
+    path("calendar/<str:token>.ics", calendar),
     re_path(r"^[^.]*$", single_page),
 ]

@@ -66,6 +66,7 @@ class ReferenceET:
     u2: npt.NDArray[np.float64]  # m/s at 2 m, default where missing
     rhmin: npt.NDArray[np.float64]  # %, for the climate terms of chapter 6 and 7
     rs: npt.NDArray[np.float64]  # MJ m-2 d-1, measured or estimated
+    ea: npt.NDArray[np.float64]  # kPa, measured or estimated
 
 
 def reference_et(
@@ -104,7 +105,7 @@ def reference_et(
     )  # fmt: skip
     et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
     rhmin = np.where(np.isnan(w["rhmin"]), hum.relative_humidity(tmax, ea), w["rhmin"])
-    return ReferenceET(np.asarray(et0), tier, np.asarray(u2), np.asarray(rhmin), np.asarray(rs))
+    return ReferenceET(np.asarray(et0), tier, np.asarray(u2), np.asarray(rhmin), np.asarray(rs), np.asarray(ea))
 
 
 def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:

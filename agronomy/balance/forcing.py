@@ -1,46 +1,46 @@
-"""From descriptions to the arrays that the step runs over."""
+"""From a bed's description to the arrays that the step runs over."""
 
 from __future__ import annotations
 
 import dataclasses
 import datetime as dt
 import functools
+import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
-from agronomy.air.reference_et import reference_et
+from agronomy.air import microclimate
+from agronomy.air.sun import sun_day
 from agronomy.balance import spreads
 from agronomy.balance import step as s
-from agronomy.describe.garden import KINDS, Bed, Garden, Planting
-from agronomy.describe.weather import Sky
-from agronomy.ground.holding import EVAPORATING_LAYER_M, Holding, air_mark_mm, holding
+from agronomy.balance.checks import FINGER, WEIGHTS, sighting
+from agronomy.balance.stand import Stand, stand_of
+from agronomy.balance.weather import AirDays
+from agronomy.describe.garden import KINDS, Bed, Exposure, Garden, Soil, on_date
+from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
+from agronomy.ground.profile import REPELS_BEYOND, Profile, profile
 from agronomy.methods.drip import wetted_share
 from agronomy.methods.hand import ARRIVES
-from agronomy.plants.crops import CROPS
-from agronomy.plants.demand import climate_of_day, climate_of_height, density_coefficient
-from agronomy.plants.size import Stature, stature
+from agronomy.plants.crops import crop_of
+from agronomy.plants.demand import climate_of_height, density_coefficient
+from agronomy.plants.size import Warmth
+from agronomy.plants.starts import damp_threshold_mm
 
 Array = npt.NDArray[np.float64]
 
 CANOPY_RAIN_HELD_MM = 0.8  # by a closed canopy, each rainy day; common practice, no source
 POT_LEAVES_SHED = 0.5  # of the rain on a pot whose mouth is under leaves; common practice, no source
-COVER_AIR_FACTOR = 0.75  # ET0 in an unheated tunnel over ET0 outside; from memory, 0.6 to 0.8
 LEAST_SHARE = 0.05
 WICK_REST = 0.10  # the mix over a reservoir comes to rest a little below field capacity; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
-CHECK_WEIGHT = 0.7  # how far a finger check moves the state; common practice, no source
+DAMP_PATTERN_SHARE = 0.0  # a bed kept damp on top by choice stays at the rule's first day
 
-# What a finger feels, as a depletion in shares of RAW; common practice, no source.
-FINGER: dict[str, float] = {"wet": 0.0, "moist": 0.35, "just_damp": 0.85, "dry": 1.4}
 UNKNOWN_OPENING = 0.5
 FINGER_DEPTH_M = 0.10  # of a check; half as deep in a shallow pot
-RESAMPLED_DAYS = 30
-RESAMPLED_MEMBERS = 31
 
 
 def ground_m2(bed: Bed) -> float:
@@ -54,153 +54,38 @@ def soil_depth_m(bed: Bed) -> float:
 
 
 def managed_depth_m(bed: Bed) -> float:
-    """The least of published rooting depth and loosened soil [m]."""
-    roots = [CROPS[p.crop].roots_m[1] for p in bed.plantings]
-    return min([soil_depth_m(bed), max(roots)]) if roots else soil_depth_m(bed)
+    """The least of published rooting depth, loosened soil and container [m]: over it the balance is kept.
 
-
-@dataclass(frozen=True)
-class AirDays:
-    """Weather for the kernel and for what the views show. air: (day, member + 1, N_AIR); member 0 is central."""
-
-    dates: tuple[dt.date, ...]
-    n_behind: int
-    air: Array
-    tmin: Array  # (day, member) degrees C
-    tmax: Array
-    rain: Array
-    rhmin: Array
-    et0: Array
-    tier: tuple[str, ...]  # of each day, of its first member
-    outlook: tuple[str, ...]  # "observed", "gap", "forecast", "typed" or "resampled" of each day
-
-
-def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:
-    """Weather of every day from `first` to the last of `days` from today, gaps filled and named.
-
-    A missing past day takes ET0 and temperatures between its neighbours and no rain; a day ahead without an outlook
-    is drawn from the last RESAMPLED_DAYS observed days, a different one for each member.
+    A bed loosened deeper on a later date is kept over the deeper depth throughout; roots use what was loose by then.
     """
-    behind = reference_et(sky.behind, coastal=garden.coastal)
-    ahead = reference_et(sky.ahead, coastal=garden.coastal)
-    n_behind = (today - first).days
-    dates = tuple(first + dt.timedelta(days=i) for i in range(n_behind + days))
-    members = sky.members if set(dates[n_behind:]) <= set(sky.ahead.dates) else max(sky.members, RESAMPLED_MEMBERS)
-    n = -(-spreads.LEAST_SERIES // members) * members  # the members, repeated to at least LEAST_SERIES
-    fields = ("et0", "rain", "tmin", "tmax", "rhmin", "u2")
-    known_b = _fields(behind, sky.behind.columns)
-    known_a = _fields(ahead, sky.ahead.columns)
-    out = {k: np.zeros((len(dates), n)) for k in fields}
-    tier, outlook = [""] * len(dates), [""] * len(dates)
-
-    ordinals = np.array([d.toordinal() for d in sky.behind.dates], dtype=float)
-    where_b = {d: i for i, d in enumerate(sky.behind.dates)}
-    for i, d in enumerate(dates[:n_behind]):
-        at = where_b.get(d)
-        for k in fields:
-            if at is not None:
-                out[k][i] = known_b[k][at]
-            elif k != "rain":
-                out[k][i] = np.interp(d.toordinal(), ordinals, known_b[k])
-        tier[i] = "gap" if at is None else str(behind.tier[at])
-        outlook[i] = "gap" if at is None else "observed"
-
-    where_a = {d: i for i, d in enumerate(sky.ahead.dates)}
-    recent = np.arange(max(0, len(sky.behind.dates) - RESAMPLED_DAYS), len(sky.behind.dates))
-    rng = np.random.default_rng(today.toordinal())
-    for i, d in enumerate(dates[n_behind:], n_behind):
-        at = where_a.get(d)
-        drawn = rng.choice(recent, n)
-        for k in fields:
-            out[k][i] = known_b[k][drawn] if at is None else np.resize(known_a[k][at], n)
-        tier[i] = "gap" if at is None else str(ahead.tier[at, 0])
-        outlook[i] = "resampled" if at is None else sky.source
-
-    air = np.zeros((len(dates), n + 1, s.N_AIR))
-    air[:, 1:, s.ET0], air[:, 1:, s.RAIN] = out["et0"], out["rain"]
-    air[:, 1:, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
-    air[:, 0, :] = air[:, 1:, :].mean(axis=1)
-    for i, d in enumerate(dates):
-        air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
-        if i < n_behind:
-            air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
-        elif outlook[i] == "typed":
-            air[i, :, s.ET0_CV] = spreads.TYPED_OUTLOOK_ET0_CV
-            air[i, :, s.RAIN_CV] = spreads.TYPED_OUTLOOK_RAIN_CV
-    return AirDays(
-        dates, n_behind, air, out["tmin"], out["tmax"], out["rain"], out["rhmin"], out["et0"], tuple(tier),
-        tuple(outlook),
-    )  # fmt: skip
+    roots = [crop_of(p).roots_m[1] for p in bed.plantings]
+    depth = soil_depth_m(bed)
+    loosened = [x.loosened_m for x in bed.soils if x.loosened_m is not None]
+    if loosened and not KINDS[bed.kind][0]:
+        depth = max(loosened) if len(loosened) == len(bed.soils) else max(depth, *loosened)
+    return min([depth, max(roots)]) if roots else depth
 
 
-def _fields(et, columns: dict[str, Array]) -> dict[str, Array]:  # type: ignore[no-untyped-def]
-    tmin = np.where(np.isnan(columns["tmin"]), columns["tmean"], columns["tmin"])
-    tmax = np.where(np.isnan(columns["tmax"]), columns["tmean"], columns["tmax"])
-    rain = np.nan_to_num(columns["rain"], nan=0.0)
-    return {"et0": et.et0_mm, "rain": rain, "tmin": tmin, "tmax": tmax, "rhmin": et.rhmin, "u2": et.u2}
+def soil_on(bed: Bed, date: dt.date) -> Soil:
+    return on_date(bed.soils, date) or Soil()
 
 
-@dataclass(frozen=True)
-class StandOfDay:
-    """What grows in a bed on one day."""
-
-    plants: int
-    canopy_m2: float
-    height_m: float
-    root_depth_m: float
-    wet_feet: int
+def exposure_on(bed: Bed, date: dt.date) -> Exposure:
+    return on_date(bed.exposures, date) or microclimate.OPEN
 
 
-@dataclass(frozen=True)
-class Stand:
-    """All that grows in a bed, over days; per day arrays."""
-
-    canopy_m2: Array  # of all plants
-    rooted_m2: Array  # of all plants, each at most its own share of the ground
-    height_m: Array  # by canopy
-    kcb_full: Array  # by canopy
-    root_depth_m: Array  # by canopy
-    p: Array  # of the most sensitive
-    plants: Array
-    wet_feet: Array  # of the one that dislikes it most
-    parts: tuple[tuple[Planting, Stature], ...]  # each planting by itself
-
-    def on(self, day: int) -> StandOfDay:
-        return StandOfDay(
-            int(self.plants[day]), float(self.canopy_m2[day]), float(self.height_m[day]),
-            float(self.root_depth_m[day]), int(self.wet_feet[day]),
-        )  # fmt: skip
+def profile_on(bed: Bed, date: dt.date) -> Profile:
+    """The bed's ground as it is on a date."""
+    return profile(soil_on(bed, date), managed_depth_m(bed), KINDS[bed.kind][0], soil_depth_m(bed))
 
 
-def stand_of(bed: Bed, start: dt.date, n_days: int) -> Stand:
-    """Add up a bed's plantings: demand adds, stress is judged by the most sensitive."""
-    ground = ground_m2(bed)
-    zero = np.zeros(n_days)
-    canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
-    p = np.full(n_days, 0.8)
-    dislike = zero.copy()
-    parts = tuple((planting, stature(planting, start, n_days)) for planting in bed.plantings)
-    for planting, st in parts:
-        crop = CROPS[planting.crop]
-        of_all = st.canopy_m2 * planting.count * st.present
-        canopy += of_all
-        rooted += np.minimum(st.root_area_m2 * planting.count, ground) * st.present
-        height += of_all * st.height_m
-        kcb += of_all * st.kcb_full
-        depth += of_all * st.root_depth_m
-        plants += planting.count * st.present
-        p = np.where(st.present > 0, np.minimum(p, crop.p), p)
-        dislike = np.maximum(dislike, crop.wet_feet * st.present)
-    by_canopy = np.maximum(canopy, 1e-12)
-    p = np.where(plants > 0, p, 0.5)
-    return Stand(canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, parts)
-
-
-def bed_days(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
+def bed_days(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None) -> tuple[Array, Stand]:
     """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
-    a, stand = _undisturbed(dataclasses.replace(bed, name="", waterings=(), checks=()), start, n_days)
+    undisturbed = dataclasses.replace(bed, name="", waterings=(), checks=())
+    a, stand = _undisturbed(undisturbed, start, n_days, warmth)
     a = a.copy()
     ground = ground_m2(bed)
+    in_passes = np.zeros(n_days)
     for w in bed.waterings:
         i = (w.date - start).days
         if 0 <= i < n_days:
@@ -208,26 +93,35 @@ def bed_days(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
                 a[i, s.FILL] += w.litres / ground
             else:
                 column = s.EVENING if w.part == "evening" else s.MORNING
-                a[i, column] += w.litres * ARRIVES[bed.method] / ground
+                mm = w.litres * ARRIVES[bed.method] / ground
+                a[i, column] += mm
+                in_passes[i] += mm if w.passes > 1 else 0.0
+    poured = a[:, s.MORNING] + a[:, s.EVENING]
+    a[:, s.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
     for c in bed.checks:
         i = (c.date - start).days
         if 0 <= i < n_days:
-            a[i, s.CHECK_TO], a[i, s.CHECK_WEIGHT] = FINGER[c.reading], CHECK_WEIGHT
+            if c.kind == "float":
+                a[i, s.CHECK_STORE] = float(c.value or 0) / ground
+                continue
+            rooting = float(np.clip(stand.root_depth_m[i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
+            seen = sighting(c, profile_on(bed, c.date).top, rooting)
+            a[i, s.CHECK_TO], a[i, s.CHECK_OF], a[i, s.CHECK_WEIGHT] = seen.share, float(seen.of_taw), seen.weight
     return a, stand
 
 
 @functools.lru_cache(maxsize=2048)
-def _undisturbed(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
+def _undisturbed(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None) -> tuple[Array, Stand]:
     """A bed's days before anything is poured or felt. Kept in memory, since it changes only with the bed itself."""
-    h, ground, zm = holding(bed.soil), ground_m2(bed), managed_depth_m(bed)
+    ground, zm = ground_m2(bed), managed_depth_m(bed)
     container = KINDS[bed.kind][0]
-    stand = stand_of(bed, start, n_days)
+    stand = stand_of(bed, ground, start, n_days, warmth)
     a = np.zeros((n_days, s.N_BED_DAY))
-    planted = stand.plants > 0
-    if container:
-        share = np.ones(n_days)
-    else:
-        share = np.where(planted, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
+    _lay_ground(a, bed, start)
+    standing = stand.canopy_m2 > 0
+    share = np.ones(n_days)
+    if not container:
+        share = np.where(standing, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
     a[:, s.SHARE] = share
     reach = np.maximum(ground, stand.canopy_m2)
     a[:, s.KD] = density_coefficient(stand.canopy_m2 / reach, stand.height_m)
@@ -235,49 +129,114 @@ def _undisturbed(bed: Bed, start: dt.date, n_days: int) -> tuple[Array, Stand]:
     a[:, s.H_FACTOR] = climate_of_height(stand.height_m)
     a[:, s.SPREAD_AREA] = reach / ground
     a[:, s.COVER] = np.minimum(stand.canopy_m2 / (share * ground), 0.99)
-    rooting = np.where(planted, np.clip(stand.root_depth_m, EVAPORATING_LAYER_M, zm), zm)
-    a[:, s.TAW] = h.available_mm_per_m * np.minimum(rooting, zm)
+    rooting = np.where(standing, np.clip(stand.root_depth_m, min(EVAPORATING_LAYER_M, zm), zm), zm)
+    for since, until, here in _profiles(bed, start, n_days):
+        a[since:until, s.TAW] = [here.available_mm(z) for z in rooting[since:until]]
     a[:, s.P_TABLE] = stand.p
-    dates = [start + dt.timedelta(days=i) for i in range(n_days)]
-    mulches = [mulch_on(bed.mulches, d) for d in dates] if bed.mulches else [None] * n_days
+    damp = np.full(n_days, DAMP_PATTERN_SHARE) if bed.pattern == "damp_top" else stand.damp
+    a[:, s.DAMP_TOP] = damp_threshold_mm(damp, a[:, s.REW], a[:, s.TEW])
+    mulches = [None] * n_days
+    if bed.mulches:
+        mulches = [mulch_on(bed.mulches, start + dt.timedelta(days=i)) for i in range(n_days)]  # type: ignore[misc]
     a[:, s.EVAP_LEFT] = [evaporation_factor(m) for m in mulches]
     a[:, s.RAIN_HELD] = [rain_held(m) for m in mulches]
     a[:, s.RAIN_HELD] += CANOPY_RAIN_HELD_MM * np.minimum(stand.canopy_m2 / ground, 1.0)
-    a[:, s.RAIN_IN] = 0.0 if bed.under_cover else (1 - POT_LEAVES_SHED * a[:, s.COVER] if container else 1.0)
-    a[:, s.CHECK_TO] = -1.0
+    a[:, s.RAIN_IN] = 1 - POT_LEAVES_SHED * a[:, s.COVER] if container else 1.0
+    for since, until, exposure in exposures(bed, start, n_days):
+        a[since:until, s.RAIN_IN] *= microclimate.rain_share(exposure)
+    a[:, [s.CHECK_TO, s.CHECK_STORE]] = -1.0
+    a[:, s.AIR_FACTOR] = 1.0
     a.flags.writeable = False
     return a, stand
 
 
-def bed_constants(bed: Bed, trigger: tuple[float, float]) -> Array:
-    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it (decide/styles.py)."""
-    h, ground, zm = holding(bed.soil), ground_m2(bed), managed_depth_m(bed)
+def _spans(dates: list[dt.date | None], start: dt.date, n_days: int) -> list[tuple[int, int]]:
+    """[since, until) of the days between changes on these dates."""
+    changes = {min(max((d - start).days, 0), n_days) for d in dates if d is not None}
+    return list(itertools.pairwise(sorted(changes | {0, n_days})))
+
+
+def _profiles(bed: Bed, start: dt.date, n_days: int) -> list[tuple[int, int, Profile]]:
+    """The bed's ground from day to day: (since, until, profile)."""
+    spans = _spans([x.date for x in bed.soils], start, n_days)
+    return [(since, until, profile_on(bed, start + dt.timedelta(days=since))) for since, until in spans]
+
+
+def exposures(bed: Bed, start: dt.date, n_days: int) -> list[tuple[int, int, Exposure]]:
+    """How sky and wind reach the bed from day to day: (since, until, exposure)."""
+    spans = _spans([x.date for x in bed.exposures], start, n_days)
+    return [(since, until, exposure_on(bed, start + dt.timedelta(days=since))) for since, until in spans]
+
+
+def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
+    """What the ground holds on each day. Where it was changed, the water in it stays and its depletion moves."""
+    before: Profile | None = None
+    for since, until, here in _profiles(bed, start, len(a)):
+        a[since:until, s.TEW], a[since:until, s.REW] = here.tew, here.rew
+        a[since:until, s.DRAIN] = 1.0 / here.drain_days
+        a[since:until, s.ROOM], a[since:until, s.AIR_MARK] = here.room_mm(), here.air_mark_mm()
+        a[since:until, s.DEEPEST] = here.available_mm(here.depth_m)
+        if before is not None:
+            a[since, s.REBASED] = here.field_capacity_mm() - before.field_capacity_mm()
+            layer = min(EVAPORATING_LAYER_M, here.depth_m)
+            a[since, s.REBASED_TOP] = 1000 * layer * (here.top.field_capacity - before.top.field_capacity)
+        before = here
+
+
+def air_factors(garden: Garden, bed: Bed, weather: AirDays) -> Array:
+    """ET0 at the bed over ET0 of the open garden on each day, by its sun hours, shade, shelter and cover."""
+    factors = np.ones(len(weather.dates))
+    if not bed.exposures:
+        return factors
+    for since, until, exposure in exposures(bed, weather.dates[0], len(weather.dates)):
+        direct = np.array([_direct(garden, exposure, d) for d in weather.dates[since:until]])
+        factors[since:until] = microclimate.et0_factor(weather.parts.between(since, until), exposure, direct)
+    return factors
+
+
+def _direct(garden: Garden, exposure: Exposure, date: dt.date) -> float:
+    """The share of the day's beam in the bed's sun hours; one figure serves five days around."""
+    if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
+        return 1.0
+    day = 5 * round(date.timetuple().tm_yday / 5)
+    return _direct_of_day(
+        garden.latitude, garden.longitude, garden.utc_offset_h, day, exposure.sun_from_h, exposure.sun_to_h
+    )
+
+
+@functools.lru_cache(maxsize=4096)
+def _direct_of_day(lat: float, lon: float, offset_h: float, day: int, from_h: float, to_h: float) -> float:
+    return microclimate.direct_share(sun_day(lat, lon, offset_h, day), lat, float(day), from_h, to_h)
+
+
+def bed_constants(bed: Bed, date: dt.date, trigger: tuple[float, float]) -> Array:
+    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it (decide/styles.py).
+
+    date: today; by it the soil is chosen where one figure serves all days.
+    """
+    here, ground = profile_on(bed, date), ground_m2(bed)
     a = np.zeros(s.N_BED)
-    a[s.TEW], a[s.REW] = h.tew, min(h.rew, h.tew - 1.0)
-    a[s.DRAIN] = 1.0 / h.drain_days
-    a[s.ROOM] = 1000 * (h.saturation - h.field_capacity) * zm
-    a[s.DEEPEST] = h.available_mm_per_m * zm
-    a[s.CURVE_NUMBER] = h.curve_number if bed.kind in ("open", "row") else 0.0
-    a[s.AIR_FACTOR] = COVER_AIR_FACTOR if bed.under_cover else 1.0
+    a[s.CURVE_NUMBER] = here.top.curve_number if bed.kind in ("open", "row") else 0.0
     a[s.P_SLOPE] = 0.04
     if bed.reservoir is not None:
         a[s.CAPACITY], a[s.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
         a[s.FILL_BELOW] = RESERVOIR_LOW * a[s.CAPACITY]
     a[s.WICK_REST] = WICK_REST
     a[s.TRIGGER_RAW], a[s.TRIGGER_BEYOND] = trigger
-    a[s.AIR_MARK] = air_mark_mm(h, zm)
-    a[s.LINE_REACH] = line_reach(bed)
+    a[s.LINE_REACH] = line_reach(bed, date)
+    a[s.REPELS_BEYOND] = REPELS_BEYOND if here.top.repels else 0.0
+    a[s.STORE_WEIGHT] = WEIGHTS["float"]
     return a
 
 
-def line_reach(bed: Bed) -> float:
+def line_reach(bed: Bed, date: dt.date) -> float:
     """Share of the rooted store that a watering of this bed can refill: what its drip line wets, else all."""
     if bed.method != "drip" or bed.drip is None:
         return 1.0
-    return wetted_share(bed.drip, holding(bed.soil).ksat, ground_m2(bed))
+    return wetted_share(bed.drip, profile_on(bed, date).top.ksat, ground_m2(bed))
 
 
-def opening_state(bed: Bed, h: Holding, day: Array, n: int) -> Array:
+def opening_state(bed: Bed, day: Array, n: int) -> Array:
     """State (n + 1, N_STATE) at a bed's first day, from how wet it felt; unknown is half of RAW with a wide band."""
     known = bed.opening_wetness is not None
     share = FINGER[bed.opening_wetness] if bed.opening_wetness is not None else UNKNOWN_OPENING
@@ -286,7 +245,7 @@ def opening_state(bed: Bed, h: Holding, day: Array, n: int) -> Array:
     raw = day[s.P_TABLE] * day[s.TAW]
     state = np.zeros((n + 1, s.N_STATE))
     state[:, s.DR] = np.clip((share + spread * z) * raw, 0.0, day[s.TAW])
-    state[:, s.DE] = np.minimum(state[:, s.DR], h.tew)
+    state[:, s.DE] = np.minimum(state[:, s.DR], day[s.TEW])
     state[:, s.DO] = state[:, s.DE]
     if bed.reservoir is not None:
         start = bed.reservoir.opening_l

@@ -16,9 +16,11 @@ import numpy.typing as npt
 
 from agronomy.balance import forcing, spreads
 from agronomy.balance import step as s
-from agronomy.balance.forcing import AirDays, Array
+from agronomy.balance.forcing import Array
+from agronomy.balance.stand import Stand, StandOfDay
+from agronomy.balance.weather import AirDays
 from agronomy.describe.garden import Garden
-from agronomy.ground.holding import holding
+from agronomy.plants.size import Warmth
 
 Runs = tuple[Callable[..., None], Callable[..., None]]
 
@@ -48,14 +50,14 @@ class Season:
     state: Array  # (bed, member + 1, N_STATE), this morning
     rows: Array  # (past day, bed, N_ROW), the central series; zero before a bed was opened
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
-    stands: tuple[forcing.Stand, ...]  # what grows in each bed, over the same days
+    stands: tuple[Stand, ...]  # what grows in each bed, over the same days
     runs: Runs
 
     @property
     def n_behind(self) -> int:
         return self.weather.n_behind
 
-    def stand_today(self, bed: int) -> forcing.StandOfDay:
+    def stand_today(self, bed: int) -> StandOfDay:
         return self.stands[bed].on(self.n_behind)
 
     def ahead(self, policies: npt.NDArray[np.int64]) -> Ahead:
@@ -130,19 +132,19 @@ def run_season(
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
     n = weather.air.shape[1] - 1
     beds = garden.beds
-    described = [forcing.bed_days(b, first, n_all) for b in beds]
+    warmth = warmth_of(garden, weather)
+    described = [forcing.bed_days(b, first, n_all, warmth) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
-    constants = np.stack([forcing.bed_constants(b, t) for b, t in zip(beds, triggers, strict=True)])
-    held = [holding(b.soil) for b in beds]
+    for i, b in enumerate(beds):
+        days[:, i, s.AIR_FACTOR] = forcing.air_factors(garden, b, weather)
+    constants = np.stack([forcing.bed_constants(b, today, t) for b, t in zip(beds, triggers, strict=True)])
     draws = np.stack(
-        [spreads.draws_of_bed(n, h.spread, forcing.water_cv(garden, b))
-         for b, h in zip(beds, held, strict=True)]
-    )  # fmt: skip
+        [spreads.draws_of_bed(n, forcing.profile_on(b, today).spread, forcing.water_cv(garden, b)) for b in beds]
+    )
     opened_at = np.array([min(max((b.opened - first).days, 0), n_behind) for b in beds])
     state = np.stack(
-        [forcing.opening_state(b, h, days[at, i], n)
-         for i, (b, h, at) in enumerate(zip(beds, held, opened_at, strict=True))]
-    )  # fmt: skip
+        [forcing.opening_state(b, days[at, i], n) for i, (b, at) in enumerate(zip(beds, opened_at, strict=True))]
+    )
     rows = np.zeros((n_behind, len(beds), s.N_ROW))
     shares = forcing.shares_before(days, days[0, :, s.SHARE])
     for i, at in enumerate(opened_at):
@@ -160,6 +162,14 @@ def run_season(
             checkpoints.put(key, state, rows)
     stands = tuple(stand for _, stand in described)
     return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, stands, runs)
+
+
+def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
+    """The temperatures that growth runs by, where the garden's growth follows warmth and not the calendar."""
+    if garden.growth != "warmth":
+        return None
+    mean = (weather.parts.tmin + weather.parts.tmax) / 2
+    return Warmth(weather.dates[0], tuple(np.round(mean, 2).tolist()))
 
 
 def _run_part(

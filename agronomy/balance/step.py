@@ -8,9 +8,9 @@ that share. The *bare* rest holds the depletion of its evaporating layer (do), i
 the bed holds r, in mm over the whole ground. When roots spread, the ground they reach brings its own depletion along,
 so growing roots create no water.
 
-Order of the day: spread of roots; check; morning watering; Ks from the depletion at that point; rain; use; what
-exceeds field capacity is held above it and drains; the wick lifts from the reservoir; evening watering, which counts
-for the night and the next day.
+Order of the day: spread of roots; a changed soil; check; morning watering; Ks from the depletion at that point; rain;
+use; what exceeds field capacity is held above it and drains; the wick lifts from the reservoir; evening watering,
+which counts for the night and the next day.
 """
 
 from __future__ import annotations
@@ -43,20 +43,27 @@ N_STATE = 5
     MORNING,  # water onto the soil in the morning [mm over the ground]
     EVENING,  # the same in the evening
     FILL,  # water into the reservoir [mm over the ground]
-    CHECK_TO,  # depletion that a check saw, as a share of RAW; below zero: no check
+    CHECK_TO,  # depletion that a check saw, as a share of CHECK_OF; below zero: no check
+    CHECK_OF,  # 0: a share of RAW; 1: of TAW
     CHECK_WEIGHT,  # how far the state moves to it [0..1]
-) = range(16)
-N_BED_DAY = 16
-
-# What a bed is (array of (bed, N_BED)).
-(
+    CHECK_STORE,  # what a float showed in the reservoir [mm over the ground]; below zero: no check
+    ONE_PASS,  # share of the day's water poured in one go, without a pause [0..1]
+    DAMP_TOP,  # depletion of the top layer at which the damp-top rule asks for water [mm]; 0: no such rule
     TEW,
     REW,
     DRAIN,  # share of the water above field capacity that drains in a day [0..1]
     ROOM,  # room between field capacity and saturation [mm]
     DEEPEST,  # depletion at which nothing more can be drawn [mm]
-    CURVE_NUMBER,  # 0 where a frame holds the rain
+    AIR_MARK,  # water above field capacity beyond which roots lack air [mm]
     AIR_FACTOR,  # ET0 at the bed over ET0 of the garden [-]
+    REBASED,  # what the depletion of the whole depth gains because the soil holds more than yesterday [mm]; signed
+    REBASED_TOP,  # the same of the top layer
+) = range(29)
+N_BED_DAY = 29
+
+# What a bed is (array of (bed, N_BED)).
+(
+    CURVE_NUMBER,  # 0 where a frame holds the rain
     P_SLOPE,  # 0.04 by FAO-56; 0 holds p fixed
     CAPACITY,  # of the reservoir [mm over the ground]; 0: none
     WICK,  # the most the wick lifts in a day [mm over the ground]
@@ -64,10 +71,13 @@ N_BED_DAY = 16
     TRIGGER_RAW,  # refill when dr passes TRIGGER_RAW x RAW + TRIGGER_BEYOND x (TAW - RAW)
     TRIGGER_BEYOND,
     FILL_BELOW,  # the reservoir is filled when it holds less [mm over the ground]
-    AIR_MARK,  # water above field capacity beyond which roots lack air [mm]
     LINE_REACH,  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
-) = range(16)
-N_BED = 16
+    REPELS_BEYOND,  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
+    STORE_WEIGHT,  # how far a float moves the reservoir's state [0..1]
+) = range(11)
+N_BED = 11
+
+ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in one go; common practice, no source
 
 # Draws of a series (array of (bed, member, N_DRAW)).
 Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(5)
@@ -112,8 +122,11 @@ N_AIR = 5
     DE_NOW,  # [mm over the exposed part of the rooted share], at the end
     DR_START,  # [mm over the rooted share], after the check and before any watering; negative: above field capacity
     WET,  # 1 on a day whose water stands above the air mark
-) = range(33)
-N_ROW = 33
+    HOLDS_MORE,  # depletion that the rooted share gained because its soil holds more than yesterday (signed)
+    HOLDS_MORE_BARE,  # the same of the bare rest's top layer
+    CORRECTION_STORE,  # water that a float's reading added to the reservoir (signed)
+) = range(36)
+N_ROW = 36
 
 NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
 
@@ -130,7 +143,7 @@ def day_step(
     """
     f = bed_day[SHARE]
     de, dr, do, w, r = states[m, DE], states[m, DR], states[m, DO], states[m, W], states[m, R]
-    tew, rew = bed[TEW], bed[REW]
+    tew, rew, room = bed_day[TEW], bed_day[REW], bed_day[ROOM]
     row[OPEN_ROOTED] = share_before * (dr - w)
     row[OPEN_BARE] = (1.0 - share_before) * do
     row[OPEN_RESERVOIR] = r
@@ -148,8 +161,13 @@ def day_step(
         drained += (share_before - f) * w
     net = dr - w
 
+    # A soil that was changed holds more or less; the water in it stays the same.
+    net += bed_day[REBASED]
+    de = min(tew, max(0.0, de + bed_day[REBASED_TOP]))
+    do += bed_day[REBASED_TOP]
+
     # Coefficients of the day, and p for its demand.
-    et0 = max(0.0, airs[m, ET0] * (1.0 + draws[m, Z_AIR] * airs[m, ET0_CV])) * bed[AIR_FACTOR]
+    et0 = max(0.0, airs[m, ET0] * (1.0 + draws[m, Z_AIR] * airs[m, ET0_CV])) * bed_day[AIR_FACTOR]
     climate = airs[m, CLIMATE] * bed_day[H_FACTOR]
     # Kc min, for which Allen and Pereira (2009) eq. 11 allow 0 to 0.15, is 0: the ground between plants has its own
     # evaporation in this balance, and a seedling must not transpire for the whole bed.
@@ -164,12 +182,17 @@ def day_step(
     # A check moves the state towards what was seen.
     correction = 0.0
     if bed_day[CHECK_TO] >= 0.0:
-        moved = bed_day[CHECK_WEIGHT] * (bed_day[CHECK_TO] * raw - net)
+        seen = bed_day[CHECK_TO] * (taw if bed_day[CHECK_OF] > 0.0 else raw)
+        moved = bed_day[CHECK_WEIGHT] * (seen - net)
         net += moved
         correction = -f * moved
         de = min(tew, max(0.0, de + moved))
         kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
     row[DR_START] = net
+    correction_store = 0.0
+    if bed_day[CHECK_STORE] >= 0.0 and bed[CAPACITY] > 0.0:
+        correction_store = bed[STORE_WEIGHT] * (min(bed_day[CHECK_STORE], bed[CAPACITY]) - r)
+        r += correction_store
 
     # Morning watering: as recorded, or by the policy.
     morning = bed_day[MORNING] * draws[m, Q_WATER]
@@ -178,17 +201,26 @@ def day_step(
     if bed[CAPACITY] > 0.0:
         if policy == ON_DAY or (policy == BY_TRIGGER and r < bed[FILL_BELOW]):
             fill += max(0.0, bed[CAPACITY] - r - fill)
-    elif policy == ON_DAY or (policy == BY_TRIGGER and net >= trigger):
-        morning += max(0.0, net) * f * bed[LINE_REACH]
-    taken = min(morning / f, bed[LINE_REACH] * (max(0.0, net) + bed[ROOM]))  # what a line wets holds no more
+    else:
+        top_asks = bed_day[DAMP_TOP] > 0.0 and de >= bed_day[DAMP_TOP]
+        if policy == ON_DAY or (policy == BY_TRIGGER and (net >= trigger or top_asks)):
+            need = max(0.0, net)
+            if bed_day[DAMP_TOP] > 0.0 and net < trigger:
+                need = min(de, need)  # shallow and often: the top layer alone
+            morning += need * f * bed[LINE_REACH]
+    # What a line wets holds no more; a mix that repels lets what comes in one go run past.
+    past = 1.0
+    if bed[REPELS_BEYOND] > 0.0 and net > bed[REPELS_BEYOND] * taw:
+        past = 1.0 - bed_day[ONE_PASS] * (1.0 - ONE_PASS_TAKEN)
+    taken = min(past * morning / f, bed[LINE_REACH] * (max(0.0, net) + room))
     drained += morning - taken * f
     net -= taken
     de = max(0.0, de - taken)
     if morning > 0.0:
         kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
-    if net < -bed[ROOM]:
-        drained += (-bed[ROOM] - net) * f
-        net = -bed[ROOM]
+    if net < -room:
+        drained += (-room - net) * f
+        net = -room
     r += fill
     if r > bed[CAPACITY]:
         overflow += r - bed[CAPACITY]
@@ -218,7 +250,7 @@ def day_step(
     over_rooted = min(kcb * bed_day[SPREAD_AREA] / f, kc_max)
     ke = min(kr * (kc_max - over_rooted), few * kc_max) * bed_day[EVAP_LEFT]
     evaporation = min(max(0.0, ke * et0), (tew - de) * few)
-    evaporation = min(evaporation, max(0.0, bed[DEEPEST] - net))
+    evaporation = min(evaporation, max(0.0, bed_day[DEEPEST] - net))
     potential = kcb * et0 * bed_day[SPREAD_AREA] / f
     transpiration = min(ks * potential, max(0.0, taw - net - evaporation))
     net += evaporation + transpiration
@@ -230,13 +262,13 @@ def day_step(
         do += evap_bare
 
     # What exceeds field capacity is held above it and drains.
-    if net < -bed[ROOM]:
-        drained += (-bed[ROOM] - net) * f
-        net = -bed[ROOM]
-    row[WET] = 1.0 if -net > bed[AIR_MARK] else 0.0
+    if net < -room:
+        drained += (-room - net) * f
+        net = -room
+    row[WET] = 1.0 if -net > bed_day[AIR_MARK] else 0.0
     if net < 0.0:
-        drained += -net * bed[DRAIN] * f
-        net += -net * bed[DRAIN]
+        drained += -net * bed_day[DRAIN] * f
+        net += -net * bed_day[DRAIN]
 
     # The reservoir catches what drains and the wick lifts from it.
     wicked = 0.0
@@ -252,13 +284,16 @@ def day_step(
 
     # Evening watering.
     evening = bed_day[EVENING] * draws[m, Q_WATER]
-    taken = min(evening / f, bed[LINE_REACH] * (max(0.0, net) + bed[ROOM]))
+    past = 1.0
+    if bed[REPELS_BEYOND] > 0.0 and net > bed[REPELS_BEYOND] * taw:
+        past = 1.0 - bed_day[ONE_PASS] * (1.0 - ONE_PASS_TAKEN)
+    taken = min(past * evening / f, bed[LINE_REACH] * (max(0.0, net) + room))
     net -= taken
     de = max(0.0, de - taken)
     over = evening - taken * f
-    if net < -bed[ROOM]:
-        over += (-bed[ROOM] - net) * f
-        net = -bed[ROOM]
+    if net < -room:
+        over += (-room - net) * f
+        net = -room
     if over > 0.0:
         drained += over
         if bed[CAPACITY] > 0.0:
@@ -297,6 +332,9 @@ def day_step(
     row[KE_NOW] = ke
     row[ET0_NOW] = et0
     row[DE_NOW] = de
+    row[HOLDS_MORE] = bed_day[REBASED] * f
+    row[HOLDS_MORE_BARE] = bed_day[REBASED_TOP] * (1.0 - f)
+    row[CORRECTION_STORE] = correction_store
 
 
 # What a run over many series keeps of each day: (day, bed, member) each.
@@ -356,11 +394,15 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
     """What each row fails to account for [mm over the ground], largest of its three stores. Zero but for rounding."""
     r = np.moveaxis(rows, -1, 0)
     rooted = (
-        r[OPEN_ROOTED] + r[REACHED] - r[CORRECTION] - r[IRRIGATION] - r[RAIN_ROOTED] - r[WICKED]
+        r[OPEN_ROOTED] + r[REACHED] + r[HOLDS_MORE] - r[CORRECTION] - r[IRRIGATION] - r[RAIN_ROOTED] - r[WICKED]
         + r[EVAP_ROOTED] + r[TRANSPIRATION] + r[DRAINED_ROOTED] - r[CLOSE_ROOTED]
     )  # fmt: skip
-    bare = r[OPEN_BARE] - r[REACHED] - r[RAIN_BARE] + r[EVAP_BARE] + r[DRAINED_BARE] - r[CLOSE_BARE]
-    store = r[OPEN_RESERVOIR] + r[FILLED] + r[CAUGHT] - r[WICKED] - r[OVERFLOW] - r[CLOSE_RESERVOIR]
+    bare = (
+        r[OPEN_BARE] - r[REACHED] + r[HOLDS_MORE_BARE] - r[RAIN_BARE] + r[EVAP_BARE] + r[DRAINED_BARE] - r[CLOSE_BARE]
+    )
+    store = (
+        r[OPEN_RESERVOIR] + r[CORRECTION_STORE] + r[FILLED] + r[CAUGHT] - r[WICKED] - r[OVERFLOW] - r[CLOSE_RESERVOIR]
+    )
     rain = r[RAIN_FALL] - r[INTERCEPTION] - r[RUNOFF] - r[RAIN_ROOTED] - r[RAIN_BARE]
     return np.max(np.abs([rooted, bare, store, rain]), axis=0)
 

@@ -15,11 +15,15 @@ from agronomy.decide.dose import hand_minutes
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import STYLES
 from agronomy.methods import hand
+from agronomy.plants.crops import crop_of, yield_loss
 
 
 @dataclass(frozen=True)
 class Way:
     """A style and pattern over the days ahead, means over the series. missed: share of potential transpiration.
+
+    yield_lost: share of the harvest at stake if the whole season went so, by the most sensitive crop's Ky
+    (FAO-56 eq. 90): 1 - Ya/Ym = Ky (1 - ETc adj / ETc).
 
     litres: poured, and what it would take at the end to fill up again, so that no way looks cheap by ending dry.
     """
@@ -30,6 +34,7 @@ class Way:
     litres: float
     minutes: float
     missed: float
+    yield_lost: float
     lost_litres: float
     chosen: bool
 
@@ -76,6 +81,7 @@ def _way(season: Season, bed: int, days: int, style: str, pattern: str, chosen: 
     litres = float((watered.sum(axis=0) + to_refill).mean()) * to_litres
     missed = float(run.stress[:, 0, 1:].sum(axis=0).mean() / max(potential, 1e-9))
     lost = float(run.lost[:, 0, 1:].sum(axis=0).mean()) * ground
-    return Way(
-        style, pattern, soaks, litres, hand_minutes(season.garden, described, litres, soaks), missed, lost, chosen
-    )
+    minutes = hand_minutes(season.garden, described, litres, soaks)
+    responses = [crop_of(p).yield_response[0] for p in described.plantings if crop_of(p).group != "neighbour"]
+    yield_lost = yield_loss(max(responses, default=0.0), missed)
+    return Way(style, pattern, soaks, litres, minutes, missed, yield_lost, lost, chosen)

@@ -12,6 +12,7 @@ from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
 from agronomy.balance.run import Ahead, Season
+from agronomy.balance.stand import StandOfDay
 from agronomy.decide import styles, wait
 from agronomy.decide.heat import Heat
 from agronomy.describe.garden import Bed
@@ -38,7 +39,7 @@ class Morning:
         return self.season.garden.beds[self.i]
 
     @property
-    def stand(self) -> forcing.StandOfDay:
+    def stand(self) -> StandOfDay:
         return self.season.stand_today(self.i)
 
     @property
@@ -64,6 +65,27 @@ class Morning:
         state = self.season.state[self.i]
         net = state[:, s.DR] - state[:, s.W]
         return net[1:] + (self.net_mm - net[0])
+
+    @property
+    def top_mm(self) -> float:
+        """Depletion of the top layer this morning."""
+        return float(self.season.state[self.i, 0, s.DE])
+
+    @property
+    def top_series(self) -> Array:
+        return self.season.state[self.i, 1:, s.DE]
+
+    @property
+    def top_asks(self) -> bool:
+        """Whether the damp-top rule asks for water this morning."""
+        threshold = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP])
+        return threshold > 0 and min(self.top_mm, max(self.net_mm, 0.0)) >= threshold
+
+    @property
+    def top_only(self) -> bool:
+        """Whether a soak today would be for the top layer alone."""
+        ruled = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP]) > 0
+        return ruled and self.net_mm < self.trigger_mm
 
     @property
     def reservoir_series_l(self) -> Array:

@@ -14,8 +14,10 @@ import numpy.typing as npt
 from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.balance.run import Ahead, Checkpoints, Runs, Season, run_season
+from agronomy.balance.weather import air_days
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
+from agronomy.decide.day_use import DayUse, day_use
 from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
 from agronomy.decide.hours import Hours, good_hours
@@ -33,7 +35,8 @@ class BedPlan:
     """Today's word for one bed.
 
     word: "soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty" (nothing grows).
-    cause: why, as a code: "trigger", "heat", "rain", "not_yet", "air_short", "doubt", "watered", "reservoir", "bare".
+    cause: why, as a code: "trigger", "heat", "damp_top", "rain", "not_yet", "air_short", "doubt",
+        "watered", "reservoir", "bare".
     """
 
     bed: Bed
@@ -60,6 +63,7 @@ class BedPlan:
     height_m: float
     root_depth_m: float
     depth_m: float
+    use: DayUse
     today_row: npt.NDArray[np.float64]
     days_expected: Callable[[], tuple[DayAhead, ...]] = field(repr=False)
 
@@ -96,7 +100,7 @@ def plan(
         raise InputError("beds", "none", "at least one bed")
     look_back = max(today - dt.timedelta(days=HEAT_LOOK_BACK_DAYS), sky.behind.dates[0])
     first = min(look_back, *(b.opened for b in garden.beds))
-    weather = forcing.air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
+    weather = air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
     season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs, checkpoints)
     heat = heat_ahead(season)
@@ -134,8 +138,8 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         raw_mm=float(m.row[s.RAW_NOW]),
         taw_mm=float(m.row[s.TAW_NOW]),
         trigger_mm=m.trigger_mm,
-        air_mark_mm=float(season.beds[i, s.AIR_MARK]),
-        room_mm=float(season.beds[i, s.ROOM]),
+        air_mark_mm=float(season.days[season.n_behind, i, s.AIR_MARK]),
+        room_mm=float(season.days[season.n_behind, i, s.ROOM]),
         share=m.share,
         ground_m2=m.ground_m2,
         chance_asks=m.chance_asks,
@@ -150,6 +154,7 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         height_m=stand.height_m,
         root_depth_m=stand.root_depth_m,
         depth_m=forcing.managed_depth_m(bed),
+        use=day_use(m),
         today_row=m.row,
         days_expected=functools.partial(days_ahead, season, i, expected, bed, m.ground_m2),
     )

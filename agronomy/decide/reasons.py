@@ -56,6 +56,7 @@ def story_of(season: Season, bed: int, today_row: np.ndarray) -> Story:
         Line("drained", float(total[s.DRAINED_ROOTED]) + let_go),
         Line("wicked", -float(total[s.WICKED])),
         Line("new_ground", float(total[s.REACHED] + today_row[s.REACHED])),
+        Line("soil_changed", float(total[s.HOLDS_MORE] + today_row[s.HOLDS_MORE])),
         Line("check", -float(total[s.CORRECTION] + today_row[s.CORRECTION])),
     ]
     kept = tuple(x for x in lines if x.what == "opening" or abs(x.mm) > 5e-12)

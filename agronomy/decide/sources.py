@@ -8,13 +8,14 @@ from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.styles import pattern_of, style_of
-from agronomy.ground.holding import holding
+from agronomy.describe.garden import KINDS, Bed
 from agronomy.ground.mulch import mulch_on
 from agronomy.methods.hand import ARRIVES
-from agronomy.plants.crops import CROPS
+from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting
 
 PRACTICE = "common practice, no source"
+LIGHT = "FAO-56 eq. 6 with the bed's own light and wind; shares common practice, no source"
 WIDTH = "wetted width by Schwartzman and Zur 1986, from memory"
 
 
@@ -31,7 +32,9 @@ class Coefficient:
 
 def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
     """Everything that went into a bed's answer today, in the order in which it was used."""
-    h, row, bed = holding(b.bed.soil), b.today_row, b.bed
+    row, bed = b.today_row, b.bed
+    ground = forcing.profile_on(bed, plan.today)
+    h = ground.top
     today = plan.season.days[plan.season.n_behind, plan.beds.index(b)]
     out = [
         Coefficient("ET0", "reference_et", float(row[s.ET0_NOW]), "mm", f"FAO-56, tier {_tier(plan)}"),
@@ -39,11 +42,15 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         Coefficient("Kd", "density", float(today[s.KD]), "", "Allen and Pereira 2009, eq. 10"),
     ]
     standing = [p for p in bed.plantings if p.planted <= plan.today and (not p.removed or p.removed > plan.today)]
-    for crop in dict.fromkeys(p.crop for p in standing):
-        c = CROPS[crop]
-        out.append(Coefficient("Kcb mid", f"crop:{crop}", c.kcb[1], "", c.source))
+    for name, c in {crop_of(p).name: crop_of(p) for p in standing}.items():
+        ky, ky_source = c.yield_response
+        out.append(Coefficient("Kcb mid", f"crop:{name}", c.kcb[1], "", c.source))
+        out.append(Coefficient("Ky", f"yield:{name}", ky, "", ky_source))
+    exposure = forcing.exposure_on(bed, plan.today)
+    if bed.exposures:
+        out.insert(1, Coefficient("", f"exposure:{exposure.cover}", float(today[s.AIR_FACTOR]), "share", LIGHT))
     mulch = mulch_on(bed.mulches, plan.today)
-    reach = forcing.line_reach(bed)
+    reach = forcing.line_reach(bed, plan.today)
     line = [Coefficient("fw", "line_reach", reach, "share", WIDTH)] if bed.method == "drip" else []
     out += [
         Coefficient("Kcb", "basal", float(row[s.KCB_NOW]), "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
@@ -57,6 +64,7 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         Coefficient("Zr", "root_depth", min(b.root_depth_m, b.depth_m), "m", "least of published depth and soil depth"),
         Coefficient("f", "rooted_share", b.share, "share", _share_source(b)),
         *line,
+        Coefficient("", "intake", ground.intake_mm_per_h, "mm/h", _intake_source(bed, plan)),
         Coefficient("TAW", "total_available", b.taw_mm, "mm", "FAO-56 eq. 82"),
         Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", "FAO-56 Table 22 and its note"),
         Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
@@ -77,7 +85,12 @@ def _size_source(plan: Plan, b: BedPlan) -> str:
     return "size by the crop's stages, " + PRACTICE
 
 
+def _intake_source(bed: Bed, plan: Plan) -> str:
+    measured = forcing.soil_on(bed, plan.today).intake_mm_per_h is not None
+    return "measured" if measured else "saturated conductivity, Saxton and Rawls 2006"
+
+
 def _share_source(b: BedPlan) -> str:
-    if forcing.KINDS[b.bed.kind][0]:
+    if KINDS[b.bed.kind][0]:
         return "a pot is wetted whole"
     return "roots half as wide again as the leaves, " + PRACTICE

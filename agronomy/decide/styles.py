@@ -26,6 +26,7 @@ STYLE_TRIGGERS: Final = {
     "sparing": Trigger(1.0, 0.3),
 }
 LITTLE_AND_OFTEN: Final = Trigger(0.4, 0.0)
+RUN_DOWN: Final = Trigger(1.0, 0.45)  # let the mix dry well past the readily available: common practice, no source
 
 # Cost of a mm of missed transpiration against a mm of water lost.
 DRYNESS_WEIGHT: Final = {"ample": 4.0, "steady": 2.0, "sparing": 1.0}
@@ -43,4 +44,6 @@ def pattern_of(bed: Bed) -> str:
 
 
 def trigger_of(garden: Garden, bed: Bed) -> Trigger:
-    return LITTLE_AND_OFTEN if pattern_of(bed) == "little_and_often" else STYLE_TRIGGERS[style_of(garden, bed)]
+    """The trigger of a bed's root zone. A bed kept damp on top is asked for by its top layer as well."""
+    own = {"little_and_often": LITTLE_AND_OFTEN, "run_down": RUN_DOWN}
+    return own.get(pattern_of(bed), STYLE_TRIGGERS[style_of(garden, bed)])

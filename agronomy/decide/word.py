@@ -34,6 +34,8 @@ def word_of(m: Morning) -> tuple[str, str]:
         return "check", "doubt"
     if m.net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
         return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")
+    if m.top_asks and m.choice.wait_days == 0:
+        return "soak", "damp_top"
     return ("soak", "heat") if _heat_would_take_it_past(m) else ("leave", "not_yet")
 
 

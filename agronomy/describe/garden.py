@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import dataclass, field
-from typing import Final
+from dataclasses import dataclass
+from typing import Final, TypeVar
 
 # kind -> (is a container, usual soil depth in m (practice), what it is called)
 KINDS: Final[dict[str, tuple[bool, float, str]]] = {
@@ -18,24 +18,95 @@ KINDS: Final[dict[str, tuple[bool, float, str]]] = {
     "fabric_bag": (True, 0.30, "fabric bag"),
     "hanging_basket": (True, 0.16, "hanging basket"),
     "self_watering_box": (True, 0.25, "self-watering box"),
+    "tray": (True, 0.06, "tray"),
 }
 METHODS: Final = ("hose", "can", "drip", "reservoir")
 STYLES: Final = ("ample", "steady", "sparing")
-PATTERNS: Final = ("deep_and_seldom", "little_and_often")
+PATTERNS: Final = ("deep_and_seldom", "little_and_often", "damp_top", "run_down")
+STARTS: Final = ("sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting", "transplant", "established")
+SHELTERS: Final = ("exposed", "open", "sheltered")
+COVERS: Final = ("none", "eaves", "roof", "cloche", "tunnel", "indoors")
+DRAINAGES: Final = ("free", "slow", "standing")
+INGREDIENTS: Final = (
+    "garden_soil", "peat", "coir", "compost", "leaf_mould", "bark", "perlite", "vermiculite", "sand", "grit",
+)  # fmt: skip
+GROWTHS: Final = ("calendar", "warmth")
 MULCHES: Final = ("none", "straw", "leaf_mould", "compost", "bark", "film")
 BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
     "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
 }  # fmt: skip
 WETNESS: Final = ("dry", "just_damp", "moist", "wet")
+WEIGHTS: Final = ("light", "middling", "heavy")
+CHECK_KINDS: Final = ("finger", "still_wet", "lifted", "probe", "dug", "float")
 DAY_PARTS: Final = ("morning", "evening")
 
 
 @dataclass(frozen=True)
+class Jar:
+    """What settled in a jar of shaken soil: thickness of each layer [mm]; only their ratio counts."""
+
+    sand_mm: float
+    silt_mm: float
+    clay_mm: float
+
+
+@dataclass(frozen=True)
+class Part:
+    """One ingredient of a home mix: a name of INGREDIENTS and its parts by volume."""
+
+    ingredient: str
+    parts: float
+
+
+@dataclass(frozen=True)
+class Layer:
+    """A layer below the top one: thickness [m] and what it is made of. The last one reaches on downwards."""
+
+    depth_m: float
+    material: str
+    organic_matter_pct: float = 1.0
+
+
+@dataclass(frozen=True)
 class Soil:
-    """material: a USDA texture class, a mix, a squeeze outcome, or "unknown" (ground/holding.py lists them)."""
+    """What a bed is made of from `date` on; None: from its opening.
+
+    material: a USDA texture class, a mix, a squeeze outcome, "own_mix" (then `mix` names its parts) or "unknown"
+    (ground/holding.py lists them). A jar, or sand and clay by weight [%], beat the material. stones: share of the
+    volume [%]. loosened_m: how deep it is loosened; None: the bed's own depth. woody_fill_m: logs and leaves at the
+    bottom. intake_mm_per_h: measured; None: by texture. top_m: thickness of the top layer where `layers` lie below.
+    """
 
     material: str = "unknown"
     organic_matter_pct: float = 2.5
+    date: dt.date | None = None
+    jar: Jar | None = None
+    sand_pct: float | None = None
+    clay_pct: float | None = None
+    mix: tuple[Part, ...] = ()
+    stones_pct: float = 0.0
+    loosened_m: float | None = None
+    woody_fill_m: float = 0.0
+    drainage: str = "free"
+    intake_mm_per_h: float | None = None
+    top_m: float | None = None
+    layers: tuple[Layer, ...] = ()
+
+
+@dataclass(frozen=True)
+class Exposure:
+    """How sky and wind reach a bed from `date` on; None: from its opening.
+
+    sun_from_h, sun_to_h: clock hours between which the sun can reach it. shade_pct: light kept off by cloth or a tree.
+    """
+
+    date: dt.date | None = None
+    sun_from_h: float = 0.0
+    sun_to_h: float = 24.0
+    shade_pct: float = 0.0
+    shelter: str = "open"
+    warm_wall: bool = False
+    cover: str = "none"
 
 
 @dataclass(frozen=True)
@@ -48,13 +119,43 @@ class Size:
 
 
 @dataclass(frozen=True)
+class OwnCrop:
+    """A crop or variety of the gardener's own: `like` one of the crop table, but for the figures given here."""
+
+    name: str
+    like: str
+    height_m: float | None = None
+    spread_m: float | None = None
+    root_depth_m: float | None = None
+    days: int | None = None
+    p: float | None = None
+    wet_feet: int | None = None
+    frost_c: float | None = None
+    soil_c: float | None = None
+
+
+@dataclass(frozen=True)
+class Count:
+    """How many plants are left from a date on: thinned, lost, or partly harvested."""
+
+    date: dt.date
+    count: int
+
+
+@dataclass(frozen=True)
 class Planting:
+    """start: one of STARTS. buried_m: how much deeper than the root ball the stem is set [m]."""
+
     crop: str
     count: int
     planted: dt.date
     sizes: tuple[Size, ...] = ()
     removed: dt.date | None = None
     variety: str = ""
+    start: str = "transplant"
+    buried_m: float = 0.0
+    thinned: tuple[Count, ...] = ()
+    own: OwnCrop | None = None
 
 
 @dataclass(frozen=True)
@@ -93,20 +194,28 @@ class Reservoir:
 
 @dataclass(frozen=True)
 class Watering:
-    """litres poured on a bed on a date; into: "soil" or "reservoir"."""
+    """litres poured on a bed on a date; into: "soil" or "reservoir". passes: in how many goes, with pauses."""
 
     date: dt.date
     litres: float
     part: str = "morning"
     into: str = "soil"
+    passes: int = 1
 
 
 @dataclass(frozen=True)
 class Check:
-    """A finger in the soil at the start of a date: dry, just_damp, moist or wet."""
+    """What was found at the start of a date.
+
+    kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
+    light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
+    "float": value is what the reservoir holds [L].
+    """
 
     date: dt.date
-    reading: str
+    reading: str | None = None
+    kind: str = "finger"
+    value: float | None = None
 
 
 @dataclass(frozen=True)
@@ -119,7 +228,7 @@ class Bed:
     opening_wetness: str | None = None
     round: bool = False
     soil_depth_m: float | None = None
-    soil: Soil = field(default_factory=Soil)
+    soils: tuple[Soil, ...] = ()
     plantings: tuple[Planting, ...] = ()
     mulches: tuple[Mulch, ...] = ()
     method: str = "hose"
@@ -128,9 +237,35 @@ class Bed:
     reservoir: Reservoir | None = None
     style: str | None = None
     pattern: str | None = None
-    under_cover: bool = False
+    exposures: tuple[Exposure, ...] = ()
     waterings: tuple[Watering, ...] = ()
     checks: tuple[Check, ...] = ()
+
+
+@dataclass(frozen=True)
+class Person:
+    """Somebody who waters: minutes they have on each weekday, from Monday."""
+
+    name: str
+    minutes: tuple[float, float, float, float, float, float, float]
+
+
+@dataclass(frozen=True)
+class Allowed:
+    """Clock hours in which watering is allowed, on weekdays from Monday (0) to Sunday (6)."""
+
+    from_h: float
+    to_h: float
+    weekdays: tuple[int, ...] = (0, 1, 2, 3, 4, 5, 6)
+
+
+@dataclass(frozen=True)
+class Move:
+    """A soak of a bed that the gardener moved from one date to another."""
+
+    bed: str
+    from_date: dt.date
+    to_date: dt.date
 
 
 @dataclass(frozen=True)
@@ -154,3 +289,19 @@ class Garden:
     rigs: tuple[Rig, ...] = ()
     beds: tuple[Bed, ...] = ()
     gauge: tuple[Gauge, ...] = ()
+    own_crops: tuple[OwnCrop, ...] = ()
+    growth: str = "calendar"
+    people: tuple[Person, ...] = ()
+    allowed: tuple[Allowed, ...] = ()
+    moves: tuple[Move, ...] = ()
+
+
+Dated = TypeVar("Dated", Soil, Exposure)
+
+
+def on_date(records: tuple[Dated, ...], date: dt.date) -> Dated | None:
+    """The record that holds on a date: the latest not after it; before the first of them, the first."""
+    known = [r for r in records if r.date is None or r.date <= date]
+    if not known:
+        return records[0] if records else None
+    return max(known, key=lambda r: r.date or dt.date.min)

@@ -1,14 +1,16 @@
-"""How much water a soil or mix holds: from texture and organic matter, or from a mix's own figures."""
+"""How much water a soil or mix holds: from texture and organic matter, or from a mix and the height of its pot."""
 
 from __future__ import annotations
 
+import dataclasses
 import math
 from dataclasses import dataclass
 from typing import Final
 
 from agronomy.describe.errors import require_one_of
-from agronomy.describe.garden import Soil
-from agronomy.ground.texture import CLASS_CENTRES
+from agronomy.describe.garden import Jar, Soil
+from agronomy.ground.mixes import MIXES, OPEN_BED_SUCTION_CM, Mix, blend
+from agronomy.ground.texture import CLASS_CENTRES, texture_class
 
 EVAPORATING_LAYER_M = 0.10  # Ze, FAO-56 chapter 7
 AIR_SHORT_BELOW = 0.10  # m3 m-3 of air under which roots lack it; common practice, no source
@@ -30,6 +32,7 @@ class Holding:
     spread: float
     curve_number: float
     source: str
+    repels: bool = False
 
     @property
     def tew(self) -> float:
@@ -90,35 +93,81 @@ _BY_HAND: Final[dict[str, tuple[str, float]]] = {
     "unknown": ("loam", 0.30),
 }
 
-# Mixes: (field capacity at pot height, wilting point, saturation, Ksat, REW, source). From memory of the ranges in
-# container-substrate handbooks: total available 0.25 to 0.40, air at container capacity 0.10 to 0.25.
-_MIXES: Final[dict[str, tuple[float, float, float, float, float, str]]] = {
-    "potting_mix": (0.52, 0.20, 0.82, 300, 8, "bought peat or coir mix, from memory"),
-    "home_mix": (0.42, 0.16, 0.62, 90, 9, "half garden soil, half peat or coir: common practice, no source"),
-    "compost_rich": (0.40, 0.15, 0.60, 60, 9, "loam with much compost: common practice, no source"),
-}
+JAR_SPREAD, LABORATORY_SPREAD = 0.13, 0.08  # by how the percentages were found; common practice, no source
+MIX_SPREAD, OWN_MIX_SPREAD = 0.18, 0.22  # common practice, no source
+DRAIN_DAYS_BY_DRAINAGE: Final = {"free": 1.0, "slow": 2.0, "standing": 4.0}  # times the texture's; common practice
+MOST_ORGANIC_MATTER = 8.0  # %, the range of the Saxton and Rawls equations
 
-MATERIALS: Final = (*_BY_CLASS, *_BY_HAND, *_MIXES)
+MATERIALS: Final = (*_BY_CLASS, *_BY_HAND, *(m for m in MIXES if m != "woody_fill"), "own_mix")
 
 
-def holding(soil: Soil) -> Holding:
-    """The water holding of a bed's soil. Raises UnknownNameError for a material that is not in MATERIALS."""
+def jar_percentages(jar: Jar) -> tuple[float, float]:
+    """(sand %, clay %) from what settled in a jar. Layers are by volume; taken as by weight (common practice)."""
+    total = jar.sand_mm + jar.silt_mm + jar.clay_mm
+    return 100 * jar.sand_mm / total, 100 * jar.clay_mm / total
+
+
+def percentages(soil: Soil) -> tuple[float, float] | None:
+    """(sand %, clay %) as tested; None where only the material is known."""
+    if soil.sand_pct is not None and soil.clay_pct is not None:
+        return soil.sand_pct, soil.clay_pct
+    return jar_percentages(soil.jar) if soil.jar is not None else None
+
+
+def holding(soil: Soil, pot_height_m: float | None = None) -> Holding:
+    """The water holding of a soil; pot_height_m [m] of a container, None for a bed.
+
+    Raises UnknownNameError for a material that is not in MATERIALS.
+    """
     material = require_one_of("soil.material", soil.material, MATERIALS)
-    if material in _MIXES:
-        fc, wp, sat, ksat, rew, source = _MIXES[material]
-        return Holding(fc, wp, sat, ksat, rew, 1.0, 0.18, 67, source)
-    texture, spread = _BY_HAND.get(material, (material, 0.10))
-    sand, clay = CLASS_CENTRES[texture]
-    s = saxton_rawls(sand, clay, soil.organic_matter_pct)
-    rew, drain_days, curve_number = _BY_CLASS[texture]
-    named = texture.replace("_", " ")
-    how = {0.30: "taken for ", 0.10: ""}.get(spread, "by a squeezed handful, ")
+    tested = percentages(soil)
+    if tested is None and (material in MIXES or material == "own_mix"):
+        mix = blend(soil.mix) if material == "own_mix" else MIXES[material]
+        h = of_mix(mix, pot_height_m, OWN_MIX_SPREAD if material == "own_mix" else MIX_SPREAD)
+    elif tested is not None:
+        h = _of_percentages(*tested, soil)
+    else:
+        texture, spread = _BY_HAND.get(material, (material, 0.10))
+        named = texture.replace("_", " ")
+        how = {0.30: "taken for ", 0.10: ""}.get(spread, "by a squeezed handful, ")
+        h = _of_texture(*CLASS_CENTRES[texture], soil.organic_matter_pct, texture, spread, how + named)
+    return _with_stones(h, soil)
+
+
+def of_mix(mix: Mix, pot_height_m: float | None, spread: float = MIX_SPREAD) -> Holding:
+    """A mix in a pot of this height [m], or (None) in a bed on soil."""
+    fc = mix.content_at(OPEN_BED_SUCTION_CM) if pot_height_m is None else mix.container_capacity(pot_height_m)
     return Holding(
-        s.field_capacity, s.wilting_point, s.saturation, s.ksat, rew, drain_days, spread, curve_number,
-        f"{how}{named}, Saxton and Rawls 2006",
+        fc, mix.wilting_point, mix.saturation, mix.ksat, mix.rew, 1.0, spread, 67, mix.source, mix.repels
     )  # fmt: skip
 
 
-def air_mark_mm(h: Holding, depth_m: float) -> float:
-    """Water above field capacity [mm over depth_m] beyond which less than AIR_SHORT_BELOW of air is left."""
-    return max(1000 * (h.saturation - AIR_SHORT_BELOW - h.field_capacity) * depth_m, 2.0)
+def _of_percentages(sand: float, clay: float, soil: Soil) -> Holding:
+    texture = texture_class(sand, clay)
+    by_jar = soil.sand_pct is None
+    how = f"{'by a jar' if by_jar else 'tested'}, {sand:.0f} % sand and {clay:.0f} % clay"
+    return _of_texture(sand, clay, soil.organic_matter_pct, texture, JAR_SPREAD if by_jar else LABORATORY_SPREAD, how)
+
+
+def _of_texture(
+    sand: float, clay: float, organic_matter: float, texture: str, spread: float, how: str
+) -> Holding:  # fmt: skip
+    s = saxton_rawls(sand, clay, min(organic_matter, MOST_ORGANIC_MATTER))
+    rew, drain_days, curve_number = _BY_CLASS[texture]
+    return Holding(
+        s.field_capacity, s.wilting_point, s.saturation, s.ksat, rew, drain_days, spread, curve_number,
+        f"{how}, Saxton and Rawls 2006",
+    )  # fmt: skip
+
+
+def _with_stones(h: Holding, soil: Soil) -> Holding:
+    """Stones hold nothing; drainage as it was seen. Saxton and Rawls (2006) eq. 20 for the volume of gravel."""
+    fine = 1 - soil.stones_pct / 100
+    slower = DRAIN_DAYS_BY_DRAINAGE[soil.drainage]
+    if fine == 1 and slower == 1:
+        return h
+    return dataclasses.replace(
+        h, field_capacity=h.field_capacity * fine, wilting_point=h.wilting_point * fine,
+        saturation=h.saturation * fine, drain_days=h.drain_days * slower, rew=h.rew * fine,
+        source=h.source + (f", {soil.stones_pct:.0f} % stones" if fine < 1 else ""),
+    )  # fmt: skip

@@ -9,13 +9,15 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.describe.garden import BODY_HEIGHTS, Planting, Size
-from agronomy.plants.crops import CROPS, Crop
+from agronomy.plants.crops import Crop, crop_of
+from agronomy.plants.starts import STARTS, start_depth_m
 
 SEEDLING_SHARE = 0.08  # of the full spread, at planting; common practice, no source
 DEVELOPMENT_SHARE = 0.25  # of the full spread, when development starts; common practice, no source
 ROOTS_BEYOND_LEAVES = 1.5  # roots spread half as far again as the leaves; common practice, no source
 LEAST_ROOT_RADIUS_M = 0.06
-START_ROOT_DEPTH_M = 0.10  # of a fresh transplant; common practice, no source
+WARM_DAY_C = {True: 20.0, False: 16.0}  # mean of a day that counts as one day of the stages, tender or not; practice
+MOST_DAYS_IN_ONE = 1.6  # growth on the hottest day counts as no more; common practice, no source
 
 Days = npt.NDArray[np.float64]
 
@@ -24,7 +26,7 @@ Days = npt.NDArray[np.float64]
 class Stature:
     """One plant of a planting over days: height, spread, root depth [m]; basal coefficient at full cover [-].
 
-    `present` [0 or 1]: whether the planting stands in the bed that day.
+    `present` [0 or 1]: whether the planting stands in the bed that day; `count`: how many plants are left.
     """
 
     height_m: Days
@@ -32,6 +34,7 @@ class Stature:
     root_depth_m: Days
     kcb_full: Days
     present: Days
+    count: Days
 
     @property
     def canopy_m2(self) -> Days:
@@ -60,6 +63,44 @@ def kcb_full_cover(crop: Crop, days: Days) -> Days:
     return np.interp(days, [late, late + crop.stages[3]], [crop.kcb[1], crop.kcb[2]])
 
 
+@dataclass(frozen=True)
+class Warmth:
+    """Daily mean temperatures [degrees C] from a date on, by which growth runs instead of the calendar."""
+
+    start: dt.date
+    tmean: tuple[float, ...]
+
+
+def ages(planting: Planting, crop: Crop, start: dt.date, n_days: int, warmth: Warmth | None) -> Days:
+    """Days of growth since planting on each of n_days from `start`; negative before it.
+
+    By the calendar, or by degree days over the crop's base: a day of the usual warmth counts as one (common practice).
+    Days before the first known temperature count as one each.
+    """
+    day = (start - planting.planted).days + np.arange(n_days, dtype=float)
+    if warmth is not None and len(warmth.tmean):
+        usual = WARM_DAY_C[crop.base_c == 10.0] - crop.base_c
+        worth = np.clip((np.array(warmth.tmean) - crop.base_c) / usual, 0.0, MOST_DAYS_IN_ONE)
+        first = (warmth.start - planting.planted).days  # age on the first day of known warmth
+        known = np.concatenate([[0.0], np.cumsum(worth)])
+        before = max(first, 0)
+        began = known[max(-first, 0)] if -first < len(known) else known[-1]
+        at = np.clip(day - first, 0, len(known) - 1).astype(int)
+        beyond = np.maximum(day - first - (len(known) - 1), 0.0)
+        day = np.where((day < 0) | (day < first), day, before + known[at] - began + beyond)
+    if STARTS[planting.start].grown:
+        day = np.where(day >= 0, day + crop.stages[0] + crop.stages[1], day)
+    return day
+
+
+def counts(planting: Planting, start: dt.date, n_days: int) -> Days:
+    """How many plants are left on each day, after thinning."""
+    left = np.full(n_days, float(planting.count))
+    for change in sorted(planting.thinned, key=lambda c: c.date):
+        left[max(0, (change.date - start).days) :] = change.count
+    return left
+
+
 def stage_name(crop: Crop, day: int) -> str:
     """The growth stage of FAO-56 on a day since planting."""
     ends = np.cumsum(crop.stages)
@@ -67,33 +108,51 @@ def stage_name(crop: Crop, day: int) -> str:
     return names[min(int(np.searchsorted(ends, day, side="right")), 3)]
 
 
-def stature(planting: Planting, start: dt.date, n_days: int) -> Stature:
+def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stature:
     """What a plant of this planting is like on each of n_days from `start`.
 
     Without a sighting: the crop's own size by its stages. With sightings: the last one not after the day (else the
     first) sets the size, and the crop's curve carries it on, never beyond the larger of the crop's full size and
     what was seen.
     """
-    crop = CROPS[planting.crop]
-    day = (start - planting.planted).days + np.arange(n_days, dtype=float)
+    crop = crop_of(planting)
+    calendar = (start - planting.planted).days + np.arange(n_days, dtype=float)
+    day = ages(planting, crop, start, n_days, warmth)
     share = growth(crop, day)
     height, spread = crop.height_m * share, crop.spread_m * share
     sightings = sorted(planting.sizes, key=lambda s: s.date)
     for i, seen in enumerate(sightings):
-        seen_day = (seen.date - planting.planted).days
-        ratio = share / growth(crop, np.array([float(seen_day)]))[0]
-        since = np.ones(n_days, dtype=bool) if i == 0 else day >= seen_day
+        seen_day = ages(planting, crop, seen.date, 1, warmth)
+        ratio = share / growth(crop, seen_day)[0]
+        since = np.ones(n_days, dtype=bool) if i == 0 else calendar >= (seen.date - planting.planted).days
         height = np.where(since, _carried(BODY_HEIGHTS[seen.height], ratio, crop.height_m), height)
         spread = np.where(since, _carried(seen.spread_m, ratio, crop.spread_m), spread)
     rooting = crop.stages[0] + crop.stages[1]
-    roots = np.interp(day, [0, rooting], [START_ROOT_DEPTH_M, crop.roots_m[1]])
+    first = start_depth_m(planting)
+    roots = np.interp(day, [0, rooting], [first, max(first, crop.roots_m[1])])
     gone = np.inf if planting.removed is None else (planting.removed - planting.planted).days
-    present = ((day >= 0) & (day < gone)).astype(float)
-    return Stature(height, spread, roots, kcb_full_cover(crop, day), present)
+    present = ((calendar >= 0) & (calendar < gone)).astype(float)
+    return Stature(height, spread, roots, kcb_full_cover(crop, day), present, counts(planting, start, n_days))
 
 
 def _carried(seen: float, ratio: Days, full: float) -> Days:
     return np.minimum(seen * ratio, max(seen, full))
+
+
+SIZE_FRESH_DAYS = 10  # a size seen longer ago is asked for again while the plant grows; common practice, no source
+STILL_GROWING = 1.10  # growth since the last sighting that makes a new one worth the walk; common practice
+
+
+def sighting_due(planting: Planting, date: dt.date) -> bool:
+    """Whether it is time to look at a planting's size again: it stands, and has grown since it was last seen."""
+    if not (planting.planted <= date and (planting.removed is None or planting.removed > date)):
+        return False
+    crop, last = crop_of(planting), last_sighting(planting, date)
+    since = planting.planted if last is None else last.date
+    if (date - since).days < SIZE_FRESH_DAYS:
+        return False
+    share_then, share_now = (growth(crop, ages(planting, crop, d, 1, None))[0] for d in (since, date))
+    return bool(last is None or share_now > STILL_GROWING * share_then)
 
 
 def last_sighting(planting: Planting, date: dt.date) -> Size | None:

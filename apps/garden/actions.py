@@ -16,14 +16,29 @@ from django.utils import timezone
 from agronomy import garden_file
 from agronomy.describe.errors import FormatError, InputError, OutOfRangeError
 from apps.garden import convert
-from apps.garden.access import owned
-from apps.garden.models import Bed, Garden, Membership, MulchRecord, Planting, Rig, Role, SizeSighting
+from apps.garden.access import owned, visited
+from apps.garden.models import (
+    Aspect,
+    Bed,
+    BedRecord,
+    Garden,
+    Membership,
+    MulchRecord,
+    OwnCrop,
+    PlantCount,
+    Planting,
+    Rig,
+    Role,
+    SizeSighting,
+)
 
-GARDEN_FIELDS = ("name", "latitude", "longitude", "elevation_m", "style", "coastal")
+GARDEN_FIELDS = (
+    "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "people", "allowed",
+)  # fmt: skip
 BED_FIELDS = (
-    "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "soil_material", "organic_matter_pct", "method",
-    "style", "pattern", "under_cover", "opened", "opening_wetness", "emitters", "emitter_flow_l_per_h",
-    "reservoir_capacity_l", "reservoir_wick_l_per_day", "reservoir_opening_l",
+    "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "method", "style", "pattern", "opened",
+    "opening_wetness", "emitters", "emitter_flow_l_per_h", "reservoir_capacity_l", "reservoir_wick_l_per_day",
+    "reservoir_opening_l",
 )  # fmt: skip
 MOST_GARDENS = 20
 MOST_BEDS = 400
@@ -38,6 +53,8 @@ def lock(garden: Garden) -> None:
 def check_garden(values: dict[str, Any]) -> None:
     """Hold a garden's own fields against the garden file's schema and the list of time zones."""
     garden_file.check_piece("GARDEN", {**{k: values[k] for k in GARDEN_FIELDS}, "beds": []})
+    for i, rule in enumerate(values["allowed"]):
+        garden_file.allowed_from_json(rule, f"allowed[{i}]")
     if values["time_zone"] not in zoneinfo.available_timezones():
         raise FormatError("time_zone", values["time_zone"], "a zone of the IANA list, such as UTC or Europe/Lisbon")
 
@@ -51,6 +68,7 @@ class CreateGarden:
 
     def execute(self) -> Garden:
         values = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False, "time_zone": "UTC"}
+        values |= {"growth": "calendar", "people": [], "allowed": []}
         values |= self.values
         check_garden(values)
         if Membership.objects.filter(user=self.by).count() >= MOST_GARDENS:
@@ -110,9 +128,10 @@ class SaveBed:
     """Describe a bed as it stands today, new or again.
 
     values: BED_FIELDS and `rig` (an id). plantings: dictionaries with crop, count, planted, variety, removed, perhaps
-    id, height and spread_m as seen today. mulch: kind, depth_m, cover as they are today. What changes over time is
-    kept as a dated fact: a size that differs from the last one seen becomes a sighting of today, a mulch that differs
-    becomes a record of today.
+    id, height and spread_m as seen today, own_crop (an id), start, buried_m, and left (how many are left today).
+    mulch: kind, depth_m, cover as they are today. soil, exposure: in the garden file's words; with a `date` they hold
+    from then on, without one they correct the record that holds today. What changes over time is kept as a dated fact:
+    a size that differs from the last one seen becomes a sighting of today, a mulch that differs a record of today.
     """
 
     by: Any
@@ -120,7 +139,10 @@ class SaveBed:
     values: dict[str, Any]
     plantings: list[dict[str, Any]] | None = None
     mulch: dict[str, Any] | None = None
+    soil: dict[str, Any] | None = None
+    exposure: dict[str, Any] | None = None
     bed_id: int | None = None
+    own_crops: dict[int, OwnCrop] = field(init=False)
     today: dt.date = field(init=False)
 
     def execute(self) -> Bed:
@@ -129,12 +151,19 @@ class SaveBed:
         with transaction.atomic():
             lock(garden)
             bed = self._bed(garden)
+            self.own_crops = {x.pk: x for x in garden.own_crops.all()}
             self._assign(garden, bed)
-            convert.check_description(bed, self._as_described(), self._mulch_as_described())
+            convert.check_description(
+                bed, self._as_described(), self._mulch_as_described(), self._as_text(self.soil),
+                self._as_text(self.exposure), list(self.own_crops.values()),
+            )  # fmt: skip
+            self._refuse_future(bed)
             self._refuse_clashes(garden, bed)
             bed.save()
             self._save_plantings(bed)
             self._save_mulch(bed)
+            self._save_record(bed, Aspect.SOIL, self.soil)
+            self._save_record(bed, Aspect.EXPOSURE, self.exposure)
         return bed
 
     def _bed(self, garden: Garden) -> Bed:
@@ -169,11 +198,37 @@ class SaveBed:
         if bed.opened < self.today - dt.timedelta(days=730):
             raise OutOfRangeError("opened", bed.opened.isoformat(), "a date within the last two years")
 
+    @staticmethod
+    def _as_text(record: dict[str, Any] | None) -> dict[str, Any] | None:
+        """A record as the garden file has it: its date as text."""
+        if record is None:
+            return None
+        date = record.get("date")
+        return {**record, "date": date.isoformat() if date else None}
+
+    def _refuse_future(self, bed: Bed) -> None:
+        for name, record in (("soil", self.soil), ("exposure", self.exposure)):
+            date = record.get("date") if record else None
+            if date and not bed.opened <= date <= self.today:
+                raise OutOfRangeError(f"{name}.date", date.isoformat(), f"a date from {bed.opened} to {self.today}")
+
+    def _own_crop(self, i: int, p: dict[str, Any]) -> OwnCrop | None:
+        wanted = p.get("own_crop")
+        if wanted is None:
+            return None
+        if wanted not in self.own_crops:
+            raise InputError(f"plantings[{i}].own_crop", wanted, "an own crop of this garden")
+        return self.own_crops[wanted]
+
     def _as_described(self) -> list[dict[str, Any]]:
         out = []
-        for p in self.plantings or []:
+        for i, p in enumerate(self.plantings or []):
+            own = self._own_crop(i, p)
             one = {"crop": p["crop"], "count": p["count"], "planted": p["planted"].isoformat()}
-            one |= {"variety": p.get("variety", "")}
+            one |= {"variety": p.get("variety", ""), "own_crop": own.name if own else None}
+            one |= {name: p[name] for name in ("start", "buried_m") if p.get(name) is not None}
+            if p.get("left") is not None:
+                one["thinned"] = [{"date": self.today.isoformat(), "count": p["left"]}]
             if p.get("removed"):
                 one["removed"] = p["removed"].isoformat()
             if p.get("height") or p.get("spread_m"):
@@ -195,11 +250,14 @@ class SaveBed:
             row = standing.get(p["id"]) if p.get("id") else Planting(bed=bed)
             if row is None:
                 raise InputError(f"plantings[{i}].id", p["id"], "a planting of this bed")
-            for name in ("crop", "count", "planted", "variety", "removed"):
-                if name in p:
+            for name in ("crop", "count", "planted", "variety", "removed", "start", "buried_m"):
+                if p.get(name) is not None or (name == "removed" and name in p):
                     setattr(row, name, p[name])
+            if "own_crop" in p:
+                row.own_crop = self._own_crop(i, p)
             row.save()
             kept.add(row.pk)
+            self._save_count(row, p.get("left"))
             if p.get("height"):
                 last = max(row.sizes.all(), key=lambda x: x.date, default=None)
                 if last is None or (last.height, last.spread_m) != (p["height"], p["spread_m"]):
@@ -208,6 +266,31 @@ class SaveBed:
                     )
         for gone in set(standing) - kept:
             standing[gone].delete()
+
+    def _save_count(self, row: Planting, left: int | None) -> None:
+        """How many are left becomes a fact of today, where it differs from what was known."""
+        if left is None:
+            return
+        last = row.thinned.order_by("-date").first()
+        if left != (last.count if last else row.count):
+            PlantCount.objects.update_or_create(planting=row, date=self.today, defaults={"count": left})
+
+    @staticmethod
+    def _save_record(bed: Bed, aspect: Aspect, given: dict[str, Any] | None) -> None:
+        """A record from its date on; without a date it takes the place of the one that holds now."""
+        if given is None:
+            return
+        value = {k: v for k, v in given.items() if k != "date"}
+        holds = bed.records.filter(aspect=aspect).order_by("-date").first()
+        if holds is not None and holds.value == value:
+            return
+        if given.get("date"):
+            BedRecord.objects.update_or_create(bed=bed, aspect=aspect, date=given["date"], defaults={"value": value})
+        elif holds is not None:
+            holds.value = value
+            holds.save(update_fields=["value"])
+        else:
+            BedRecord.objects.create(bed=bed, aspect=aspect, date=bed.opened, value=value)
 
     def _save_mulch(self, bed: Bed) -> None:
         if self.mulch is None:
@@ -290,3 +373,84 @@ class RemoveHelper:
         garden = owned(self.by, self.garden_id)
         if not Membership.objects.filter(garden=garden, pk=self.membership_id, role=Role.HELPER).delete()[0]:
             raise Http404("helper")
+
+
+@dataclass
+class SaveOwnCrop:
+    """Describe a crop or variety of one's own, new or again: like one of the table, but for the figures given."""
+
+    by: Any
+    garden_id: int
+    values: dict[str, Any]
+    crop_id: int | None = None
+
+    def execute(self) -> OwnCrop:
+        garden = owned(self.by, self.garden_id)
+        crop = OwnCrop(garden=garden)
+        if self.crop_id is not None:
+            found = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+            if found is None:
+                raise Http404("own crop")
+            crop = found
+        described = {"name": crop.name, "like": crop.like, **crop.figures, **self.values}
+        described = {k: v for k, v in described.items() if v is not None}
+        garden_file.check_piece("OWN_CROP", described)
+        with transaction.atomic():
+            lock(garden)
+            if OwnCrop.objects.filter(garden=garden, name=described["name"]).exclude(pk=crop.pk).exists():
+                raise InputError("name", described["name"], "a name no other own crop of the garden has")
+            if crop.pk and crop.like != described["like"] and crop.plantings.exists():
+                raise InputError("like", described["like"], f"{crop.like}, since some of it is planted")
+            crop.name, crop.like = described.pop("name"), described.pop("like")
+            crop.figures = described
+            crop.save()
+        return crop
+
+
+@dataclass
+class RemoveOwnCrop:
+    """Forget an own crop that grows nowhere."""
+
+    by: Any
+    garden_id: int
+    crop_id: int
+
+    def execute(self) -> None:
+        garden = owned(self.by, self.garden_id)
+        crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+        if crop is None:
+            raise Http404("own crop")
+        if crop.plantings.exists():
+            raise InputError("own_crop", crop.name, "one that grows in no bed, nor did")
+        crop.delete()
+
+
+@dataclass
+class ConfirmSizes:
+    """The sizes of many plantings as seen today, in one pass: all are kept, or none.
+
+    sizes: dictionaries with planting (an id), height, spread_m.
+    """
+
+    by: Any
+    garden_id: int
+    sizes: list[dict[str, Any]]
+
+    def execute(self) -> int:
+        garden = visited(self.by, self.garden_id)
+        today = garden.today
+        known = set(
+            Planting.objects.filter(bed__garden=garden, bed__removed_at=None).values_list("pk", flat=True)
+        )  # fmt: skip
+        for i, x in enumerate(self.sizes):
+            if x["planting"] not in known:
+                raise InputError(f"sizes[{i}].planting", x["planting"], "a planting of this garden")
+            described = {"date": today.isoformat(), "height": x["height"], "spread_m": x["spread_m"]}
+            garden_file.check_piece("SIZE", described, f"sizes[{i}]")
+        with transaction.atomic():
+            for x in self.sizes:
+                SizeSighting.objects.update_or_create(
+                    planting_id=x["planting"], date=today,
+                    defaults={"height": x["height"], "spread_m": x["spread_m"]},
+                )  # fmt: skip
+        return len(self.sizes)

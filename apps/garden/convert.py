@@ -5,19 +5,27 @@ from __future__ import annotations
 from typing import Any
 
 from agronomy import garden_file
-from apps.garden.models import Bed
+from agronomy.describe import garden as g
+from apps.garden.models import Bed, OwnCrop
 
 
-def check_description(bed: Bed, plantings: list[dict[str, Any]], mulch: dict[str, Any] | None) -> None:
+def own_crop(row: OwnCrop) -> g.OwnCrop:
+    """The core's own crop of a row."""
+    return g.OwnCrop(row.name, row.like, **row.figures)
+
+
+def check_description(
+    bed: Bed, plantings: list[dict[str, Any]], mulch: dict[str, Any] | None, soil: dict[str, Any] | None,
+    exposure: dict[str, Any] | None, own_crops: list[OwnCrop],
+) -> None:  # fmt: skip
     """Hold a bed as it would stand against the garden file's schema. Raises InputError; saves nothing.
 
-    plantings and mulch: in the garden file's words, dates as text.
+    plantings, mulch, soil and exposure: in the garden file's words, dates as text.
     """
     value: dict[str, Any] = {
         "name": bed.name, "kind": bed.kind, "length_m": bed.length_m, "width_m": bed.width_m, "round": bed.round,
         "opened": bed.opened.isoformat(), "opening_wetness": bed.opening_wetness, "soil_depth_m": bed.soil_depth_m,
-        "soil": {"material": bed.soil_material, "organic_matter_pct": bed.organic_matter_pct},
-        "method": bed.method, "style": bed.style, "pattern": bed.pattern, "under_cover": bed.under_cover,
+        "method": bed.method, "style": bed.style, "pattern": bed.pattern,
         "plantings": plantings, "mulches": [mulch] if mulch else [],
     }  # fmt: skip
     if bed.emitters is not None or bed.emitter_flow_l_per_h is not None:
@@ -26,5 +34,11 @@ def check_description(bed: Bed, plantings: list[dict[str, Any]], mulch: dict[str
         value["reservoir"] = {"capacity_l": bed.reservoir_capacity_l, "opening_l": bed.reservoir_opening_l}
         if bed.reservoir_wick_l_per_day is not None:
             value["reservoir"]["wick_l_per_day"] = bed.reservoir_wick_l_per_day
+    if soil is not None:
+        garden_file.check_piece("SOIL", soil, "soil")
+        garden_file.soil_from_json(soil, "soil")
+    if exposure is not None:
+        garden_file.check_piece("EXPOSURE", exposure, "exposure")
+        garden_file.exposure_from_json(exposure, "exposure")
     garden_file.check_piece("BED", value)
-    garden_file.bed_from_json(value, "")
+    garden_file.bed_from_json(value, "", {x.name: own_crop(x) for x in own_crops})

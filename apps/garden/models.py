@@ -10,8 +10,17 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
-from agronomy.describe.garden import BODY_HEIGHTS, KINDS, METHODS, MULCHES, PATTERNS, STYLES, WETNESS
-from agronomy.ground.holding import MATERIALS
+from agronomy.describe.garden import (
+    BODY_HEIGHTS,
+    GROWTHS,
+    KINDS,
+    METHODS,
+    MULCHES,
+    PATTERNS,
+    STARTS,
+    STYLES,
+    WETNESS,
+)
 from agronomy.plants.crops import CROPS
 
 
@@ -29,6 +38,9 @@ class Garden(models.Model):
     time_zone = models.CharField(max_length=64, default="UTC")
     style = models.CharField(max_length=12, choices=choices(STYLES), default="steady")
     coastal = models.BooleanField(default=False)
+    growth = models.CharField(max_length=10, choices=choices(GROWTHS), default="calendar")
+    people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
+    allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")
     clock_date = models.DateField(null=True, blank=True)
     demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
     created_at = models.DateTimeField(auto_now_add=True)
@@ -94,13 +106,10 @@ class Bed(models.Model):
     width_m = models.FloatField()
     round = models.BooleanField(default=False)
     soil_depth_m = models.FloatField(null=True, blank=True)
-    soil_material = models.CharField(max_length=24, choices=choices(MATERIALS), default="unknown")
-    organic_matter_pct = models.FloatField(default=2.5)
     method = models.CharField(max_length=12, choices=choices(METHODS), default="hose")
     rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.SET_NULL)
     style = models.CharField(max_length=12, choices=choices(STYLES), null=True, blank=True)
     pattern = models.CharField(max_length=24, choices=choices(PATTERNS), null=True, blank=True)
-    under_cover = models.BooleanField(default=False)
     opened = models.DateField(help_text="first day of the bed's ledger")
     opening_wetness = models.CharField(max_length=12, choices=choices(WETNESS), null=True, blank=True)
     emitters = models.PositiveIntegerField(null=True, blank=True)
@@ -118,8 +127,51 @@ class Bed(models.Model):
         return self.name
 
 
+class Aspect(models.TextChoices):
+    SOIL = "soil"
+    EXPOSURE = "exposure"
+
+
+class BedRecord(models.Model):
+    """What one aspect of a bed is from a date on: its soil, or how sky and wind reach it.
+
+    `value` is in the garden file's words, held against its schema before it is saved.
+    """
+
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="records")
+    aspect = models.CharField(max_length=10, choices=Aspect.choices)
+    date = models.DateField()
+    value = models.JSONField()
+
+    class Meta:
+        ordering = ["date"]
+        constraints = [models.UniqueConstraint(fields=["bed", "aspect", "date"], name="one_record_of_an_aspect_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.aspect}"
+
+
+class OwnCrop(models.Model):
+    """A crop or variety of the gardener's own: like one of the table, but for its `figures` (the file's words)."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="own_crops")
+    name = models.CharField(max_length=60)
+    like = models.CharField(max_length=24)
+    figures = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [models.UniqueConstraint(fields=["garden", "name"], name="one_own_crop_of_a_name")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
 class Planting(models.Model):
     bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="plantings")
+    own_crop = models.ForeignKey(OwnCrop, null=True, blank=True, on_delete=models.PROTECT, related_name="plantings")
+    start = models.CharField(max_length=16, choices=choices(STARTS), default="transplant")
+    buried_m = models.FloatField(default=0.0)
     crop = models.CharField(max_length=24, choices=choices(CROPS))
     variety = models.CharField(max_length=60, blank=True)
     count = models.PositiveIntegerField()
@@ -145,6 +197,21 @@ class SizeSighting(models.Model):
 
     def __str__(self) -> str:
         return f"{self.date} {self.height} {self.spread_m} m"
+
+
+class PlantCount(models.Model):
+    """How many plants are left from a date on."""
+
+    planting = models.ForeignKey(Planting, on_delete=models.CASCADE, related_name="thinned")
+    date = models.DateField()
+    count = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["date"]
+        constraints = [models.UniqueConstraint(fields=["planting", "date"], name="one_count_a_day")]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.count}"
 
 
 class MulchRecord(models.Model):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import secrets
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -14,9 +15,10 @@ from django.utils import timezone
 from agronomy import garden_file
 from agronomy.describe.errors import InputError, OutOfRangeError
 from apps.garden.access import owned, visited
+from apps.garden.actions import lock
 from apps.garden.models import Bed, Event, Garden
-from apps.watering.models import Check, IssuedAdvice, PutOff, Watering
-from apps.watering.queries import Situation, situation
+from apps.watering.models import CalendarFeed, Check, IssuedAdvice, MovedSoak, PutOff, Watering
+from apps.watering.queries import DAYS_AHEAD, Situation, situation
 from apps.weather.actions import refresh_weather
 
 OLDEST_EVENT = dt.timedelta(days=366)
@@ -59,40 +61,51 @@ class RecordWatering:
     date: dt.date | None = None
     part: str = "morning"
     into: str = "soil"
+    passes: int = 1
 
     def execute(self) -> Watering:
         garden = visited(self.by, self.garden_id)
         bed = _standing_bed(garden, self.bed_id)
         date = self.date or garden.today
         described = {"date": date.isoformat(), "litres": self.litres, "part": self.part, "into": self.into}
+        described["passes"] = self.passes
         garden_file.check_piece("WATERING", described)
         _check_date(garden, bed, date)
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
-        fields = {"date": date, "litres": self.litres, "part": self.part, "into": self.into, "by": self.by}
+        fields = {**described, "date": date, "by": self.by}
         with transaction.atomic():
             return _once(Watering, self.id, bed, fields)
 
 
 @dataclass
 class RecordCheck:
-    """A finger in the soil: dry, just_damp, moist or wet."""
+    """What was found at a bed: a finger, a lifted pot, a probe, a dug hole, a float, or "still wet, left it"."""
 
     by: Any
     garden_id: int
     bed_id: int
     id: UUID
-    reading: str
+    reading: str | None = None
     date: dt.date | None = None
+    kind: str = "finger"
+    value: float | None = None
 
     def execute(self) -> Check:
         garden = visited(self.by, self.garden_id)
         bed = _standing_bed(garden, self.bed_id)
         date = self.date or garden.today
-        garden_file.check_piece("CHECK", {"date": date.isoformat(), "reading": self.reading})
+        found = {"kind": self.kind, "reading": self.reading, "value": self.value}
+        garden_file.check_piece("CHECK", {**found, "date": date.isoformat()})
+        garden_file.check_from_json({**found, "date": date.isoformat()}, "")
         _check_date(garden, bed, date)
+        if self.kind == "float":
+            if not bed.reservoir_capacity_l:
+                raise InputError("kind", self.kind, "another kind: this bed has no reservoir")
+            if (self.value or 0) > bed.reservoir_capacity_l:
+                raise OutOfRangeError("value", self.value, f"at most {bed.reservoir_capacity_l:g} L, what it holds")
         with transaction.atomic():
-            return _once(Check, self.id, bed, {"date": date, "reading": self.reading, "by": self.by})
+            return _once(Check, self.id, bed, {**found, "date": date, "by": self.by})
 
 
 @dataclass
@@ -111,7 +124,69 @@ class PutOffStop:
             return _once(PutOff, self.id, bed, {"date": garden.today, "by": self.by})
 
 
-EVENTS: dict[str, type[Event]] = {"watering": Watering, "check": Check, "put_off": PutOff}
+def check_move(garden: Garden, bed_id: int, from_date: dt.date, to_date: dt.date) -> Bed:
+    """The bed whose soak may be moved so; both days lie in the days ahead. Raises OutOfRangeError, InputError."""
+    bed = _standing_bed(garden, bed_id)
+    last = garden.today + dt.timedelta(days=DAYS_AHEAD - 1)
+    for name, date in (("from_date", from_date), ("to_date", to_date)):
+        if not garden.today <= date <= last:
+            raise OutOfRangeError(name, date.isoformat(), f"a date from {garden.today} to {last}")
+    if from_date == to_date:
+        raise InputError("to_date", to_date.isoformat(), "another day than from_date")
+    return bed
+
+
+@dataclass
+class MoveSoak:
+    """Put a soak that is due on one day on another."""
+
+    by: Any
+    garden_id: int
+    bed_id: int
+    id: UUID
+    from_date: dt.date
+    to_date: dt.date
+
+    def execute(self) -> MovedSoak:
+        garden = visited(self.by, self.garden_id)
+        bed = check_move(garden, self.bed_id, self.from_date, self.to_date)
+        fields = {"date": garden.today, "from_date": self.from_date, "to_date": self.to_date, "by": self.by}
+        with transaction.atomic():
+            return _once(MovedSoak, self.id, bed, fields)
+
+
+@dataclass
+class OpenFeed:
+    """A private calendar address of one person for one garden; the same one while it is open."""
+
+    by: Any
+    garden_id: int
+
+    def execute(self) -> CalendarFeed:
+        garden = visited(self.by, self.garden_id)
+        with transaction.atomic():
+            lock(garden)
+            feed = CalendarFeed.objects.filter(garden=garden, user=self.by, ended_at=None).first()
+            token = secrets.token_urlsafe(32)
+            return feed or CalendarFeed.objects.create(garden=garden, user=self.by, token=token)
+
+
+@dataclass
+class EndFeed:
+    """The address answers no longer."""
+
+    by: Any
+    garden_id: int
+
+    def execute(self) -> None:
+        garden = visited(self.by, self.garden_id)
+        open_feeds = CalendarFeed.objects.filter(garden=garden, user=self.by, ended_at=None)
+        open_feeds.update(ended_at=timezone.now())
+
+
+EVENTS: dict[str, type[Event]] = {
+    "watering": Watering, "check": Check, "put_off": PutOff, "moved_soak": MovedSoak,
+}  # fmt: skip
 
 
 @dataclass

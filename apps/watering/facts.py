@@ -8,14 +8,31 @@ from __future__ import annotations
 
 import collections
 import datetime as dt
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
+from django.db.models import BooleanField, ExpressionWrapper, Q
+
+from agronomy import garden_file
 from agronomy.describe import garden as g
-from apps.garden.models import Bed, Garden, MulchRecord, Planting, SizeSighting
-from apps.watering.models import Check, PutOff, Watering
+from apps.garden.convert import own_crop
+from apps.garden.models import (
+    Aspect,
+    Bed,
+    BedRecord,
+    Garden,
+    MulchRecord,
+    OwnCrop,
+    PlantCount,
+    Planting,
+    SizeSighting,
+)
+from apps.watering.models import Check, MovedSoak, PutOff, Watering
+
+Made = TypeVar("Made")
+STRUCK = ExpressionWrapper(Q(struck_at__isnull=False), BooleanField())
 
 
 @dataclass(frozen=True)
@@ -28,7 +45,15 @@ class Grows:
     count: int
     planted: dt.date
     removed: dt.date | None
+    start: str
+    buried_m: float
+    own_crop: int | None
+    thinned: tuple[g.Count, ...]
     sizes: tuple[g.Size, ...]
+
+    @property
+    def count_now(self) -> int:
+        return self.thinned[-1].count if self.thinned else self.count
 
 
 @dataclass(frozen=True)
@@ -38,6 +63,7 @@ class Poured:
     litres: float
     part: str
     into: str
+    passes: int
     struck: bool
 
 
@@ -45,8 +71,17 @@ class Poured:
 class Felt:
     id: UUID
     date: dt.date
-    reading: str
+    kind: str
+    reading: str | None
+    value: float | None
     struck: bool
+
+
+@dataclass(frozen=True)
+class Moved:
+    id: UUID
+    from_date: dt.date
+    to_date: dt.date
 
 
 @dataclass(frozen=True)
@@ -56,13 +91,17 @@ class BedFacts:
     row: Bed
     grows: tuple[Grows, ...]
     mulches: tuple[g.Mulch, ...]
+    soils: tuple[g.Soil, ...]
+    exposures: tuple[g.Exposure, ...]
+    own_crops: Mapping[int, g.OwnCrop]  # of the garden
+    moves: tuple[Moved, ...]  # not struck
     poured: tuple[Poured, ...]
     felt: tuple[Felt, ...]
     put_off: Mapping[dt.date, UUID]  # not struck
 
 
 def read_beds(garden: Garden) -> list[BedFacts]:
-    """The garden's standing beds in walking order: seven queries, however many beds."""
+    """The garden's standing beds in walking order: eleven queries, however many beds."""
     rows = list(Bed.objects.filter(garden=garden, removed_at=None).select_related("rig"))
     mine = {"bed__garden": garden, "bed__removed_at": None}
     sizes = _grouped(
@@ -73,7 +112,23 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     grows = _grouped(
         Planting.objects.filter(**mine)
         .order_by("id")
-        .values_list("bed_id", "id", "crop", "variety", "count", "planted", "removed")
+        .values_list(
+            "bed_id", "id", "crop", "variety", "count", "planted", "removed", "start", "buried_m", "own_crop_id"
+        )
+    )
+    thinned = _grouped(
+        PlantCount.objects.filter(planting__bed__garden=garden).order_by("date").values_list(
+            "planting_id", "date", "count"
+        )
+    )  # fmt: skip
+    own_crops = {row.pk: own_crop(row) for row in OwnCrop.objects.filter(garden=garden)}
+    records = _grouped(
+        BedRecord.objects.filter(**mine).order_by("date").values_list("bed_id", "aspect", "date", "value")
+    )
+    moves = _grouped(
+        MovedSoak.objects.filter(**mine, struck_at=None)
+        .order_by("recorded_at")
+        .values_list("bed_id", "id", "from_date", "to_date")
     )
     mulches = _grouped(
         MulchRecord.objects.filter(**mine).order_by("date").values_list("bed_id", "date", "kind", "depth_m", "cover")
@@ -82,10 +137,12 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     poured = _grouped(
         Watering.objects.filter(**mine)
         .order_by(*by_date)
-        .values_list("bed_id", "id", "date", "litres", "part", "into", "struck_at")
+        .values_list("bed_id", "id", "date", "litres", "part", "into", "passes", STRUCK)
     )
     felt = _grouped(
-        Check.objects.filter(**mine).order_by(*by_date).values_list("bed_id", "id", "date", "reading", "struck_at")
+        Check.objects.filter(**mine)
+        .order_by(*by_date)
+        .values_list("bed_id", "id", "date", "kind", "reading", "value", STRUCK)
     )
     put_off = _grouped(
         PutOff.objects.filter(**mine, struck_at=None).order_by(*by_date).values_list("bed_id", "date", "id")
@@ -93,20 +150,37 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     return [
         BedFacts(
             row,
-            tuple(
-                Grows(i, crop, variety, count, planted, removed, tuple(g.Size(*x) for x in sizes[i]))
-                for i, crop, variety, count, planted, removed in grows[row.pk]
+            _each(
+                Grows,
+                (
+                    (*values, _each(g.Count, thinned[values[0]]), _each(g.Size, sizes[values[0]]))
+                    for values in grows[row.pk]
+                ),
             ),
-            tuple(g.Mulch(*m) for m in mulches[row.pk]),
+            _each(g.Mulch, mulches[row.pk]),
             tuple(
-                Poured(i, date, litres, part, into, struck is not None)
-                for i, date, litres, part, into, struck in poured[row.pk]
+                garden_file.soil_from_json({**value, "date": date.isoformat()})
+                for aspect, date, value in records[row.pk]
+                if aspect == Aspect.SOIL
             ),
-            tuple(Felt(i, date, reading, struck is not None) for i, date, reading, struck in felt[row.pk]),
+            tuple(
+                garden_file.exposure_from_json({**value, "date": date.isoformat()})
+                for aspect, date, value in records[row.pk]
+                if aspect == Aspect.EXPOSURE
+            ),
+            own_crops,
+            _each(Moved, moves[row.pk]),
+            _each(Poured, poured[row.pk]),
+            _each(Felt, felt[row.pk]),
             dict(put_off[row.pk]),
         )
         for row in rows
     ]
+
+
+def _each(make: Callable[..., Made], rows: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
+    """One of these for each row of plain values."""
+    return tuple(make(*row) for row in rows)
 
 
 def _grouped(rows: Iterable[tuple[Any, ...]]) -> dict[int, list[Any]]:
@@ -120,6 +194,7 @@ def _grouped(rows: Iterable[tuple[Any, ...]]) -> dict[int, list[Any]]:
 def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
     """The core's Garden of standing beds; beds opened later than the garden's day are left out."""
     today = garden.today
+    standing = [b for b in beds if b.row.opened <= today]
     return g.Garden(
         name=f"{garden.pk}",
         latitude=garden.latitude,
@@ -129,7 +204,11 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         style=garden.style,
         coastal=garden.coastal,
         rigs=tuple(g.Rig(r.name, r.flow_l_per_min, r.measured) for r in garden.rigs.all()),
-        beds=tuple(core_bed(b) for b in beds if b.row.opened <= today),
+        beds=tuple(core_bed(b) for b in standing),
+        growth=garden.growth,
+        people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
+        allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
+        moves=tuple(g.Move(f"{b.row.pk}", m.from_date, m.to_date) for b in standing for m in b.moves),
     )
 
 
@@ -145,8 +224,22 @@ def core_bed(facts: BedFacts) -> g.Bed:
         opening_wetness=bed.opening_wetness,
         round=bed.round,
         soil_depth_m=bed.soil_depth_m,
-        soil=g.Soil(bed.soil_material, bed.organic_matter_pct),
-        plantings=tuple(g.Planting(p.crop, p.count, p.planted, p.sizes, p.removed, p.variety) for p in facts.grows),
+        soils=facts.soils,
+        plantings=tuple(
+            g.Planting(
+                p.crop,
+                p.count,
+                p.planted,
+                p.sizes,
+                p.removed,
+                p.variety,
+                p.start,
+                p.buried_m,
+                p.thinned,
+                facts.own_crops[p.own_crop] if p.own_crop else None,
+            )
+            for p in facts.grows
+        ),
         mulches=facts.mulches,
         method=bed.method,
         rig=bed.rig.name if bed.rig else None,
@@ -154,9 +247,9 @@ def core_bed(facts: BedFacts) -> g.Bed:
         reservoir=_reservoir(bed),
         style=bed.style,
         pattern=bed.pattern,
-        under_cover=bed.under_cover,
-        waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into) for w in facts.poured if not w.struck),
-        checks=tuple(g.Check(c.date, c.reading) for c in facts.felt if not c.struck),
+        exposures=facts.exposures,
+        waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
+        checks=tuple(g.Check(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )
 
 

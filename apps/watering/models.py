@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from django.conf import settings
 from django.db import models
 
-from agronomy.describe.garden import DAY_PARTS, WETNESS
+from agronomy.describe.garden import CHECK_KINDS, DAY_PARTS, WEIGHTS, WETNESS
 from apps.garden.models import Bed, Event, Garden, choices
 from apps.weather.models import ForecastSnapshot
 
@@ -16,6 +17,7 @@ class Watering(Event):
     litres = models.FloatField()
     part = models.CharField(max_length=8, choices=choices(DAY_PARTS), default="morning")
     into = models.CharField(max_length=10, choices=choices(("soil", "reservoir")), default="soil")
+    passes = models.PositiveSmallIntegerField(default=1)
 
     class Meta:
         ordering = ["date", "recorded_at"]
@@ -25,16 +27,48 @@ class Watering(Event):
 
 
 class Check(Event):
-    """A finger in the soil."""
+    """What was found at a bed: each kind has its reading or its value, as the garden file says."""
 
     bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="checks")
-    reading = models.CharField(max_length=12, choices=choices(WETNESS))
+    kind = models.CharField(max_length=12, choices=choices(CHECK_KINDS), default="finger")
+    reading = models.CharField(max_length=12, choices=choices((*WETNESS, *WEIGHTS)), null=True, blank=True)
+    value = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["date", "recorded_at"]
 
     def __str__(self) -> str:
-        return f"{self.date} {self.reading}"
+        return f"{self.date} {self.kind} {self.reading or self.value or ''}"
+
+
+class MovedSoak(Event):
+    """A soak that the gardener put on another day."""
+
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="moved_soaks")
+    from_date = models.DateField()
+    to_date = models.DateField()
+
+    class Meta:
+        ordering = ["recorded_at"]
+
+    def __str__(self) -> str:
+        return f"{self.from_date} to {self.to_date}"
+
+
+class CalendarFeed(models.Model):
+    """A private address under which a calendar program reads the days ahead; ended, it answers no longer."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="feeds")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    token = models.CharField(max_length=64, unique=True)
+    created_at = models.DateTimeField(auto_now_add=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["created_at"]
+
+    def __str__(self) -> str:
+        return f"feed of {self.garden}"
 
 
 class PutOff(Event):

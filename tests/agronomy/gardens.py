@@ -18,7 +18,7 @@ def bed(name: str = "Bench", **changes: object) -> g.Bed:
     """A raised loam bed of six tomatoes, shoulder-high, watered by hose."""
     fields: dict[str, object] = {
         "name": name, "kind": "raised", "length_m": 2.4, "width_m": 1.2, "opened": OPENED, "opening_wetness": "moist",
-        "soil": g.Soil("loam"), "rig": "Hose",
+        "soils": (g.Soil("loam"),), "rig": "Hose",
         "plantings": (planting("tomato", 6, "shoulder", 0.6),),
     }  # fmt: skip
     return g.Bed(**{**fields, **changes})  # type: ignore[arg-type]

@@ -19,10 +19,11 @@ class Run:
     def __init__(self, days: int, **given: float) -> None:
         self.day = np.zeros((days, 1, s.N_BED_DAY))
         self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN]] = 1.0
-        self.day[..., s.CHECK_TO] = -1.0
+        self.day[..., [s.CHECK_TO, s.CHECK_STORE]] = -1.0
+        ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK]
+        self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6]
         self.bed = np.zeros((1, s.N_BED))
-        self.bed[0, [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.LINE_REACH]] = [20, 9, 1, 1e6, 1e6, 1, 1]
-        self.bed[0, [s.TRIGGER_RAW, s.AIR_MARK]] = [1.0, 1e6]
+        self.bed[0, [s.LINE_REACH, s.TRIGGER_RAW]] = 1.0
         self.draw = np.ones((1, 1, s.N_DRAW))
         self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
         self.air = np.zeros((days, 1, s.N_AIR))
@@ -37,8 +38,8 @@ class Run:
     def home(name: str) -> str:
         if name in ("ET0", "RAIN", "CLIMATE", "ET0_CV", "RAIN_CV"):
             return "air"
-        bed = ("TEW", "REW", "DRAIN", "ROOM", "DEEPEST", "CURVE_NUMBER", "AIR_FACTOR", "P_SLOPE", "CAPACITY", "WICK",
-               "WICK_REST", "TRIGGER_RAW", "TRIGGER_BEYOND", "FILL_BELOW", "AIR_MARK", "LINE_REACH")  # fmt: skip
+        bed = ("CURVE_NUMBER", "P_SLOPE", "CAPACITY", "WICK", "WICK_REST", "TRIGGER_RAW", "TRIGGER_BEYOND",
+               "FILL_BELOW", "LINE_REACH", "REPELS_BEYOND", "STORE_WEIGHT")  # fmt: skip
         return "bed" if name in bed else "day"
 
     def rows(self, run=s.run_rows) -> np.ndarray:
@@ -158,16 +159,22 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     for column, low, high in (
         (s.KD, 0, 1), (s.KCB_FULL, 0.2, 1.2), (s.H_FACTOR, 0.3, 0.9), (s.SPREAD_AREA, 1, 2.5), (s.COVER, 0, 0.99),
         (s.TAW, 4, 120), (s.P_TABLE, 0.1, 0.7), (s.EVAP_LEFT, 0.2, 1), (s.RAIN_HELD, 0, 2), (s.RAIN_IN, 0, 1),
-        (s.CHECK_WEIGHT, 0, 1),
+        (s.CHECK_WEIGHT, 0, 1), (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80),
+        (s.DEEPEST, 20, 150), (s.AIR_FACTOR, 0.6, 1), (s.AIR_MARK, 2, 20), (s.ONE_PASS, 0, 1),
     ):  # fmt: skip
         day[..., column] = rng.uniform(low, high, (days, beds))
     for column in (s.MORNING, s.EVENING, s.FILL):
         day[..., column] = np.where(rng.random((days, beds)) < 0.2, rng.exponential(12, (days, beds)), 0)
     day[..., s.CHECK_TO] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 1.5, (days, beds)), -1)
+    day[..., s.CHECK_OF] = rng.integers(0, 2, (days, beds))
+    day[..., s.CHECK_STORE] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 60, (days, beds)), -1)
+    day[..., s.DAMP_TOP] = np.where(rng.random((days, beds)) < 0.3, rng.uniform(2, 12, (days, beds)), 0)
+    for column in (s.REBASED, s.REBASED_TOP):
+        day[..., column] = np.where(rng.random((days, beds)) < 0.05, rng.uniform(-8, 8, (days, beds)), 0)
     bed = np.zeros((beds, s.N_BED))
     for column, low, high in (
-        (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80), (s.DEEPEST, 20, 150),
-        (s.AIR_FACTOR, 0.6, 1), (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.AIR_MARK, 2, 20), (s.LINE_REACH, 0.3, 1),
+        (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.LINE_REACH, 0.3, 1), (s.REPELS_BEYOND, 0, 1),
+        (s.STORE_WEIGHT, 0, 1),
     ):  # fmt: skip
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1

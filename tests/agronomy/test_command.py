@@ -23,7 +23,7 @@ GARDEN = {
     "beds": [
         {
             "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "opened": "2025-07-01",
-            "opening_wetness": "wet", "soil": {"material": "sandy_loam"}, "rig": "Hose",
+            "opening_wetness": "wet", "soils": [{"material": "sandy_loam"}], "rig": "Hose",
             "plantings": [{"crop": "tomato", "count": 6, "planted": "2025-05-10",
                            "sizes": [{"date": "2025-07-05", "height": "shoulder", "spread_m": 0.6}]}],
             "mulches": [{"date": "2025-07-01", "kind": "straw", "depth_m": 0.03, "cover": 0.5}],

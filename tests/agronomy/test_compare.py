@@ -35,7 +35,9 @@ class Ways(unittest.TestCase):
         for style, own in (("ample", None), ("steady", "sparing")):
             found = self.of(t.dried(3, style=own), style=style)
             self.assertEqual([k for k, w in found.items() if w.chosen], [(own or style, "deep_and_seldom")])
-        pot = t.dried(3, kind="pot", method="can", length_m=0.4, width_m=0.4, round=True, soil=g.Soil("potting_mix"))
+        pot = t.dried(
+            3, kind="pot", method="can", length_m=0.4, width_m=0.4, round=True, soils=(g.Soil("potting_mix"),)
+        )
         self.assertEqual([k[1] for k, w in self.of(pot).items() if w.chosen], ["little_and_often"])
 
     def test_it_is_what_the_fortnight_itself_would_bring(self):

@@ -77,13 +77,13 @@ class Words(unittest.TestCase):
         celeriac = (t.planting("celeriac", 8, "ankle", 0.3),)
         words = {}
         for soil in ("silty_clay", "sandy_loam"):
-            b = t.bed(kind="open", soil=g.Soil(soil), plantings=celeriac)
+            b = t.bed(kind="open", soils=(g.Soil(soil),), plantings=celeriac)
             words[soil] = one(t.watered(b, (1, 150.0))).word
         self.assertEqual(words["silty_clay"], "too_wet")
         self.assertNotEqual(words["sandy_loam"], "too_wet")
 
     def test_a_doubtful_bed_asks_for_a_finger_and_the_finger_decides(self):
-        b = t.bed(opened=t.TODAY, opening_wetness=None, soil=g.Soil("unknown"))
+        b = t.bed(opened=t.TODAY, opening_wetness=None, soils=(g.Soil("unknown"),))
         b = g.Bed(**{**b.__dict__, "opened": t.TODAY - dt.timedelta(days=1)})
         asked = one(b)
         self.assertEqual((asked.word, asked.cause), ("check", "doubt"))
@@ -97,7 +97,7 @@ class Words(unittest.TestCase):
             one(t.bed(opened=t.TODAY + dt.timedelta(days=1)))
 
     def test_little_and_often_in_pots(self):
-        pot = t.bed(kind="pot", round=True, length_m=0.35, width_m=0.35, method="can", soil=g.Soil("potting_mix"),
+        pot = t.bed(kind="pot", round=True, length_m=0.35, width_m=0.35, method="can", soils=(g.Soil("potting_mix"),),
                     plantings=(t.planting("tomato", 1, "waist", 0.5),))  # fmt: skip
         b = one(t.watered(pot, (1, 4.0)))
         self.assertEqual(b.word, "soak")
@@ -107,7 +107,7 @@ class Words(unittest.TestCase):
     def test_a_reservoir_tells_its_days_and_is_filled_before_it_runs_dry(self):
         def box(holds: float) -> g.Bed:
             return t.dried(1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir",
-                           soil=g.Soil("potting_mix"), reservoir=g.Reservoir(15.0, 12.0, holds),
+                           soils=(g.Soil("potting_mix"),), reservoir=g.Reservoir(15.0, 12.0, holds),
                            plantings=(t.planting("pepper", 2, "knee", 0.4),))  # fmt: skip
 
         full, empty, hot = one(box(15.0)), one(box(0.0)), one(box(15.0), t.sky(heat_from=1))
@@ -132,7 +132,7 @@ class Doubt(unittest.TestCase):
         unwatered = season.ahead(np.full((4, 1), s.NEVER)).net[1:, 0, 1:]  # today still drains
         spans = [b.high - b.low for b in bands(unwatered)]
         self.assertEqual(spans, sorted(spans))
-        known, guessed = (one(t.dried(4, soil=g.Soil(m))) for m in ("loam", "unknown"))
+        known, guessed = (one(t.dried(4, soils=(g.Soil(m),))) for m in ("loam", "unknown"))
         self.assertAlmostEqual(known.net_mm.mid, guessed.net_mm.mid, delta=1.5)  # a guess is taken for loam
         self.assertLess(abs(guessed.chance_asks - 0.5), abs(known.chance_asks - 0.5))  # but is less sure
 
@@ -208,7 +208,12 @@ class Arithmetic(unittest.TestCase):
 
     def test_under_cover_no_rain_falls(self):
         for covered, word in ((False, "leave"), (True, "soak")):
-            self.assertEqual(one(t.bed(under_cover=covered), t.sky(behind_rain={19: 45.0})).word, word)
+            self.assertEqual(
+                one(
+                    t.bed(exposures=(g.Exposure(cover="tunnel" if covered else "none"),)), t.sky(behind_rain={19: 45.0})
+                ).word,
+                word,
+            )
 
 
 class Hands(unittest.TestCase):
@@ -262,7 +267,7 @@ class Practice(unittest.TestCase):
     def test_peppers_in_pots_ask_less_often_than_tomatoes(self):
         pots = []
         for crop, height, spread in (("tomato", "shoulder", 0.6), ("pepper", "knee", 0.35)):
-            pot = t.bed(kind="pot", round=True, length_m=0.4, width_m=0.4, method="can", soil=g.Soil("potting_mix"),
+            pot = t.bed(kind="pot", round=True, length_m=0.4, width_m=0.4, method="can", soils=(g.Soil("potting_mix"),),
                         plantings=(t.planting(crop, 1, height, spread),))  # fmt: skip
             pots.append(self.interval(pot, 28.0))
         self.assertLess(pots[0], pots[1])

@@ -68,7 +68,18 @@ class Bounds(unittest.TestCase):
         bed["drip"] = {"emitters": 3, "flow_l_per_h": 2.0}
         bed["reservoir"] = {"capacity_l": 1000.0, "wick_l_per_day": 5.0, "opening_l": 1.0}
         bed["soil_depth_m"] = 0.3
-        return value | {"utc_offset_h": 0, "wind_height_m": 2}
+        bed["soils"] = [{
+            "material": "own_mix", "jar": {"sand_mm": 40, "silt_mm": 40, "clay_mm": 20}, "top_m": 0.2,
+            "mix": [{"ingredient": "peat", "parts": 1}], "layers": [{"depth_m": 0.2, "material": "clay"}],
+        }]  # fmt: skip
+        bed["exposures"] = [{"sun_from_h": 8, "sun_to_h": 13}]
+        bed["plantings"][0]["thinned"] = [{"date": "2025-07-01", "count": 3}]
+        people = [{"name": "Bo", "minutes": [30] * 7}]
+        own = [{"name": "Marrow", "like": "courgette"}]
+        allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0]}]
+        return value | {
+            "utc_offset_h": 0, "wind_height_m": 2, "people": people, "own_crops": own, "allowed": allowed,
+        }  # fmt: skip
 
     def test_every_number(self):
         seen = 0
@@ -88,7 +99,9 @@ class Bounds(unittest.TestCase):
                         else:
                             with self.assertRaises(e.InputError) as caught:
                                 garden_file.check_piece("GARDEN", garden)
-                            self.assertIn(str(path[-1]) if path[-1] != 0 else "", caught.exception.field)
+                            self.assertIn(
+                                f"[{path[-1]}]" if isinstance(path[-1], int) else path[-1], caught.exception.field
+                            )
         self.assertGreater(seen, 80)
 
     def test_no_field_beyond_the_schema_and_no_required_one_left_out(self):

@@ -9,6 +9,7 @@ import numpy as np
 from agronomy.balance import forcing, spreads
 from agronomy.balance import step as s
 from agronomy.balance.run import run_season
+from agronomy.balance.weather import air_days
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky, sky_from_rows, table_from_days
 from agronomy.ground.holding import holding
@@ -72,7 +73,7 @@ class BedDays(unittest.TestCase):
         self.assertAlmostEqual(day(straw, s.RAIN_HELD), 1.0, places=9)
         film = t.bed(plantings=(), mulches=(g.Mulch(t.OPENED, "film", 0.0, 1.0),))
         self.assertEqual(day(film, s.RAIN_HELD), 0.0)
-        self.assertEqual(day(t.bed(under_cover=True), s.RAIN_IN), 0.0)
+        self.assertEqual(day(t.bed(exposures=(g.Exposure(cover="tunnel"),)), s.RAIN_IN), 0.0)
         pot = t.bed(
             kind="pot", length_m=0.3, width_m=0.3, round=True, plantings=(t.planting("tomato", 1, "waist", 0.6),)
         )
@@ -101,22 +102,21 @@ class BedDays(unittest.TestCase):
 
 class BedConstants(unittest.TestCase):
     def test_frames_hold_rain_and_open_ground_sheds_it(self):
-        at = lambda b: forcing.bed_constants(b, (1.0, 0.0))  # noqa: E731
+        at = lambda b: forcing.bed_constants(b, t.TODAY, (1.0, 0.0))  # noqa: E731
         self.assertEqual(at(t.bed())[s.CURVE_NUMBER], 0.0)
         self.assertEqual(at(t.bed(kind="open"))[s.CURVE_NUMBER], 78)  # loam, group B
-        self.assertEqual(at(t.bed(kind="open", soil=g.Soil("clay")))[s.CURVE_NUMBER], 89)
-        self.assertEqual(at(t.bed(under_cover=True))[s.AIR_FACTOR], 0.75)
-        self.assertAlmostEqual(at(t.bed(soil=g.Soil("clay")))[s.DRAIN], 1 / 3)
-        self.assertAlmostEqual(at(t.bed(soil=g.Soil("sand")))[s.DRAIN], 1.0)
+        self.assertEqual(at(t.bed(kind="open", soils=(g.Soil("clay"),)))[s.CURVE_NUMBER], 89)
+        self.assertAlmostEqual(day(t.bed(soils=(g.Soil("clay"),)), s.DRAIN), 1 / 3)
+        self.assertAlmostEqual(day(t.bed(soils=(g.Soil("sand"),)), s.DRAIN), 1.0)
 
     def test_a_reservoir_in_mm_of_its_ground(self):
         box = t.bed(
             kind="self_watering_box", length_m=0.8, width_m=0.5, method="reservoir", reservoir=g.Reservoir(16, 8)
         )
-        a = forcing.bed_constants(box, (1.0, 0.0))
+        a = forcing.bed_constants(box, t.TODAY, (1.0, 0.0))
         self.assertAlmostEqual(a[s.CAPACITY], 40.0)
         self.assertAlmostEqual(a[s.WICK], 20.0)
-        state = forcing.opening_state(box, holding(box.soil), forcing.bed_days(box, t.TODAY, 1)[0][0], 31)
+        state = forcing.opening_state(box, forcing.bed_days(box, t.TODAY, 1)[0][0], 31)
         self.assertAlmostEqual(state[0, s.R], 20.0)  # unknown: half full
 
     def test_ground_of_round_beds(self):
@@ -125,9 +125,9 @@ class BedConstants(unittest.TestCase):
 
 class Opening(unittest.TestCase):
     def test_what_a_finger_felt_orders_the_state_and_unknown_is_wide(self):
-        bed, h = t.bed(), holding(g.Soil("loam"))
+        bed = t.bed()
         first = forcing.bed_days(bed, t.OPENED, 1)[0][0]
-        of = lambda w: forcing.opening_state(t.bed(opening_wetness=w), h, first, 51)  # noqa: E731
+        of = lambda w: forcing.opening_state(t.bed(opening_wetness=w), first, 51)  # noqa: E731
         central = [of(w)[0, s.DR] for w in ("wet", "moist", "just_damp", "dry")]
         self.assertEqual(central, sorted(central))
         self.assertEqual(central[0], 0.0)
@@ -137,7 +137,7 @@ class Opening(unittest.TestCase):
 class Air(unittest.TestCase):
     def test_members_are_repeated_to_enough_series_and_the_first_is_their_mean(self):
         for members in (1, 7, 40):
-            w = forcing.air_days(t.garden(), t.sky(members=members, rain_chance=0.5), t.OPENED, t.TODAY, 10)
+            w = air_days(t.garden(), t.sky(members=members, rain_chance=0.5), t.OPENED, t.TODAY, 10)
             n = w.air.shape[1] - 1
             self.assertGreaterEqual(n, spreads.LEAST_SERIES)
             self.assertEqual(n % members, 0)
@@ -147,27 +147,27 @@ class Air(unittest.TestCase):
     def test_doubt_follows_the_source_of_a_day(self):
         sky = t.sky()
         gauged = Sky(sky.behind, sky.ahead, frozenset({t.TODAY - dt.timedelta(days=2)}), sky.source)
-        w = forcing.air_days(t.garden(), gauged, t.OPENED, t.TODAY, 10)
+        w = air_days(t.garden(), gauged, t.OPENED, t.TODAY, 10)
         n = w.n_behind
         self.assertLess(w.air[n - 2, 1, s.RAIN_CV], w.air[n - 3, 1, s.RAIN_CV])
         self.assertEqual(w.air[n, 1, s.RAIN_CV], 0.0)  # the members' own spread is the doubt
         typed = Sky(sky.behind, t.sky(members=1).ahead, frozenset(), "typed")
-        w = forcing.air_days(t.garden(), typed, t.OPENED, t.TODAY, 10)
+        w = air_days(t.garden(), typed, t.OPENED, t.TODAY, 10)
         self.assertGreater(w.air[n, 1, s.RAIN_CV], 0.5)
         poor = [(d, {"tmin": 14.0, "tmax": 25.0}) for d, _ in t.days_of(t.OPENED, 21)]
         hargreaves = Sky(table_from_days(poor, t.LATITUDE, t.ELEVATION), sky.ahead)
-        w = forcing.air_days(t.garden(), hargreaves, t.OPENED, t.TODAY, 10)
+        w = air_days(t.garden(), hargreaves, t.OPENED, t.TODAY, 10)
         self.assertEqual((w.tier[0], w.tier[n]), ("hargreaves", "full"))
         self.assertGreater(w.air[0, 1, s.ET0_CV], w.air[n, 1, s.ET0_CV])
 
     def test_days_without_an_outlook_are_past_days_each_member_its_own(self):
         rain = dict.fromkeys(range(0, 21, 3), 10.0)
-        w = forcing.air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
+        w = air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
         drawn = w.rain[w.n_behind + 4 :]
         self.assertEqual(set(np.unique(drawn)), {0.0, 10.0})
         self.assertTrue(0.15 < (drawn > 0).mean() < 0.55)  # a third of the days behind were wet
         self.assertGreater(drawn.std(axis=1).min(), 0)
-        again = forcing.air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
+        again = air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
         np.testing.assert_array_equal(w.rain, again.rain)
 
     def test_a_sky_from_rows_splits_at_today(self):
@@ -186,14 +186,12 @@ class Starts(unittest.TestCase):
     def test_beds_opened_on_different_days_begin_on_their_own(self):
         early, late = t.bed("Early"), t.dried(4, "Late")
         garden = t.garden(early, late)
-        w = forcing.air_days(garden, t.sky(), t.OPENED, t.TODAY, 6)
+        w = air_days(garden, t.sky(), t.OPENED, t.TODAY, 6)
         season = run_season(garden, w, t.TODAY, [(1.0, 0.0)] * 2)
         self.assertEqual(season.opened_at.tolist(), [0, 17])
         self.assertEqual(np.abs(season.rows[:17, 1]).max(), 0.0)
         self.assertAlmostEqual(season.rows[17, 1, s.OPEN_ROOTED], 0.0, delta=1e-9)  # wet at opening
-        alone = run_season(
-            t.garden(late), forcing.air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [(1.0, 0.0)]
-        )
+        alone = run_season(t.garden(late), air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [(1.0, 0.0)])
         np.testing.assert_allclose(season.rows[17:, 1], alone.rows[:, 0], atol=1e-9)
 
 

@@ -8,7 +8,7 @@ import numpy as np
 import soiltexture
 
 from agronomy.describe.errors import OutOfRangeError, UnknownNameError
-from agronomy.describe.garden import Mulch, Planting, Size, Soil
+from agronomy.describe.garden import Count, Mulch, OwnCrop, Part, Planting, Size, Soil
 from agronomy.ground import holding, mulch, texture
 from agronomy.plants import crops, demand, size
 from tests import reference_data as ref
@@ -69,7 +69,7 @@ class Holding(unittest.TestCase):
 
     def test_every_material_holds_water_and_a_guess_is_doubtful(self):
         for material in holding.MATERIALS:
-            h = holding.holding(Soil(material))
+            h = holding.holding(Soil(material, mix=(Part("peat", 1), Part("garden_soil", 1))), 0.3)
             self.assertTrue(0 < h.wilting_point < h.field_capacity < h.saturation < 1, material)
             self.assertLess(h.rew, h.tew, material)
         spreads = [holding.holding(Soil(m)).spread for m in ("loam", "holds_and_crumbles", "unknown")]
@@ -104,7 +104,12 @@ class CropTable(unittest.TestCase):
         "runner_bean": "green beans", "pea": "peas fresh", "lettuce": "lettuce", "spinach": "spinach",
         "cabbage": "cabbage", "broccoli": "broccoli", "carrot": "carrot", "beetroot": "table beet",
         "onion": "onion dry", "celeriac": "celery", "radish": "radish", "potato": "potato",
-        "sweetcorn": "sweet corn", "strawberry": "strawberry",
+        "sweetcorn": "sweet corn", "strawberry": "strawberry", "chilli": "sweet pepper", "melon": "sweet melon",
+        "watermelon": "watermelon", "french_bean": "green beans", "drying_bean": "dry beans",
+        "broad_bean": "faba bean fresh", "cauliflower": "cauliflower", "brussels_sprouts": "brussels sprouts",
+        "spring_onion": "onion green", "garlic": "garlic", "celery": "celery", "sweet_potato": "sweet potato",
+        "artichoke": "artichoke", "asparagus": "asparagus", "mint": "mint", "turnip": "turnip and rutabaga",
+        "parsnip": "parsnip",
     }  # fmt: skip
 
     def test_fao_tables_17_and_22(self):
@@ -122,12 +127,39 @@ class CropTable(unittest.TestCase):
 
     def test_fao_table_11_stage_lengths(self):
         names = {"sweet pepper": "pepper", "squash, zucchini": "courgette", "pumpkin, winter squash": "winter_squash",
-                 "green beans": "runner_bean", "onion dry": "onion", "sweet corn": "sweetcorn",
-                 "peas": "pea"}  # fmt: skip
+                 "green beans": "runner_bean", "onion dry": "onion", "sweet corn": "sweetcorn", "peas": "pea",
+                 "eggplant": "aubergine", "dry beans": "drying_bean", "sweet melon": "melon"}  # fmt: skip
         for row in ref.tables()["fao56_stage_lengths"]["rows"]:
             key = names.get(row["crop"], row["crop"])
             if key in crops.CROPS:
                 self.assertEqual(list(crops.CROPS[key].stages), row["days"], key)
+
+    def test_yield_response_of_fao_33(self):
+        names = {"bean": "french_bean", "maize": "sweetcorn"}
+        for theirs, (ky, _) in ref.tables()["fao33_ky"]["rows"].items():
+            if (ours := names.get(theirs, theirs)) in crops.CROPS:
+                with self.subTest(ours):
+                    self.assertEqual(crops.CROPS[ours].yield_response, (ky, "FAO-33, from memory"))
+        ky, source = crops.CROPS["carrot"].yield_response
+        self.assertEqual((ky, source), (1.0, "common practice, no source"))
+
+    def test_forty_five_crops_to_eat_and_some_neighbours(self):
+        groups = [c.group for key, c in crops.CROPS.items() if key != "other"]
+        self.assertGreaterEqual(sum(group != "neighbour" for group in groups), 45)
+        for crop in crops.CROPS.values():
+            self.assertTrue(0 < crop.kcb[0] <= crop.kcb[1] <= 1.2 and 0.1 <= crop.p <= 0.8, crop.name)
+            self.assertTrue(crop.roots_m[0] < crop.roots_m[1] and crop.wet_feet in (1, 2, 3), crop.name)
+            self.assertLess(crop.frost_c, crop.soil_c, crop.name)
+
+    def test_an_own_crop_is_like_another_but_for_what_was_given(self):
+        own = OwnCrop("Skerry Red", "tomato", height_m=2.4, root_depth_m=0.5, wet_feet=3, days=290)
+        like, mine = crops.CROPS["tomato"], crops.crop_like("tomato", own)
+        self.assertEqual((mine.name, mine.height_m, mine.wet_feet), ("Skerry Red", 2.4, 3))
+        self.assertEqual((mine.kcb, mine.p, mine.spread_m), (like.kcb, like.p, like.spread_m))
+        self.assertEqual(mine.roots_m, (0.5, 0.5))
+        self.assertEqual(mine.stages, tuple(2 * d for d in like.stages))
+        self.assertIn("days, height, root depth, wet as you gave them", mine.source)
+        self.assertEqual(crops.crop_like("tomato", OwnCrop("Plain", "tomato")).source, like.source)
 
     def test_each_row_says_where_it_comes_from(self):
         for key, crop in crops.CROPS.items():
@@ -182,6 +214,35 @@ class SizeAndDemand(unittest.TestCase):
     def test_a_planting_is_there_from_planted_until_removed(self):
         p = Planting("lettuce", 4, dt.date(2025, 5, 10), removed=dt.date(2025, 5, 15))
         np.testing.assert_array_equal(size.stature(p, dt.date(2025, 5, 8), 9).present, [0, 0, 1, 1, 1, 1, 1, 0, 0])
+
+    def test_thinning_leaves_fewer_from_its_day_on(self):
+        p = Planting("carrot", 90, dt.date(2025, 5, 10), thinned=(Count(dt.date(2025, 5, 13), 30),))
+        np.testing.assert_array_equal(size.counts(p, dt.date(2025, 5, 11), 4), [90, 90, 30, 30])
+        np.testing.assert_array_equal(size.counts(p, dt.date(2025, 5, 20), 2), [30, 30])
+
+    def test_deep_planting_starts_deeper_and_an_established_plant_is_full_grown(self):
+        day = dt.date(2025, 5, 10)
+        plain, deep = (size.stature(Planting("tomato", 1, day, buried_m=b), day, 3) for b in (0.0, 0.2))
+        self.assertAlmostEqual(deep.root_depth_m[0] - plain.root_depth_m[0], 0.2, places=9)
+        old = size.stature(Planting("currant", 1, day, start="established"), day, 3)
+        self.assertAlmostEqual(old.spread_m[0], crops.CROPS["currant"].spread_m, places=9)
+
+    def test_warmth_hastens_growth_and_cold_holds_it(self):
+        """Degree days over the crop's base: the usual warmth is the calendar, base temperature is a standstill."""
+        day, crop = dt.date(2025, 5, 10), crops.CROPS["tomato"]
+        p = Planting("tomato", 1, day)
+
+        def age(tmean: float, start: dt.date = day, n: int = 31) -> np.ndarray:
+            return size.ages(p, crop, day, n, size.Warmth(start, (tmean,) * 60))
+
+        np.testing.assert_allclose(age(20.0), np.arange(31), atol=1e-9)
+        np.testing.assert_allclose(age(10.0), 0.0, atol=1e-9)
+        np.testing.assert_allclose(age(24.0), 1.4 * np.arange(31), atol=1e-9)
+        # Ten days pass by the calendar before the first known temperature, then the cold stops it.
+        late = age(8.0, day + dt.timedelta(days=10))
+        np.testing.assert_allclose(late, np.minimum(np.arange(31), 10), atol=1e-9)
+        # Known warmth that began before the planting counts from the planting only.
+        np.testing.assert_allclose(age(24.0, day - dt.timedelta(days=20)), 1.4 * np.arange(31), atol=1e-9)
 
 
 if __name__ == "__main__":

@@ -83,7 +83,7 @@ class NextSoak(unittest.TestCase):
 class Reservoirs(unittest.TestCase):
     def box(self, litres: float, **sky):
         bed = t.dried(
-            1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir", soil=g.Soil("potting_mix"),
+            1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir", soils=(g.Soil("potting_mix"),),
             reservoir=g.Reservoir(30.0, 15.0, litres), plantings=(t.planting("pepper", 2, "knee", 0.4),),
         )  # fmt: skip
         return plan(t.garden(bed), t.sky(**sky), t.TODAY).beds[0]

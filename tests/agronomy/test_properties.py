@@ -25,15 +25,39 @@ plantings = st.builds(
         st.builds(g.Size, date=ago, height=st.sampled_from(sorted(g.BODY_HEIGHTS)), spread_m=st.floats(0.02, 3.0)),
         max_size=2, unique_by=lambda x: x.date,
     ).map(tuple),
+    start=st.sampled_from(g.STARTS), buried_m=st.floats(0, 0.5),
+    thinned=st.lists(st.builds(g.Count, date=ago, count=st.integers(1, 60)), max_size=2).map(tuple),
 )  # fmt: skip
 mulches = st.builds(
     g.Mulch, date=ago, kind=st.sampled_from(g.MULCHES), depth_m=st.floats(0, 0.3), cover=st.floats(0, 1)
 )  # fmt: skip
 waterings = st.builds(
     g.Watering, date=ago, litres=st.floats(0, 300), part=st.sampled_from(g.DAY_PARTS),
-    into=st.sampled_from(("soil", "reservoir")),
+    into=st.sampled_from(("soil", "reservoir")), passes=st.integers(1, 3),
 )  # fmt: skip
-checks = st.builds(g.Check, date=ago, reading=st.sampled_from(g.WETNESS))
+checks = st.one_of(
+    st.builds(g.Check, date=ago, reading=st.sampled_from(g.WETNESS)),
+    st.builds(g.Check, date=ago, kind=st.just("lifted"), reading=st.sampled_from(g.WEIGHTS)),
+    st.builds(g.Check, date=ago, kind=st.sampled_from(("probe", "dug", "float")), value=st.floats(0, 90)),
+    st.builds(g.Check, date=ago, kind=st.just("still_wet")),
+)
+layers = st.builds(g.Layer, depth_m=st.floats(0.02, 1), material=st.sampled_from(("clay", "sand", "loam", "home_mix")))
+soils = st.builds(
+    g.Soil, material=st.sampled_from([m for m in MATERIALS if m != "own_mix"]), organic_matter_pct=st.floats(0, 8),
+    date=st.one_of(st.none(), ago), stones_pct=st.floats(0, 80), woody_fill_m=st.floats(0, 1),
+    loosened_m=st.one_of(st.none(), st.floats(0.05, 1.5)), drainage=st.sampled_from(g.DRAINAGES),
+    top_m=st.floats(0.02, 1), layers=st.lists(layers, max_size=2).map(tuple),
+    jar=st.one_of(st.none(), st.builds(g.Jar, *[st.floats(1, 90)] * 3)),
+)  # fmt: skip
+exposures = st.builds(
+    g.Exposure, date=st.one_of(st.none(), ago), sun_from_h=st.floats(0, 12), sun_to_h=st.floats(12.1, 24),
+    shade_pct=st.floats(0, 95), shelter=st.sampled_from(g.SHELTERS), warm_wall=st.booleans(),
+    cover=st.sampled_from(g.COVERS),
+)  # fmt: skip
+
+
+def _by_date(records):
+    return tuple(sorted(records, key=lambda r: r.date or dt.date.min))
 
 
 @st.composite
@@ -44,12 +68,12 @@ def beds(draw) -> g.Bed:
         name="Any", kind=draw(st.sampled_from(sorted(g.KINDS))), length_m=length, width_m=draw(st.floats(0.08, 4.0)),
         opened=draw(ago), opening_wetness=draw(st.sampled_from((None, *g.WETNESS))),
         soil_depth_m=draw(st.one_of(st.none(), st.floats(0.05, 1.5))),
-        soil=g.Soil(draw(st.sampled_from(MATERIALS)), draw(st.floats(0, 8))),
+        soils=_by_date(draw(st.lists(soils, max_size=2))), exposures=_by_date(draw(st.lists(exposures, max_size=2))),
         plantings=tuple(draw(st.lists(plantings, max_size=3))), mulches=tuple(draw(st.lists(mulches, max_size=2))),
         method=method, drip=g.Drip(draw(st.integers(1, 200)), draw(st.floats(0.1, 30))) if method == "drip" else None,
         reservoir=g.Reservoir(draw(st.floats(0.2, 100)), draw(st.floats(0.1, 50))) if method == "reservoir" else None,
         style=draw(st.sampled_from((None, *g.STYLES))), pattern=draw(st.sampled_from((None, *g.PATTERNS))),
-        under_cover=draw(st.booleans()), waterings=tuple(draw(st.lists(waterings, max_size=4))),
+        waterings=tuple(draw(st.lists(waterings, max_size=4))),
         checks=tuple(draw(st.lists(checks, max_size=2))),
     )  # fmt: skip
 

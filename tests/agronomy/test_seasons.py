@@ -5,9 +5,10 @@ import unittest
 
 import numpy as np
 
-from agronomy.balance import forcing, spreads
+from agronomy.balance import spreads
 from agronomy.balance import step as s
 from agronomy.balance.run import run_season
+from agronomy.balance.weather import air_days
 from agronomy.decide.bands import bands
 from agronomy.decide.hours import good_hours
 from agronomy.describe import garden as g
@@ -30,7 +31,7 @@ def season_at(site: str, start: dt.date, days: int, *columns: str, **bed: object
     planting = g.Planting("tomato", 6, start - dt.timedelta(days=20))
     b = t.bed(opened=start, opening_wetness="moist", plantings=(planting,), **bed)
     garden = g.Garden("Real", table.latitude, table.elevation_m, rigs=(g.Rig("Hose"),), beds=(b,))
-    weather = forcing.air_days(garden, sky, start, start, days)
+    weather = air_days(garden, sky, start, start, days)
     return run_season(garden, weather, start, [(1.0, 0.0)]), weather
 
 
@@ -72,7 +73,7 @@ class RealSeasons(unittest.TestCase):
         soaks = {}
         for soil in ("loamy_sand", "silt_loam"):
             site, start, columns = self.SITES[0]
-            season, _ = season_at(site, start, 110, *columns, soil=g.Soil(soil))
+            season, _ = season_at(site, start, 110, *columns, soils=(g.Soil(soil),))
             water = season.central_rows_ahead(np.full((110, 1), s.BY_TRIGGER))[:, 0, s.IRRIGATION]
             soaks[soil] = ((water > 0).sum(), water[water > 0].mean())
         self.assertGreater(soaks["loamy_sand"][0], soaks["silt_loam"][0])
@@ -91,9 +92,9 @@ class Calibration(unittest.TestCase):
             sky.ahead.columns["rs"][:] = rng.normal(22, 3, (16, members)).clip(5, 30)
             rain = np.where(rng.random((16, members)) < 0.25, rng.exponential(6, (16, members)), 0.0)
             sky.ahead.columns["rain"][:] = rain
-            bed = t.dried(1 + trial % 4, soil=g.Soil(("loam", "unknown", "holds_and_crumbles")[trial % 3]))
+            bed = t.dried(1 + trial % 4, soils=(g.Soil(("loam", "unknown", "holds_and_crumbles")[trial % 3]),))
             garden = t.garden(bed)
-            weather = forcing.air_days(garden, sky, bed.opened, t.TODAY, 8)
+            weather = air_days(garden, sky, bed.opened, t.TODAY, 8)
             season = run_season(garden, weather, t.TODAY, [(1.0, 0.0)])
             band = bands(season.ahead(np.full((8, 1), s.NEVER)).net[:, 0, 1:])
             truth = self.truth(season, rng)

@@ -5,7 +5,8 @@ import re
 from django.test import TestCase
 from django.urls import get_resolver
 
-from apps.watering.models import Check, PutOff, Watering
+from apps.garden.models import OwnCrop
+from apps.watering.models import Check, MovedSoak, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
 
@@ -31,10 +32,17 @@ class Strangers(TestCase):
         cls.put_off = PutOff.objects.create(bed=cls.bed, date=w.TODAY)
         cls.gauge = GaugeReading.objects.create(garden=cls.garden, date=w.TODAY, rain=3)
         cls.rig = cls.garden.rigs.get()
+        cls.moved = MovedSoak.objects.create(bed=cls.bed, date=w.TODAY, from_date=w.TODAY, to_date=w.TODAY)
+        cls.own_crop = OwnCrop.objects.create(garden=cls.garden, name="Red", like="tomato")
         cls.membership = cls.garden.membership_set.get()
 
     def urls(self):
-        events = {"watering": self.watering.pk, "check": self.check_.pk, "put_off": self.put_off.pk}
+        events = {
+            "watering": self.watering.pk,
+            "check": self.check_.pk,
+            "put_off": self.put_off.pk,
+            "moved_soak": self.moved.pk,
+        }
         for route in api_routes():
             if "<" not in route:
                 continue
@@ -42,6 +50,7 @@ class Strangers(TestCase):
                 values = {
                     "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
                     "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
+                    "crop_id": self.own_crop.pk,
                 }  # fmt: skip
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:
@@ -56,6 +65,10 @@ class Strangers(TestCase):
         "beds": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "rigs": {"name": "X"},
         "members": {"username": "eve"},
+        "moves": {"id": w.new_id(), "bed": 0, "from_date": "2025-07-12", "to_date": "2025-07-13"},
+        "ahead/try": {"bed": 0, "from_date": "2025-07-12", "to_date": "2025-07-13"},
+        "own-crops": {"name": "X", "like": "tomato"},
+        "sizes": {"sizes": []},
     }
 
     def body(self, url):
@@ -91,6 +104,10 @@ class Strangers(TestCase):
             ("post", "/waterings", {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 1}]}),
             ("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, "reading": "wet"}),
             ("post", f"/events/watering/{self.watering.pk}/strike", {}),
+            ("patch", f"/own-crops/{self.own_crop.pk}", {"name": "X"}),
+            ("delete", f"/own-crops/{self.own_crop.pk}", None),
+            ("post", "/moves", {**self.BODIES["moves"], "bed": self.bed.pk}),
+            ("post", "/ahead/try", {**self.BODIES["ahead/try"], "bed": self.bed.pk}),
             ("post", f"/gauge/{self.gauge.pk}/strike", {}),
         ):
             with self.subTest(path):

@@ -95,7 +95,8 @@ class Views(TestCase):
         made = self.call("post", "/beds", said, 201)
         for name in ("name", "kind", "length_m", "width_m", "method", "drip", "mulch", "opening_wetness"):
             self.assertEqual(made[name], said[name])
-        self.assertEqual(made["soil"], {"material": "loam", "organic_matter_pct": 2.5})
+        soil = made["soils"][0]
+        self.assertEqual((soil["material"], soil["organic_matter_pct"], soil["texture"]), ("loam", 2.5, ""))
         self.assertEqual(
             made["plantings"][0]["sizes"], [{"date": "2025-07-11", "height": "overhead", "spread_m": 0.35}]
         )

@@ -23,7 +23,9 @@ class Beds(TestCase):
         self.garden = w.garden_of(self.ada)
 
     def save(self, bed_id=None, plantings=None, mulch=None, **values):
-        return ga.SaveBed(self.ada, self.garden.pk, {**w.BED, **values}, plantings, mulch, bed_id).execute()
+        more = {name: values.pop(name) for name in ("soil", "exposure") if name in values}
+        said = {**w.BED, **values}
+        return ga.SaveBed(self.ada, self.garden.pk, said, plantings, mulch, bed_id=bed_id, **more).execute()
 
     def refused(self, field, **values):
         before = Bed.objects.count()
@@ -50,7 +52,7 @@ class Beds(TestCase):
         self.save()
         self.refused("name", name="Bench")
         self.refused("length_m", name="B", length_m=0.0)
-        self.refused("soil.material", name="B", soil_material="mud")
+        self.refused("soil.material", name="B", soil={"material": "mud"})
         self.refused("opened", name="B", opened=w.TODAY + dt.timedelta(days=1))
         self.refused("opened", name="B", opened=w.TODAY - dt.timedelta(days=800))
         self.refused("drip", name="B", method="drip")

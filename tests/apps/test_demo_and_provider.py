@@ -7,7 +7,7 @@ from unittest import mock
 
 from django.test import SimpleTestCase, TestCase
 
-from apps.garden.demo import OPENS_ON, load_demo
+from apps.garden.demo import WRACKLINE_YARD, load_sample
 from apps.watering import actions as wa
 from apps.watering.queries import situation
 from apps.weather import provider
@@ -15,11 +15,13 @@ from apps.weather.models import ForecastSnapshot
 from standins.weather.__main__ import Handler
 from tests.apps import world as w
 
+OPENS_ON = WRACKLINE_YARD.opens_on
+
 
 class Demo(w.WithProvider, TestCase):
     def setUp(self):
         self.owner = w.person("ostrander")
-        self.garden, self.fresh = load_demo(self.owner)
+        self.garden, self.fresh = load_sample(WRACKLINE_YARD, self.owner)
 
     def words(self):
         now = situation(self.garden)

@@ -43,14 +43,14 @@ def type_days(
 
 
 BED: dict[str, Any] = {
-    "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soil_material": "loam",
+    "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
     "opened": TODAY - dt.timedelta(days=9), "opening_wetness": "wet",
 }  # fmt: skip
 TOMATOES = {"crop": "tomato", "count": 6, "planted": dt.date(2025, 5, 12), "height": "shoulder", "spread_m": 0.6}
 
 
 def bed_of(user: Any, garden: Garden, **values: Any) -> Any:
-    return SaveBed(user, garden.pk, {**BED, **values}, [dict(TOMATOES)]).execute()
+    return SaveBed(user, garden.pk, {**BED, **values}, [dict(TOMATOES)], soil={"material": "loam"}).execute()
 
 
 def client_of(user: Any) -> Client:

@@ -9,7 +9,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from playwright.sync_api import Page, expect, sync_playwright
 
-from apps.garden.demo import load_demo
+from apps.garden.demo import WRACKLINE_YARD, load_sample
 from apps.garden.models import Garden
 from apps.watering.models import Watering
 from tests.apps import world as w
@@ -42,7 +42,7 @@ class InBrowser(w.WithProvider, StaticLiveServerTestCase):
     def setUp(self):
         cache.clear()
         self.owner = w.person("ostrander")
-        self.garden, _ = load_demo(self.owner)
+        self.garden, _ = load_sample(WRACKLINE_YARD, self.owner)
         self.context = self.browser.new_context(viewport=self.viewport, reduced_motion="reduce", bypass_csp=False)
         self.addCleanup(self.context.close)
         self.page: Page = self.context.new_page()

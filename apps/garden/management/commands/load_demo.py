@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandParser
 
-from apps.garden.demo import load_demo
+from apps.garden.demo import WRACKLINE_YARD, load_sample
 from apps.garden.models import Garden
 
 OWNER = "ostrander"
@@ -26,5 +26,5 @@ class Command(BaseCommand):
         with open(options["password_file"]) as f:
             password = f.read().strip()
         owner = get_user_model().objects.create_user(OWNER, password=password)
-        garden, fresh = load_demo(owner)
+        garden, fresh = load_sample(WRACKLINE_YARD, owner)
         self.stdout.write(f"loaded {garden.name}" + ("" if fresh else "; its weather will come on the first visit"))

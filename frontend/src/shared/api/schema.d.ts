@@ -53,6 +53,39 @@ export interface paths {
         patch: operations["change_garden"];
         trace?: never;
     };
+    "/api/gardens/{garden_id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/ahead/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The days ahead as they would be with one more soak moved; nothing is kept. */
+        post: operations["try_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds": {
         parameters: {
             query?: never;
@@ -150,6 +183,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The person's private calendar address for this garden. */
+        get: operations["feed"];
+        put?: never;
+        /** @description The person's private calendar address for this garden. */
+        post: operations["open_feed"];
+        /** @description The person's private calendar address for this garden. */
+        delete: operations["end_feed"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/gauge": {
         parameters: {
             query?: never;
@@ -214,6 +266,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["move_soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/own-crops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["own_crops"];
+        put?: never;
+        post: operations["create_own_crop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/own-crops/{crop_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_own_crop"];
+        options?: never;
+        head?: never;
+        patch: operations["change_own_crop"];
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/put-offs": {
         parameters: {
             query?: never;
@@ -273,6 +373,24 @@ export interface paths {
         get: operations["round"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every planting's size as growth has it today, and, put back, as it was seen. */
+        get: operations["sizes"];
+        put?: never;
+        /** @description Every planting's size as growth has it today, and, put back, as it was seen. */
+        post: operations["confirm_sizes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -443,6 +561,31 @@ export interface components {
             tmax: components["schemas"]["Band"];
             weather: string;
         };
+        AheadOut: {
+            garden: components["schemas"]["GardenOut"];
+            weather: components["schemas"]["WeatherState"];
+            lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            heat: components["schemas"]["Heat"] | null;
+            days: components["schemas"]["DayLoad"][];
+            beds: components["schemas"]["PlannedBed"][];
+            gives: components["schemas"]["Giving"][];
+            moves: components["schemas"]["Move"][];
+        };
+        AllowedInRequest: {
+            /** Format: double */
+            from_h: number;
+            /** Format: double */
+            to_h: number;
+            /** @description 0 is Monday */
+            weekdays?: number[];
+        };
+        AllowedOut: {
+            /** Format: double */
+            from_h: number;
+            /** Format: double */
+            to_h: number;
+            weekdays?: number[];
+        };
         Band: {
             /**
              * Format: double
@@ -473,7 +616,7 @@ export interface components {
             rig?: number | null;
             style?: string | null;
             pattern?: string | null;
-            under_cover?: boolean;
+            exposure?: components["schemas"]["ExposureInRequest"];
             /** Format: date */
             opened?: string;
             opening_wetness?: string | null;
@@ -494,12 +637,12 @@ export interface components {
             round: boolean;
             /** Format: double */
             soil_depth_m: number | null;
-            soil: components["schemas"]["SoilOut"];
+            soils: components["schemas"]["SoilOut"][];
+            exposures: components["schemas"]["ExposureOut"][];
             method: components["schemas"]["MethodEnum"];
             rig: number | null;
             style: (components["schemas"]["StyleEnum"] | components["schemas"]["NullEnum"]) | null;
             pattern: (components["schemas"]["PatternEnum"] | components["schemas"]["NullEnum"]) | null;
-            under_cover: boolean;
             /** Format: date */
             opened: string;
             opening_wetness: (components["schemas"]["WetnessEnum"] | components["schemas"]["NullEnum"]) | null;
@@ -533,6 +676,8 @@ export interface components {
             crops: components["schemas"]["CropOut"][];
             kinds: components["schemas"]["KindOut"][];
             soils: string[];
+            ingredients: string[];
+            starts: string[];
             mulches: string[];
             heights: {
                 [key: string]: number;
@@ -543,7 +688,11 @@ export interface components {
             /** Format: uuid */
             id: string;
             bed: number;
-            reading: string;
+            /** @default finger */
+            kind: string;
+            reading?: string | null;
+            /** Format: double */
+            value?: number | null;
             /** Format: date */
             date?: string | null;
         };
@@ -552,9 +701,22 @@ export interface components {
             id: string;
             /** Format: date */
             date: string;
-            reading: components["schemas"]["WetnessEnum"];
+            kind: components["schemas"]["CheckOutKindEnum"];
+            reading: string | null;
+            /** Format: double */
+            value: number | null;
             struck: boolean;
         };
+        /**
+         * @description * `finger` - finger
+         *     * `still_wet` - still_wet
+         *     * `lifted` - lifted
+         *     * `probe` - probe
+         *     * `dug` - dug
+         *     * `float` - float
+         * @enum {string}
+         */
+        CheckOutKindEnum: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
         Coefficient: {
             symbol: string;
             what: string;
@@ -563,9 +725,33 @@ export interface components {
             unit: string;
             source: string;
         };
+        /**
+         * @description * `none` - none
+         *     * `eaves` - eaves
+         *     * `roof` - roof
+         *     * `cloche` - cloche
+         *     * `tunnel` - tunnel
+         *     * `indoors` - indoors
+         * @enum {string}
+         */
+        CoverEnum: "none" | "eaves" | "roof" | "cloche" | "tunnel" | "indoors";
         CropOut: {
             key: string;
             name: string;
+            group: components["schemas"]["GroupEnum"];
+            kcb: number[];
+            stages: number[];
+            roots_m: number[];
+            /** Format: double */
+            p: number;
+            /** Format: double */
+            ky: number;
+            ky_source: string;
+            wet_feet: number;
+            /** Format: double */
+            frost_c: number;
+            /** Format: double */
+            soil_c: number;
             /** Format: double */
             spread_m: number;
             /** Format: double */
@@ -599,6 +785,36 @@ export interface components {
             /** Format: date */
             date: string;
         };
+        DayLimits: {
+            /** Format: double */
+            minutes: number | null;
+            /** Format: double */
+            tap_minutes: number | null;
+            windows: number[][];
+        };
+        DayLoad: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            limits: components["schemas"]["DayLimits"];
+            rain_mm: components["schemas"]["Band"];
+            /** Format: double */
+            rain_chance: number;
+            tmax: components["schemas"]["Band"];
+            hot: boolean;
+        };
+        DayUse: {
+            /** Format: double */
+            litres: number;
+            hourly_l: number[];
+            /** Format: double */
+            passes_raw_h: number | null;
+            /** Format: double */
+            again_h: number | null;
+        };
         DaysInRequest: {
             days: components["schemas"]["DayInRequest"][];
         };
@@ -622,7 +838,18 @@ export interface components {
             /** Format: double */
             drip_minutes: number | null;
             into: components["schemas"]["IntoEnum"];
+            passes: number;
+            /** Format: double */
+            pause_minutes: number;
+            top_only: boolean;
         };
+        /**
+         * @description * `free` - free
+         *     * `slow` - slow
+         *     * `standing` - standing
+         * @enum {string}
+         */
+        DrainageEnum: "free" | "slow" | "standing";
         DripInRequest: {
             emitters: number;
             /** Format: double */
@@ -642,6 +869,36 @@ export interface components {
             field: string;
             text: string;
         };
+        /** @description From `date` on; without a date it corrects the record that holds. */
+        ExposureInRequest: {
+            /** Format: date */
+            date?: string | null;
+            /** Format: double */
+            sun_from_h?: number;
+            /** Format: double */
+            sun_to_h?: number;
+            /** Format: double */
+            shade_pct?: number;
+            shelter?: string;
+            warm_wall?: boolean;
+            cover?: string;
+        };
+        ExposureOut: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            sun_from_h: number;
+            /** Format: double */
+            sun_to_h: number;
+            /** Format: double */
+            shade_pct: number;
+            shelter: components["schemas"]["ShelterEnum"];
+            warm_wall: boolean;
+            cover: components["schemas"]["CoverEnum"];
+        };
+        FeedOut: {
+            address: string | null;
+        };
         GardenInRequest: {
             name: string;
             /** Format: double */
@@ -653,6 +910,9 @@ export interface components {
             time_zone?: string;
             style?: string;
             coastal?: boolean;
+            growth?: string;
+            people?: components["schemas"]["PersonInRequest"][];
+            allowed?: components["schemas"]["AllowedInRequest"][];
         };
         GardenOut: {
             id: number;
@@ -666,6 +926,9 @@ export interface components {
             time_zone: string;
             style: components["schemas"]["StyleEnum"];
             coastal: boolean;
+            growth: components["schemas"]["GrowthEnum"];
+            people: components["schemas"]["PersonOut"][];
+            allowed: components["schemas"]["AllowedOut"][];
             /** Format: date */
             today: string;
             own_clock: boolean;
@@ -689,6 +952,39 @@ export interface components {
             /** Format: double */
             rain: number;
         };
+        /**
+         * @description * `minutes` - minutes
+         *     * `taps` - taps
+         *     * `moved` - moved
+         * @enum {string}
+         */
+        GaveEnum: "minutes" | "taps" | "moved";
+        /** @description A bed that gives way because a day has not room, and what that costs. */
+        Giving: {
+            bed: number;
+            name: string;
+            /** Format: date */
+            due: string;
+            /** Format: date */
+            soaked: string | null;
+            why: components["schemas"]["WhyEnum"];
+            /** Format: double */
+            missed_more: number;
+        };
+        /**
+         * @description * `vegetable` - vegetable
+         *     * `herb` - herb
+         *     * `fruit` - fruit
+         *     * `neighbour` - neighbour
+         * @enum {string}
+         */
+        GroupEnum: "vegetable" | "herb" | "fruit" | "neighbour";
+        /**
+         * @description * `calendar` - calendar
+         *     * `warmth` - warmth
+         * @enum {string}
+         */
+        GrowthEnum: "calendar" | "warmth";
         Heat: {
             dates: string[];
             /** Format: double */
@@ -731,6 +1027,14 @@ export interface components {
             heat_class: string;
         };
         /**
+         * @description * `due` - due
+         *     * `late` - late
+         *     * `early` - early
+         *     * `moved` - moved
+         * @enum {string}
+         */
+        HowEnum: "due" | "late" | "early" | "moved";
+        /**
          * @description * `soil` - soil
          *     * `reservoir` - reservoir
          * @enum {string}
@@ -767,17 +1071,35 @@ export interface components {
              * @description how full, 0 to 1
              */
             reservoir_share: number | null;
-            under_cover: boolean;
+            cover: components["schemas"]["CoverEnum"];
+            /** @description from the top down */
+            layers: components["schemas"]["IsleLayer"][];
         };
-        /**
-         * @description * `observed` - observed
-         *     * `gap` - gap
-         *     * `forecast` - forecast
-         *     * `typed` - typed
-         *     * `resampled` - resampled
-         * @enum {string}
-         */
-        KindEnum: "observed" | "gap" | "forecast" | "typed" | "resampled";
+        IsleLayer: {
+            /** Format: double */
+            depth_m: number;
+            /** Format: double */
+            available_mm_per_m: number;
+            /** Format: double */
+            field_capacity: number;
+            source: string;
+        };
+        JarInRequest: {
+            /** Format: double */
+            sand_mm: number;
+            /** Format: double */
+            silt_mm: number;
+            /** Format: double */
+            clay_mm: number;
+        };
+        JarOut: {
+            /** Format: double */
+            sand_mm: number;
+            /** Format: double */
+            silt_mm: number;
+            /** Format: double */
+            clay_mm: number;
+        };
         KindOut: {
             key: string;
             name: string;
@@ -792,6 +1114,20 @@ export interface components {
          * @enum {string}
          */
         LacksEnum: "beds" | "weather";
+        LayerInRequest: {
+            /** Format: double */
+            depth_m: number;
+            material: string;
+            /** Format: double */
+            organic_matter_pct?: number;
+        };
+        LayerOut: {
+            /** Format: double */
+            depth_m: number;
+            material: string;
+            /** Format: double */
+            organic_matter_pct: number;
+        };
         /** @description One day behind. mm over the bed's ground, but net_mm over its rooted share. */
         LedgerDay: {
             /** Format: date */
@@ -825,6 +1161,8 @@ export interface components {
             /** Format: double */
             correction_mm: number;
             /** Format: double */
+            soil_changed_mm: number;
+            /** Format: double */
             ks: number;
             weather: string;
         };
@@ -846,6 +1184,24 @@ export interface components {
          * @enum {string}
          */
         MethodEnum: "hose" | "can" | "drip" | "reservoir";
+        Move: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            /** Format: date */
+            from_date: string;
+            /** Format: date */
+            to_date: string;
+        };
+        MoveInRequest: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            /** Format: date */
+            from_date: string;
+            /** Format: date */
+            to_date: string;
+        };
         MulchInRequest: {
             kind: string;
             /**
@@ -868,12 +1224,59 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        OwnCropInRequest: {
+            name?: string;
+            like?: string;
+            /** Format: double */
+            height_m?: number | null;
+            /** Format: double */
+            spread_m?: number | null;
+            /** Format: double */
+            root_depth_m?: number | null;
+            days?: number | null;
+            /** Format: double */
+            p?: number | null;
+            wet_feet?: number | null;
+            /** Format: double */
+            frost_c?: number | null;
+            /** Format: double */
+            soil_c?: number | null;
+        };
+        OwnCropOut: {
+            id: number;
+            name: string;
+            like: string;
+            /** Format: double */
+            height_m: number | null;
+            /** Format: double */
+            spread_m: number | null;
+            /** Format: double */
+            root_depth_m: number | null;
+            days: number | null;
+            /** Format: double */
+            p: number | null;
+            wet_feet: number | null;
+            /** Format: double */
+            frost_c: number | null;
+            /** Format: double */
+            soil_c: number | null;
+        };
         /**
          * @description * `morning` - morning
          *     * `evening` - evening
          * @enum {string}
          */
         PartEnum: "morning" | "evening";
+        PartInRequest: {
+            ingredient: string;
+            /** Format: double */
+            parts: number;
+        };
+        PartOut: {
+            ingredient: string;
+            /** Format: double */
+            parts: number;
+        };
         PatchedGardenInRequest: {
             name?: string;
             /** Format: double */
@@ -885,6 +1288,27 @@ export interface components {
             time_zone?: string;
             style?: string;
             coastal?: boolean;
+            growth?: string;
+            people?: components["schemas"]["PersonInRequest"][];
+            allowed?: components["schemas"]["AllowedInRequest"][];
+        };
+        PatchedOwnCropInRequest: {
+            name?: string;
+            like?: string;
+            /** Format: double */
+            height_m?: number | null;
+            /** Format: double */
+            spread_m?: number | null;
+            /** Format: double */
+            root_depth_m?: number | null;
+            days?: number | null;
+            /** Format: double */
+            p?: number | null;
+            wet_feet?: number | null;
+            /** Format: double */
+            frost_c?: number | null;
+            /** Format: double */
+            soil_c?: number | null;
         };
         PatchedPreferencesRequest: {
             units?: components["schemas"]["UnitsEnum"];
@@ -900,13 +1324,57 @@ export interface components {
         /**
          * @description * `deep_and_seldom` - deep_and_seldom
          *     * `little_and_often` - little_and_often
+         *     * `damp_top` - damp_top
+         *     * `run_down` - run_down
          * @enum {string}
          */
-        PatternEnum: "deep_and_seldom" | "little_and_often";
+        PatternEnum: "deep_and_seldom" | "little_and_often" | "damp_top" | "run_down";
         Person: {
             username: string;
             units: components["schemas"]["UnitsEnum"];
             theme: components["schemas"]["ThemeEnum"];
+        };
+        PersonInRequest: {
+            name: string;
+            /** @description on each weekday, from Monday */
+            minutes: number[];
+        };
+        PersonOut: {
+            name: string;
+            /** @description on each weekday, from Monday */
+            minutes: number[];
+        };
+        PlannedBed: {
+            id: number;
+            name: string;
+            crops: components["schemas"]["CropStanding"][];
+            method: string;
+            /** Format: double */
+            raw_mm: number;
+            /** Format: double */
+            trigger_mm: number;
+            days: components["schemas"]["PlannedDay"][];
+            /**
+             * Format: double
+             * @description share of the growth's water it goes without
+             */
+            missed: number;
+            /**
+             * Format: double
+             * @description the same without the gardener's moves
+             */
+            missed_unmoved: number;
+            /** Format: double */
+            yield_lost: number;
+            /** Format: double */
+            lost_litres: number;
+        };
+        PlannedDay: {
+            /** Format: date */
+            date: string;
+            net_mm: components["schemas"]["Band"];
+            soak: components["schemas"]["Soak"] | null;
+            gave: (components["schemas"]["GaveEnum"] | components["schemas"]["NullEnum"]) | null;
         };
         PlantingInRequest: {
             id?: number | null;
@@ -917,6 +1385,12 @@ export interface components {
             planted: string;
             /** Format: date */
             removed?: string | null;
+            start?: string;
+            /** Format: double */
+            buried_m?: number;
+            own_crop?: number | null;
+            /** @description how many are left today */
+            left?: number | null;
             /** @description as seen today */
             height?: string | null;
             /**
@@ -934,7 +1408,29 @@ export interface components {
             planted: string;
             /** Format: date */
             removed: string | null;
+            start: string;
+            /** Format: double */
+            buried_m: number;
+            own_crop: number | null;
+            left: number;
             sizes: components["schemas"]["SizeOut"][];
+        };
+        /** @description What a planting is like today by growth, and when its size was last seen. */
+        PlantingSize: {
+            planting: number;
+            bed: number;
+            bed_name: string;
+            crop: string;
+            variety: string;
+            count: number;
+            /** @description name of the nearest body height */
+            height: string;
+            /** Format: double */
+            spread_m: number;
+            /** Format: date */
+            seen: string | null;
+            /** @description not seen for a while, and still growing */
+            due: boolean;
         };
         PutOffInRequest: {
             /** Format: uuid */
@@ -985,11 +1481,22 @@ export interface components {
             hours: components["schemas"]["Hours"] | null;
             heat: components["schemas"]["Heat"] | null;
             stops: components["schemas"]["Stop"][];
+            /** @description what the household can do today */
+            limits: components["schemas"]["DayLimits"];
+            /** @description plantings whose size was not seen for a while */
+            sizes_due: number;
         };
         Session: {
             person: components["schemas"]["Person"] | null;
             sign_up_open: boolean;
         };
+        /**
+         * @description * `exposed` - exposed
+         *     * `open` - open
+         *     * `sheltered` - sheltered
+         * @enum {string}
+         */
+        ShelterEnum: "exposed" | "open" | "sheltered";
         SignInRequest: {
             username: string;
             password: string;
@@ -1000,6 +1507,12 @@ export interface components {
             /** @default metric */
             units: components["schemas"]["UnitsEnum"];
         };
+        SizeInRequest: {
+            planting: number;
+            height: string;
+            /** Format: double */
+            spread_m: number;
+        };
         SizeOut: {
             /** Format: date */
             date: string;
@@ -1007,10 +1520,14 @@ export interface components {
             /** Format: double */
             spread_m: number;
         };
+        /** @description The sizes of many plantings as seen today: all are kept, or none. */
+        SizesInRequest: {
+            sizes: components["schemas"]["SizeInRequest"][];
+        };
         SkyDay: {
             /** Format: date */
             date: string;
-            kind: components["schemas"]["KindEnum"];
+            kind: components["schemas"]["SkyDayKindEnum"];
             source: string;
             tier: string;
             tmin: components["schemas"]["Band"] | null;
@@ -1023,25 +1540,82 @@ export interface components {
             gauge: components["schemas"]["GaugeOut"] | null;
             typed: components["schemas"]["WeatherValues"] | null;
         };
+        /**
+         * @description * `observed` - observed
+         *     * `gap` - gap
+         *     * `forecast` - forecast
+         *     * `typed` - typed
+         *     * `resampled` - resampled
+         * @enum {string}
+         */
+        SkyDayKindEnum: "observed" | "gap" | "forecast" | "typed" | "resampled";
         SkyOut: {
             garden: components["schemas"]["GardenOut"];
             weather: components["schemas"]["WeatherState"];
             heat: components["schemas"]["Heat"] | null;
             days: components["schemas"]["SkyDay"][];
         };
+        Soak: {
+            litres: components["schemas"]["Band"];
+            /** Format: double */
+            minutes: number;
+            how: components["schemas"]["HowEnum"];
+            /** Format: date */
+            wanted: string;
+        };
+        /** @description From `date` on; without a date it corrects the record that holds. */
         SoilInRequest: {
+            /** Format: date */
+            date?: string | null;
             /** @default unknown */
             material: string;
-            /**
-             * Format: double
-             * @default 2.5
-             */
-            organic_matter_pct: number;
+            /** Format: double */
+            organic_matter_pct?: number;
+            jar?: components["schemas"]["JarInRequest"] | null;
+            /** Format: double */
+            sand_pct?: number | null;
+            /** Format: double */
+            clay_pct?: number | null;
+            mix?: components["schemas"]["PartInRequest"][];
+            /** Format: double */
+            stones_pct?: number;
+            /** Format: double */
+            loosened_m?: number | null;
+            /** Format: double */
+            woody_fill_m?: number;
+            drainage?: string;
+            /** Format: double */
+            intake_mm_per_h?: number | null;
+            /** Format: double */
+            top_m?: number | null;
+            layers?: components["schemas"]["LayerInRequest"][];
         };
         SoilOut: {
+            /** Format: date */
+            date: string;
             material: string;
             /** Format: double */
             organic_matter_pct: number;
+            jar: components["schemas"]["JarOut"] | null;
+            /** Format: double */
+            sand_pct: number | null;
+            /** Format: double */
+            clay_pct: number | null;
+            mix: components["schemas"]["PartOut"][];
+            /** Format: double */
+            stones_pct: number;
+            /** Format: double */
+            loosened_m: number | null;
+            /** Format: double */
+            woody_fill_m: number;
+            drainage: components["schemas"]["DrainageEnum"];
+            /** Format: double */
+            intake_mm_per_h: number | null;
+            /** Format: double */
+            top_m: number | null;
+            layers: components["schemas"]["LayerOut"][];
+            /** @description USDA class, where percentages are known */
+            texture: string;
         };
         /**
          * @description * `forecast` - forecast
@@ -1069,6 +1643,9 @@ export interface components {
             empty_on: (string | null)[] | null;
             /** Format: double */
             finger_depth_m: number;
+            use: components["schemas"]["DayUse"];
+            /** @description today has not room for it, and it loses least by waiting */
+            gives: boolean;
             waterings_today: components["schemas"]["WateringOut"][];
             check_today: components["schemas"]["CheckOut"] | null;
             /** Format: uuid */
@@ -1094,6 +1671,13 @@ export interface components {
          * @enum {string}
          */
         ThemeEnum: "auto" | "light" | "dark" | "contrast";
+        TryMoveInRequest: {
+            bed: number;
+            /** Format: date */
+            from_date: string;
+            /** Format: date */
+            to_date: string;
+        };
         /**
          * @description * `metric` - metric
          *     * `us` - us
@@ -1129,6 +1713,8 @@ export interface components {
             part: string;
             /** @default soil */
             into: string;
+            /** @default 1 */
+            passes: number;
         };
         WateringOut: {
             /** Format: uuid */
@@ -1139,6 +1725,7 @@ export interface components {
             litres: number;
             part: components["schemas"]["PartEnum"];
             into: components["schemas"]["IntoEnum"];
+            passes: number;
             struck: boolean;
         };
         /** @description A whole round at once: all are kept, or none. */
@@ -1160,6 +1747,11 @@ export interface components {
              * @description share of the growth's water that plants could not draw
              */
             missed: number;
+            /**
+             * Format: double
+             * @description share of the harvest at stake if the whole season went so, by Ky
+             */
+            yield_lost: number;
             /** Format: double */
             lost_litres: number;
             chosen: boolean;
@@ -1219,6 +1811,12 @@ export interface components {
             chance_asks: number;
             coefficients: components["schemas"]["Coefficient"][];
         };
+        /**
+         * @description * `minutes` - minutes
+         *     * `taps` - taps
+         * @enum {string}
+         */
+        WhyEnum: "minutes" | "taps";
         /**
          * @description * `soak` - soak
          *     * `wait` - wait
@@ -1330,6 +1928,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+        };
+    };
+    ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"];
+                };
+            };
+        };
+    };
+    try_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryMoveInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"];
                 };
             };
         };
@@ -1543,7 +2187,7 @@ export interface operations {
             path: {
                 event_id: string;
                 garden_id: number;
-                kind: "check" | "put_off" | "watering";
+                kind: "check" | "moved_soak" | "put_off" | "watering";
             };
             cookie?: never;
         };
@@ -1552,6 +2196,68 @@ export interface operations {
                 "application/json": components["schemas"]["StrikeInRequest"];
             };
         };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+        };
+    };
+    open_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"];
+                };
+            };
+        };
+    };
+    end_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No response body */
             204: {
@@ -1683,6 +2389,140 @@ export interface operations {
             };
         };
     };
+    move_soak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Move"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    own_crops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCropOut"][];
+                };
+            };
+        };
+    };
+    create_own_crop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OwnCropInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCropOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_own_crop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crop_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_own_crop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crop_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedOwnCropInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCropOut"];
+                };
+            };
+        };
+    };
     put_off: {
         parameters: {
             query?: never;
@@ -1783,6 +2623,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Round"];
+                };
+            };
+        };
+    };
+    sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantingSize"][];
+                };
+            };
+        };
+    };
+    confirm_sizes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizesInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

@@ -1,0 +1,45 @@
+"""What a check says about the balance: one place for every kind, wherever it is entered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from agronomy.describe.garden import Check
+from agronomy.ground.holding import Holding
+
+# What a finger feels, as a depletion in shares of RAW; common practice, no source.
+FINGER: Final[dict[str, float]] = {"wet": 0.0, "moist": 0.35, "just_damp": 0.85, "dry": 1.4}
+STILL_WET = 0.15  # "still wet, left it": in shares of RAW; common practice, no source
+LIFTED: Final[dict[str, float]] = {"heavy": 0.1, "middling": 0.4, "light": 0.8}  # in shares of TAW; common practice
+DRY_BELOW = 0.7  # of TAW, below the depth that a dug hole shows moist; common practice, no source
+
+# How far each kind moves the state; common practice, no source.
+WEIGHTS: Final[dict[str, float]] = {
+    "finger": 0.7, "still_wet": 0.6, "lifted": 0.6, "probe": 0.5, "dug": 0.75, "float": 0.95,
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Sighting:
+    """A depletion that was seen, as a share of RAW or (of_taw) of TAW, and how far to believe it [0..1]."""
+
+    share: float
+    of_taw: bool
+    weight: float
+
+
+def sighting(check: Check, top: Holding, rooting_m: float) -> Sighting:
+    """What a check of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir."""
+    weight = WEIGHTS[check.kind]
+    if check.kind == "finger":
+        return Sighting(FINGER[str(check.reading)], False, weight)
+    if check.kind == "still_wet":
+        return Sighting(STILL_WET, False, weight)
+    if check.kind == "lifted":
+        return Sighting(LIFTED[str(check.reading)], True, weight)
+    if check.kind == "probe":
+        span = top.field_capacity - top.wilting_point
+        return Sighting(min(max((top.field_capacity - float(check.value or 0) / 100) / span, 0.0), 1.0), True, weight)
+    moist = min(float(check.value or 0) / max(rooting_m, 1e-6), 1.0)
+    return Sighting((1 - moist) * DRY_BELOW, True, weight)

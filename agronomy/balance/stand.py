@@ -1,0 +1,83 @@
+"""What grows in a bed on each day: all its plantings added up."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.describe.garden import Bed, Planting
+from agronomy.plants.crops import crop_of
+from agronomy.plants.size import Stature, Warmth, stature
+from agronomy.plants.starts import damp_share
+
+Array = npt.NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class StandOfDay:
+    """What grows in a bed on one day."""
+
+    plants: int
+    canopy_m2: float
+    height_m: float
+    root_depth_m: float
+    wet_feet: int
+
+
+@dataclass(frozen=True)
+class Stand:
+    """All that grows in a bed, over days; per day arrays."""
+
+    canopy_m2: Array  # of all plants
+    rooted_m2: Array  # of all plants, each at most its own share of the ground
+    height_m: Array  # by canopy
+    kcb_full: Array  # by canopy
+    root_depth_m: Array  # by canopy
+    p: Array  # of the most sensitive
+    plants: Array
+    wet_feet: Array  # of the one that dislikes it most
+    damp: Array  # how far the damp-top rule has let go [0..1], of the planting that needs it most; NaN: no rule
+    parts: tuple[tuple[Planting, Stature], ...]  # each planting by itself
+
+    def on(self, day: int) -> StandOfDay:
+        return StandOfDay(
+            int(self.plants[day]), float(self.canopy_m2[day]), float(self.height_m[day]),
+            float(self.root_depth_m[day]), int(self.wet_feet[day]),
+        )  # fmt: skip
+
+
+def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stand:
+    """Add up a bed's plantings on `ground` [m2]: demand adds, stress is judged by the most sensitive.
+
+    Neighbours (weeds, a hedge, tree roots) drink, but nobody waters a bed for their sake.
+    """
+    zero = np.zeros(n_days)
+    canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
+    p = np.full(n_days, 0.8)
+    dislike = zero.copy()
+    damp = np.full(n_days, np.nan)
+    parts = tuple((planting, stature(planting, start, n_days, warmth)) for planting in bed.plantings)
+    for planting, st in parts:
+        crop = crop_of(planting)
+        left = st.count * st.present
+        of_all = st.canopy_m2 * left
+        canopy += of_all
+        rooted += np.minimum(st.root_area_m2 * left, ground * st.present)
+        height += of_all * st.height_m
+        kcb += of_all * st.kcb_full
+        depth += of_all * st.root_depth_m
+        if crop.group == "neighbour":
+            continue
+        plants += left
+        p = np.where(st.present > 0, np.minimum(p, crop.p), p)
+        dislike = np.maximum(dislike, crop.wet_feet * st.present)
+        days = (start - planting.planted).days + np.arange(n_days, dtype=float)
+        damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days), np.nan))
+    by_canopy = np.maximum(canopy, 1e-12)
+    p = np.where(plants > 0, p, 0.5)
+    return Stand(
+        canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, parts
+    )  # fmt: skip

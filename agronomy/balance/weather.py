@@ -1,0 +1,121 @@
+"""The garden's weather over all days of a run: behind, ahead, gaps filled and named."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.air.microclimate import AirParts
+from agronomy.air.reference_et import ReferenceET, reference_et
+from agronomy.balance import spreads
+from agronomy.balance import step as s
+from agronomy.describe.garden import Garden
+from agronomy.describe.weather import Sky
+from agronomy.plants.demand import climate_of_day
+
+Array = npt.NDArray[np.float64]
+
+RESAMPLED_DAYS = 30
+RESAMPLED_MEMBERS = 31
+
+
+@dataclass(frozen=True)
+class AirDays:
+    """Weather for the kernel and for what the views show. air: (day, member + 1, N_AIR); member 0 is central."""
+
+    dates: tuple[dt.date, ...]
+    n_behind: int
+    air: Array
+    tmin: Array  # (day, member) degrees C
+    tmax: Array
+    rain: Array
+    rhmin: Array
+    et0: Array
+    tier: tuple[str, ...]  # of each day, of its first member
+    parts: AirParts  # of the central series
+    outlook: tuple[str, ...]  # "observed", "gap", "forecast", "typed" or "resampled" of each day
+
+
+def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:
+    """Weather of every day from `first` to the last of `days` from today, gaps filled and named.
+
+    A missing past day takes ET0 and temperatures between its neighbours and no rain; a day ahead without an outlook
+    is drawn from the last RESAMPLED_DAYS observed days, a different one for each member.
+    """
+    behind = reference_et(sky.behind, coastal=garden.coastal)
+    ahead = reference_et(sky.ahead, coastal=garden.coastal)
+    n_behind = (today - first).days
+    dates = tuple(first + dt.timedelta(days=i) for i in range(n_behind + days))
+    members = sky.members if set(dates[n_behind:]) <= set(sky.ahead.dates) else max(sky.members, RESAMPLED_MEMBERS)
+    n = -(-spreads.LEAST_SERIES // members) * members  # the members, repeated to at least LEAST_SERIES
+    fields = ("et0", "rain", "tmin", "tmax", "rhmin", "u2", "rs", "ea")
+    known_b = _fields(behind, sky.behind.columns)
+    known_a = _fields(ahead, sky.ahead.columns)
+    out = {k: np.zeros((len(dates), n)) for k in fields}
+    tier, outlook = [""] * len(dates), [""] * len(dates)
+
+    ordinals = np.array([d.toordinal() for d in sky.behind.dates], dtype=float)
+    where_b = {d: i for i, d in enumerate(sky.behind.dates)}
+    for i, d in enumerate(dates[:n_behind]):
+        at = where_b.get(d)
+        for k in fields:
+            if at is not None:
+                out[k][i] = known_b[k][at]
+            elif k != "rain":
+                out[k][i] = np.interp(d.toordinal(), ordinals, known_b[k])
+        tier[i] = "gap" if at is None else str(behind.tier[at])
+        outlook[i] = "gap" if at is None else "observed"
+
+    where_a = {d: i for i, d in enumerate(sky.ahead.dates)}
+    recent = np.arange(max(0, len(sky.behind.dates) - RESAMPLED_DAYS), len(sky.behind.dates))
+    rng = np.random.default_rng(today.toordinal())
+    for i, d in enumerate(dates[n_behind:], n_behind):
+        at = where_a.get(d)
+        drawn = rng.choice(recent, n)
+        for k in fields:
+            out[k][i] = known_b[k][drawn] if at is None else np.resize(known_a[k][at], n)
+        tier[i] = "gap" if at is None else str(ahead.tier[at, 0])
+        outlook[i] = "resampled" if at is None else sky.source
+
+    air = np.zeros((len(dates), n + 1, s.N_AIR))
+    air[:, 1:, s.ET0], air[:, 1:, s.RAIN] = out["et0"], out["rain"]
+    air[:, 1:, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
+    air[:, 0, :] = air[:, 1:, :].mean(axis=1)
+    for i, d in enumerate(dates):
+        air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
+        if i < n_behind:
+            air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
+        elif outlook[i] == "typed":
+            air[i, :, s.ET0_CV] = spreads.TYPED_OUTLOOK_ET0_CV
+            air[i, :, s.RAIN_CV] = spreads.TYPED_OUTLOOK_RAIN_CV
+    central = {k: out[k].mean(axis=1) for k in ("tmin", "tmax", "ea", "u2", "rs")}
+    parts = AirParts(
+        **central, day_of_year=_days_of_year(dates), latitude=garden.latitude, elevation_m=garden.elevation_m
+    )
+    return AirDays(
+        dates, n_behind, air, out["tmin"], out["tmax"], out["rain"], out["rhmin"], out["et0"], tuple(tier), parts,
+        tuple(outlook),
+    )  # fmt: skip
+
+
+def _fields(et: ReferenceET, columns: dict[str, Array]) -> dict[str, Array]:
+    tmin = np.where(np.isnan(columns["tmin"]), columns["tmean"], columns["tmin"])
+    tmax = np.where(np.isnan(columns["tmax"]), columns["tmean"], columns["tmax"])
+    rain = np.nan_to_num(columns["rain"], nan=0.0)
+    return {
+        "et0": et.et0_mm,
+        "rain": rain,
+        "tmin": tmin,
+        "tmax": tmax,
+        "rhmin": et.rhmin,
+        "u2": et.u2,
+        "rs": et.rs,
+        "ea": et.ea,
+    }
+
+
+def _days_of_year(dates: tuple[dt.date, ...]) -> Array:
+    return np.array([d.timetuple().tm_yday for d in dates], dtype=float)

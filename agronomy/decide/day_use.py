@@ -1,0 +1,65 @@
+"""How a bed's use runs over the hours of today, and when it passes what is easily drawn."""
+
+from __future__ import annotations
+
+import functools
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.air.hourly import hour_when, hourly_shares
+from agronomy.air.sun import SunDay, sun_day
+from agronomy.balance import forcing
+from agronomy.balance import step as s
+from agronomy.decide.morning import Morning
+from agronomy.describe.garden import Exposure
+
+
+@dataclass(frozen=True)
+class DayUse:
+    """litres: used today by plants and bare soil. hourly_l: in each clock hour [L].
+
+    passes_raw_h: clock hour at which the bed passes its readily available water, left as it is; None: not today.
+    again_h: the same after a soak to the full this morning: the hour from which a second one is worth a look.
+    """
+
+    litres: float
+    hourly_l: tuple[float, ...]
+    passes_raw_h: float | None
+    again_h: float | None
+
+
+def day_use(m: Morning) -> DayUse:
+    """Today's use of one bed by the hour."""
+    season = m.season
+    garden, n, w = season.garden, season.n_behind, season.weather
+    day_of_year = season.today.timetuple().tm_yday
+    sun = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, day_of_year)
+    tmin, tmax = (float(np.median(x[n])) for x in (w.tmin, w.tmax))
+    exposure = forcing.exposure_on(m.bed, season.today)
+    shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, exposure)
+    used_mm = float(m.row[s.EVAP_ROOTED] + m.row[s.TRANSPIRATION])
+    potential = float(m.row[s.EVAP_ROOTED] + m.row[s.POTENTIAL]) / m.share  # mm over the rooted share
+    raw = float(m.row[s.RAW_NOW])
+    after_soak = max(0.0, m.net_mm) * (1 - forcing.line_reach(m.bed, season.today))
+    return DayUse(
+        used_mm * m.ground_m2,
+        tuple((shares * used_mm * m.ground_m2).tolist()),
+        _passes(shares, raw - m.net_mm, potential),
+        _passes(shares, raw - after_soak, potential),
+    )
+
+
+@functools.lru_cache(maxsize=256)
+def _shares(
+    sun: SunDay, latitude: float, day_of_year: float, tmin: float, tmax: float, exposure: Exposure
+) -> npt.NDArray[np.float64]:  # fmt: skip
+    """The same shares serve every bed under the same sun hours."""
+    return hourly_shares(sun, latitude, day_of_year, tmin, tmax, exposure)
+
+
+def _passes(shares: np.ndarray, left_mm: float, use_mm: float) -> float | None:
+    if left_mm <= 0:
+        return None  # past it already this morning
+    return hour_when(shares, left_mm / use_mm) if use_mm > 0 else None

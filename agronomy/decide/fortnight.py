@@ -1,0 +1,344 @@
+"""The days ahead as a sequence: which bed is watered on which day, within what the household can do.
+
+Each day starts from the state that the days before it left. A bed is due when most series ask for water. When a day
+has not room for all that is due, the bed that loses least by waiting gives, and what that costs is said; a day with
+room to spare takes on what the next day could not do.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.balance import step as s
+from agronomy.balance.forcing import Array
+from agronomy.decide import styles
+from agronomy.decide.bands import Band, band, bands, rain_chance
+from agronomy.decide.dose import hand_minutes, rig_of
+from agronomy.decide.household import Limits, limits_on
+from agronomy.decide.plan import Plan
+from agronomy.describe.garden import Move
+from agronomy.methods import hand
+from agronomy.methods.drip import run_minutes
+from agronomy.plants.crops import crop_of, yield_loss
+
+DUE_CHANCE = 0.5  # share of the series that ask for water
+EARLY_FROM = 0.5  # of its trigger: a bed less dry than that is not watered a day early; common practice, no source
+ASKED_WORDS = ("soak", "fill", "check")
+LEAST_LITRES = 0.05
+SERIES = 25  # of all series, as many as this serve for a sequence: every day of it takes several runs
+
+
+@dataclass(frozen=True)
+class Soak:
+    """One bed on one day. how: "due"; "late" (it gave way before); "early" (the next day has no room); "moved"."""
+
+    litres: Band
+    minutes: float
+    tap_minutes: float
+    how: str
+    wanted: dt.date
+
+
+@dataclass(frozen=True)
+class BedDay:
+    """A bed at the end of one day: depletion of its rooted share [mm over it], and the soak it got."""
+
+    date: dt.date
+    net: Band
+    soak: Soak | None
+    gave: str | None  # why a bed that was due got nothing: "minutes", "taps" or "moved"
+
+
+@dataclass(frozen=True)
+class BedLine:
+    """A bed over all days. missed: share of potential transpiration that it goes without; lost [L] drained away."""
+
+    bed: str
+    days: tuple[BedDay, ...]
+    missed: float
+    yield_lost: float
+    lost_litres: float
+
+
+@dataclass(frozen=True)
+class DayLoad:
+    """What one day asks of the household, and what it can do."""
+
+    date: dt.date
+    litres: float
+    minutes: float
+    limits: Limits
+    rain: Band
+    rain_chance: float
+    tmax: Band
+    hot: bool
+
+
+@dataclass(frozen=True)
+class Giving:
+    """A bed that gave way, from the day it was due until its soak (None: not within these days), and what it costs:
+    share of potential transpiration missed beyond what an unlimited household would let it miss, and litres."""
+
+    bed: str
+    due: dt.date
+    soaked: dt.date | None
+    why: str
+    missed_more: float
+
+
+@dataclass(frozen=True)
+class Fortnight:
+    days: tuple[DayLoad, ...]
+    beds: tuple[BedLine, ...]
+    gives: tuple[Giving, ...]
+
+
+def fortnight(plan: Plan, days: int = 14, moves: Iterable[Move] | None = None, limited: bool = True) -> Fortnight:
+    """The sequence for the `days` from today on. moves: the gardener's own; None: those of the garden.
+
+    limited: within the household's people and allowed hours.
+    """
+    days = min(days, len(plan.season.weather.dates) - plan.season.n_behind)
+    moved = plan.garden.moves if moves is None else tuple(moves)
+    run = _Sequence(plan, days, moved, limited)
+    made = run.finished()
+    if not run.gave:
+        return made
+    free = _Sequence(plan, days, moved, False).finished()
+    gives = tuple(
+        Giving(bed, due, _soaked_after(made, i, due), why, max(0.0, made.beds[i].missed - free.beds[i].missed))
+        for i, bed, due, why in run.gave
+    )
+    return Fortnight(made.days, made.beds, gives)
+
+
+def _soaked_after(made: Fortnight, bed: int, due: dt.date) -> dt.date | None:
+    return next((d.date for d in made.beds[bed].days if d.date > due and d.soak is not None), None)
+
+
+class _Sequence:
+    """The days one after the other. State and policies live here; nothing of it outlasts the call."""
+
+    def __init__(self, plan: Plan, days: int, moves: tuple[Move, ...], limited: bool) -> None:
+        self.plan, self.season, self.n_days, self.limited = plan, plan.season, days, limited
+        self.n_beds = len(plan.beds)
+        self.dates = [plan.today + dt.timedelta(days=d) for d in range(days)]
+        self.ground = np.array([b.ground_m2 for b in plan.beds])
+        self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
+        self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
+        self.barred, self.pinned = self._read_moves(moves)
+        self.beds = self._fill_before_empty()
+        season = self.season
+        series = np.r_[0, 1 : season.state.shape[1] : max(1, (season.state.shape[1] - 1) // SERIES)]
+        self.state = season.state[:, series]
+        self.draws, self.air = season.draws[:, series], season.weather.air[:, series]
+        self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
+        self.gave: list[tuple[int, str, dt.date, str]] = []
+        self.loads: list[DayLoad] = []
+        self.cells: list[list[BedDay]] = [[] for _ in range(self.n_beds)]
+        self.stress, self.lost = np.zeros(self.n_beds), np.zeros(self.n_beds)
+
+    def _read_moves(self, moves: tuple[Move, ...]) -> tuple[set[tuple[int, int]], set[tuple[int, int]]]:
+        """(day, bed) on which nothing is poured, and on which something is, because the gardener moved a soak."""
+        index = {b.bed.name: i for i, b in enumerate(self.plan.beds)}
+        barred: set[tuple[int, int]] = set()
+        pinned: set[tuple[int, int]] = set()
+        for move in moves:
+            if move.bed not in index:
+                continue
+            i = index[move.bed]
+            since, to = ((d - self.plan.today).days for d in (move.from_date, move.to_date))
+            barred |= {(d, i) for d in range(min(since, to), max(since, to) + 1)}
+            pinned.discard((since, i))  # a soak that was moved before and goes on from there
+            pinned.add((to, i))
+        return barred - pinned, pinned
+
+    def _fill_before_empty(self) -> Array:
+        """Bed constants under which a reservoir asks on the morning of the day that would empty it."""
+        beds = self.season.beds.copy()
+        for i, b in enumerate(self.plan.beds):
+            if beds[i, s.CAPACITY] > 0:
+                use = float(b.today_row[s.POTENTIAL] + b.today_row[s.EVAP_ROOTED])
+                beds[i, s.FILL_BELOW] = min(beds[i, s.FILL_BELOW] + use, 0.6 * beds[i, s.CAPACITY])
+        return beds
+
+    def finished(self) -> Fortnight:
+        asks = self._asks(0, self.state)
+        for d in range(self.n_days):
+            asks = self._day(d, asks)
+        potential = self.season.central_rows_ahead(np.full((self.n_days, self.n_beds), s.BY_TRIGGER))[
+            :, :, s.POTENTIAL
+        ].sum(axis=0)
+        lines = []
+        for i, b in enumerate(self.plan.beds):
+            missed = float(self.stress[i] / max(potential[i], 1e-9))
+            ky = max((crop_of(p).yield_response[0] for p in b.bed.plantings), default=0.0)
+            lost = float(self.lost[i] * self.ground[i])
+            lines.append(BedLine(b.bed.name, tuple(self.cells[i]), missed, yield_loss(ky, missed), lost))
+        return Fortnight(tuple(self.loads), tuple(lines), ())
+
+    def _run(
+        self, d: int, state: Array, policy: npt.NDArray[np.int64], beds: Array | None = None
+    ) -> tuple[Array, Array]:
+        """One day from `state`: the state after it, and what was kept of it (N_KEEP, bed, member)."""
+        season, at = self.season, self.season.n_behind + d
+        after = state.copy()
+        kept = np.empty((s.N_KEEP, 1, *state.shape[:2]))
+        before = season.days[at - 1, :, s.SHARE] if at else season.days[at, :, s.SHARE]
+        before = np.where(season.opened_at >= at, season.days[at, :, s.SHARE], before)
+        season.runs[0](
+            after, season.days[at : at + 1], np.ascontiguousarray(before[None, :]),
+            self.beds if beds is None else beds, self.draws, self.air[at : at + 1], policy[None, :], kept,
+            np.zeros(state.shape[:2]), np.zeros(s.N_ROW),
+        )  # fmt: skip
+        return after, kept[:, 0]
+
+    def _asks(self, d: int, state: Array) -> npt.NDArray[np.bool_]:
+        """Which beds most series would water on day d. Today's word is the word of the plan."""
+        if d == 0:
+            return np.array([b.word in ASKED_WORDS for b in self.plan.beds])
+        _, kept = self._run(d, state, np.full(self.n_beds, s.BY_TRIGGER))
+        asks = (kept[s.KEEP_WATERED, :, 1:] > 0).mean(axis=1) >= DUE_CHANCE
+        for i, b in enumerate(self.plan.beds):
+            if b.word == "empty" or (b.word == "wait" and d < b.choice.wait_days):
+                asks[i] = False
+        return np.asarray(asks)
+
+    def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, Array]:
+        """Soak these beds on day d: what each takes [L], the state afterwards, and what was kept of the day."""
+        policy = np.full(self.n_beds, s.NEVER)
+        policy[beds] = s.ON_DAY
+        after, kept = self._run(d, state, policy)
+        recorded = self.season.days[self.season.n_behind + d]
+        poured = recorded[:, s.MORNING] + recorded[:, s.EVENING] + recorded[:, s.FILL]
+        mm = np.maximum(kept[s.KEEP_WATERED, :, 1:] - poured[:, None], 0.0)
+        litres = bands((mm * (self.ground / self.arrives)[:, None])[beds]) if beds else []
+        return dict(zip(beds, litres, strict=True)), after, kept
+
+    def _cost_of_waiting(self, d: int, state: Array) -> Array:
+        """What each bed loses if it is left today and tomorrow: weighted mm of transpiration missed."""
+        never = np.full(self.n_beds, s.NEVER)
+        after, today = self._run(d, state, never)
+        cost = today[s.KEEP_STRESS, :, 1:].mean(axis=1)
+        if d + 1 < self.n_days:
+            cost = cost + self._run(d + 1, after, never)[1][s.KEEP_STRESS, :, 1:].mean(axis=1)
+        return np.asarray(self.dryness * cost)
+
+    def _day(self, d: int, asks: npt.NDArray[np.bool_]) -> npt.NDArray[np.bool_]:
+        """Settle day d, given which beds ask; returns which ask on the next."""
+        date = self.dates[d]
+        moved = {i for day, i in self.pinned if day == d}
+        due = [i for i in range(self.n_beds) if (asks[i] or i in moved) and (d, i) not in self.barred]
+        put_off = [i for i in range(self.n_beds) if asks[i] and (d, i) in self.barred]
+        litres, next_state, kept = self._soaked(d, self.state, due)
+        due = [i for i in due if i in moved or litres[i].mid >= LEAST_LITRES]
+        room = _Room(self.plan, limits_on(self.plan.garden, date) if self.limited else Limits(None, None))
+        chosen: dict[int, Soak] = {}
+        refused: dict[int, str] = {}
+        for i in self._in_order(d, due, moved, room.bound):
+            how = "moved" if i in moved else ("late" if i in self.since else "due")
+            soak = room.take(i, litres[i], how, self.since.get(i, date))
+            if isinstance(soak, Soak):
+                chosen[i] = soak
+            else:
+                refused[i] = soak
+        if len(chosen) < len(litres):
+            _, next_state, kept = self._soaked(d, self.state, list(chosen))
+        next_asks = self._asks(d + 1, next_state) if d + 1 < self.n_days else asks
+        if self.limited and d + 1 < self.n_days and self._pull_early(d, next_state, next_asks, room, chosen):
+            _, next_state, kept = self._soaked(d, self.state, list(chosen))
+            next_asks = self._asks(d + 1, next_state)
+        self._note(d, chosen, refused, put_off, kept)
+        self.state = next_state
+        return next_asks
+
+    def _in_order(self, d: int, due: list[int], moved: set[int], bound: bool) -> list[int]:
+        """Who is served first: what the gardener moved here, then whoever loses most by waiting."""
+        if not bound or not due:
+            return due
+        cost = self._cost_of_waiting(d, self.state)
+        return sorted(due, key=lambda i: (i not in moved, -cost[i], i))
+
+    def _pull_early(
+        self, d: int, next_state: Array, next_asks: npt.NDArray[np.bool_], room: _Room, chosen: dict[int, Soak]
+    ) -> bool:
+        """Water today what tomorrow has no room for, where today has; True if anything was added."""
+        tomorrow = _Room(self.plan, limits_on(self.plan.garden, self.dates[d + 1]))
+        if not tomorrow.bound:
+            return False
+        coming = [i for i in range(self.n_beds) if next_asks[i] and i not in chosen and (d + 1, i) not in self.barred]
+        wanted, _, _ = self._soaked(d + 1, next_state, coming)
+        over = [i for i in coming if not isinstance(tomorrow.take(i, wanted[i], "due", self.dates[d + 1]), Soak)]
+        if not over:
+            return False
+        now, _, _ = self._soaked(d, self.state, over)
+        added = False
+        for i in over:
+            ripe = float(self.state[i, 0, s.DR] - self.state[i, 0, s.W]) >= EARLY_FROM * self.plan.beds[i].trigger_mm
+            store = self.season.beds[i, s.CAPACITY] > 0
+            if (d, i) in self.barred or not (ripe or store) or now[i].mid < LEAST_LITRES:
+                continue
+            soak = room.take(i, now[i], "early", self.dates[d + 1])
+            if isinstance(soak, Soak):
+                chosen[i] = soak
+                added = True
+        return added
+
+    def _note(self, d: int, chosen: dict[int, Soak], refused: dict[int, str], put_off: list[int], kept: Array) -> None:
+        date, w, at = self.dates[d], self.season.weather, self.season.n_behind + d
+        nets = bands(kept[s.KEEP_NET, :, 1:])
+        for i in range(self.n_beds):
+            gave = refused.get(i) or ("moved" if i in put_off else None)
+            self.cells[i].append(BedDay(date, nets[i], chosen.get(i), gave))
+            if i in chosen:
+                self.since.pop(i, None)
+            elif i in refused and i not in self.since:
+                self.since[i] = date
+                self.gave.append((i, self.plan.beds[i].bed.name, date, refused[i]))
+        self.stress += kept[s.KEEP_STRESS, :, 1:].mean(axis=1)
+        self.lost += kept[s.KEEP_LOST, :, 1:].mean(axis=1)
+        heat = self.plan.heat
+        self.loads.append(
+            DayLoad(
+                date, sum(x.litres.mid for x in chosen.values()), sum(x.minutes for x in chosen.values()),
+                limits_on(self.plan.garden, date), band(w.rain[at]), rain_chance(w.rain[at]), band(w.tmax[at]),
+                bool(heat and date in heat.dates),
+            )
+        )  # fmt: skip
+
+
+class _Room:
+    """What is left of a day's minutes and of each tap's."""
+
+    def __init__(self, plan: Plan, limits: Limits) -> None:
+        self.plan, self.limits = plan, limits
+        self.minutes = limits.minutes
+        self.taps: dict[str, float] = {}
+
+    @property
+    def bound(self) -> bool:
+        """Whether the day has any limit."""
+        return self.minutes is not None or self.limits.tap_minutes is not None
+
+    def take(self, i: int, litres: Band, how: str, wanted: dt.date) -> Soak | str:
+        """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps"."""
+        bed = self.plan.beds[i].bed
+        minutes = hand_minutes(self.plan.garden, bed, litres.mid, 1)
+        tap = run_minutes(litres.mid, bed.drip) if bed.method == "drip" and bed.drip else minutes
+        rig = rig_of(self.plan.garden, bed)
+        name = rig.name if rig and bed.method != "can" else ""
+        left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)
+        if how != "moved":  # what the gardener put on a day stands, whatever it asks
+            if self.minutes is not None and minutes > self.minutes + 1e-9:
+                return "minutes"
+            if tap > left + 1e-9:
+                return "taps"
+        if self.minutes is not None:
+            self.minutes -= minutes
+        self.taps[name] = left - tap
+        return Soak(litres, minutes, tap, how, wanted)

@@ -1,0 +1,123 @@
+"""A bed's ground from the top down: its layers, how deep roots may go, and what that holds."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from agronomy.describe.garden import Layer, Soil
+from agronomy.ground.holding import (
+    AIR_SHORT_BELOW,
+    EVAPORATING_LAYER_M,
+    Holding,
+    holding,
+    of_mix,
+    total_evaporable_water,
+)
+from agronomy.ground.mixes import MIXES
+
+REPELS_BEYOND = 0.75  # share of TAW used up beyond which a repelling mix lets water run past; common practice
+LEAST_DEPTH_M = 0.03
+
+
+@dataclass(frozen=True)
+class Profile:
+    """slices: (thickness [m], what it holds) from the top down to depth_m. usable_m: as deep as roots may go [m]."""
+
+    slices: tuple[tuple[float, Holding], ...]
+    depth_m: float
+    usable_m: float
+    intake_mm_per_h: float
+
+    @property
+    def top(self) -> Holding:
+        return self.slices[0][1]
+
+    def available_mm(self, depth_m: float) -> float:
+        """Total available water [mm] from the top down to a depth [m], no deeper than roots may go."""
+        return self._over(min(depth_m, self.usable_m), "available_mm_per_m")
+
+    def field_capacity_mm(self) -> float:
+        """Water at field capacity over the whole depth [mm]."""
+        return 1000 * self._over(self.depth_m, "field_capacity")
+
+    def room_mm(self) -> float:
+        """Room between field capacity and saturation over the whole depth [mm]."""
+        return 1000 * (self._over(self.depth_m, "saturation") - self._over(self.depth_m, "field_capacity"))
+
+    def air_mark_mm(self) -> float:
+        """Water above field capacity [mm] beyond which less than AIR_SHORT_BELOW of air is left."""
+        return max(self.room_mm() - 1000 * AIR_SHORT_BELOW * self.depth_m, 2.0)
+
+    @property
+    def tew(self) -> float:
+        """Total evaporable water [mm] of the top layer, at most as thick as the ground is deep. FAO-56 eq. 73."""
+        top = self.top
+        return total_evaporable_water(
+            top.field_capacity, top.wilting_point, min(EVAPORATING_LAYER_M, self.depth_m)
+        )  # fmt: skip
+
+    @property
+    def rew(self) -> float:
+        return min(self.top.rew * min(1.0, self.depth_m / EVAPORATING_LAYER_M), self.tew - 0.5)
+
+    @property
+    def drain_days(self) -> float:
+        """Days to drain: the slowest layer's."""
+        return max(h.drain_days for _, h in self.slices)
+
+    @property
+    def spread(self) -> float:
+        """Coefficient of variation of what it holds: by thickness."""
+        return sum(t * h.spread for t, h in self.slices) / sum(t for t, _ in self.slices)
+
+    def _over(self, depth_m: float, name: str) -> float:
+        left, total = depth_m, 0.0
+        for thickness, h in self.slices:
+            part = min(left, thickness)
+            total += part * getattr(h, name)
+            left -= part
+        return total
+
+
+def profile(soil: Soil, depth_m: float, container: bool, soil_depth_m: float) -> Profile:
+    """The ground of a bed down to depth_m [m], over which its balance is kept.
+
+    soil_depth_m: of the bed or pot [m]; logs and leaves fill its bottom. A pot's mix holds by the pot's height.
+    """
+    height = soil_depth_m if container else None
+    top = holding(soil, height)
+    slices: list[tuple[float, Holding]] = []
+    below = _layers_below(soil)
+    reach = depth_m if not below else min(soil.top_m or depth_m, depth_m)
+    slices.append((reach, top))
+    for i, layer in enumerate(below):
+        left = depth_m - sum(t for t, _ in slices)
+        if left <= 1e-9:
+            break
+        thickness = left if i == len(below) - 1 else min(layer.depth_m, left)
+        slices.append((thickness, holding(Soil(layer.material, layer.organic_matter_pct), height)))
+    if soil.woody_fill_m > 0:
+        slices = _with_woody_fill(slices, depth_m, soil_depth_m - soil.woody_fill_m)
+    usable = depth_m if soil.loosened_m is None else min(depth_m, soil.loosened_m)
+    intake = soil.intake_mm_per_h if soil.intake_mm_per_h is not None else top.ksat
+    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake)
+
+
+def _layers_below(soil: Soil) -> tuple[Layer, ...]:
+    return soil.layers if soil.top_m is not None else ()
+
+
+def _with_woody_fill(
+    slices: list[tuple[float, Holding]], depth_m: float, starts_at: float
+) -> list[tuple[float, Holding]]:
+    """The slices down to where the wood starts, then wood."""
+    starts_at = max(starts_at, LEAST_DEPTH_M)
+    if starts_at >= depth_m:
+        return slices
+    out, gone = [], 0.0
+    for thickness, h in slices:
+        part = min(thickness, starts_at - gone)
+        if part > 1e-9:
+            out.append((part, h))
+        gone += thickness
+    return [*out, (depth_m - starts_at, of_mix(MIXES["woody_fill"], None))]

@@ -1,0 +1,58 @@
+"""How a planting begins: how deep it roots at first, and how long its top soil must not dry."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.describe.garden import Planting
+
+Days = npt.NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Start:
+    """root_depth_m at first; damp_days that the top must stay damp; grown: whether it stands full-grown already."""
+
+    root_depth_m: float
+    damp_days: int
+    grown: bool = False
+
+
+# Common practice, no source: seedlings and cool crops just sown, top 5 to 8 cm never dry; cuttings about a week.
+STARTS: Final[dict[str, Start]] = {
+    "sown": Start(0.05, 21),
+    "tray": Start(0.04, 28),
+    "pricked_out": Start(0.05, 10),
+    "potted_up": Start(0.08, 5),
+    "hardening_off": Start(0.08, 3),
+    "cutting": Start(0.04, 10),
+    "transplant": Start(0.10, 7),
+    "established": Start(0.10, 0, grown=True),
+}
+DAMP_FROM, DAMP_TO = 0.5, 1.0  # of REW at first, of TEW at the end: the rule lets go little by little; practice
+
+
+def start_depth_m(planting: Planting) -> float:
+    """Root depth on the first day [m]; a stem set deeper starts deeper."""
+    return STARTS[planting.start].root_depth_m + planting.buried_m
+
+
+def damp_share(planting: Planting, days: Days) -> Days:
+    """How far the damp-top rule has let go [0..1] at days since planting; NaN where it no longer holds.
+
+    It hardly gives at first and then faster, as roots go down: common practice, no source.
+    """
+    lasts = STARTS[planting.start].damp_days
+    inside = (days >= 0) & (days < lasts)
+    return np.where(inside, (days / max(lasts, 1)) ** 2, np.nan)
+
+
+def damp_threshold_mm(share: Days, rew: Days, tew: Days) -> Days:
+    """Depletion of the top layer [mm] at which it asks for water; 0 where the rule does not hold."""
+    return np.asarray(
+        np.where(np.isnan(share), 0.0, DAMP_FROM * rew + np.nan_to_num(share) * (DAMP_TO * tew - DAMP_FROM * rew))
+    )

@@ -1,0 +1,98 @@
+"""The days ahead as plain values, and as a calendar."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable
+from typing import Any
+
+import icalendar
+
+from agronomy.decide.fortnight import Fortnight, fortnight
+from agronomy.decide.household import allowed_windows
+from agronomy.decide.plan import Plan
+from agronomy.describe.garden import Move
+from api import present
+from apps.watering.queries import DAYS_AHEAD, Situation
+
+Json = dict[str, Any]
+
+
+def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
+    """The fortnight of a garden; with `trial`, as it would be with these moves added to those that are kept."""
+    p = now.plan
+    out: Json = {
+        "garden": present.garden(now.garden, role), "weather": present.weather_state(now), "lacks": now.lacks,
+        "heat": present.heat(p) if p else None, "days": [], "beds": [], "gives": [],
+        "moves": [
+            {"id": m.id, "bed": b.row.pk, "from_date": m.from_date, "to_date": m.to_date}
+            for b in now.beds
+            for m in b.moves
+        ],
+    }  # fmt: skip
+    if p is None:
+        return out
+    moves = (*p.garden.moves, *trial)
+    made = fortnight(p, DAYS_AHEAD, moves)
+    unmoved = fortnight(p, DAYS_AHEAD, ()) if moves else made
+    names = {str(b.row.pk): b.row.name for b in now.beds}
+    out["days"] = [
+        {
+            "date": d.date, "litres": d.litres, "minutes": d.minutes,
+            "limits": present.limits(d.limits, allowed_windows(p.garden, d.date)),
+            "rain_mm": present.band_of(d.rain), "rain_chance": d.rain_chance, "tmax": present.band_of(d.tmax),
+            "hot": d.hot,
+        }
+        for d in made.days
+    ]  # fmt: skip
+    out["beds"] = [_bed(p, i, made, unmoved, names) for i in range(len(p.beds))]
+    out["gives"] = [{**vars(x), "bed": int(x.bed), "name": names[x.bed]} for x in made.gives]
+    return out
+
+
+def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight, names: dict[str, str]) -> Json:
+    b, line = p.beds[i], made.beds[i]
+    return {
+        "id": int(b.bed.name), "name": names[b.bed.name], "crops": present.crops(p, b), "method": b.bed.method,
+        "raw_mm": b.raw_mm, "trigger_mm": b.trigger_mm, "missed": line.missed,
+        "missed_unmoved": unmoved.beds[i].missed, "yield_lost": line.yield_lost, "lost_litres": line.lost_litres,
+        "days": [
+            {
+                "date": d.date, "net_mm": present.band_of(d.net), "gave": d.gave,
+                "soak": {**vars(d.soak), "litres": present.band_of(d.soak.litres)} if d.soak else None,
+            }
+            for d in line.days
+        ],
+    }  # fmt: skip
+
+
+def calendar(now: Situation, host: str) -> bytes:
+    """The fortnight as iCalendar (RFC 5545): one all-day entry for each day on which something is to be watered."""
+    calendar = icalendar.Calendar()
+    calendar.add("prodid", "-//Isleshower//days ahead//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", f"Watering: {now.garden.name}")
+    if now.plan is not None:
+        made = fortnight(now.plan, DAYS_AHEAD)
+        names = {str(b.row.pk): b.row.name for b in now.beds}
+        stamp = dt.datetime.combine(now.plan.today, dt.time(), dt.UTC)
+        for i, day in enumerate(made.days):
+            soaks = [(names[b.bed], b.days[i].soak) for b in made.beds]
+            lines = [f"{name}: {soak.litres.mid:.0f} L" for name, soak in soaks if soak is not None]
+            if lines:
+                calendar.add_component(_entry(now, day.date, day.minutes, day.litres, lines, stamp, host))
+    return bytes(calendar.to_ical())
+
+
+def _entry(
+    now: Situation, date: dt.date, minutes: float, litres: float, lines: list[str], stamp: dt.datetime, host: str
+) -> icalendar.Event:  # fmt: skip
+    event = icalendar.Event()
+    event.add("uid", f"garden-{now.garden.pk}-{date.isoformat()}@{host}")
+    event.add("dtstamp", stamp)
+    event.add("dtstart", date)
+    event.add("dtend", date + dt.timedelta(days=1))
+    event.add("transp", "TRANSPARENT")
+    event.add("summary", f"Water {len(lines)} in {now.garden.name}: {litres:.0f} L, {minutes:.0f} min")
+    event.add("description", "\n".join(lines) + "\nAn estimate: the finger in the soil wins.")
+    return event

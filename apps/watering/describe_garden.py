@@ -1,0 +1,96 @@
+"""A described garden, as a garden file holds it, written as facts. The way back of facts.py."""
+
+from __future__ import annotations
+
+import dataclasses
+import datetime as dt
+import uuid
+from typing import Any
+
+from django.db import transaction
+
+from agronomy.describe import garden as g
+from apps.garden.models import (
+    Aspect,
+    Bed,
+    BedRecord,
+    Garden,
+    Membership,
+    MulchRecord,
+    OwnCrop,
+    PlantCount,
+    Planting,
+    Rig,
+    Role,
+    SizeSighting,
+)
+from apps.watering.models import Check, Watering
+
+
+def _plain(described: Any, leave_out: tuple[str, ...]) -> dict[str, Any]:
+    """A description's fields as JSON values in the garden file's words; what is empty is left out."""
+    values = dataclasses.asdict(described)
+    return {k: v for k, v in values.items() if k not in leave_out and v not in (None, (), [])}
+
+
+@transaction.atomic
+def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
+    """Write a garden's facts for an owner. own: what the file does not hold (time_zone, clock_date...).
+
+    A bed's records that had no date hold from its opening.
+    """
+    garden = Garden.objects.create(
+        name=described.name, latitude=described.latitude, longitude=described.longitude,
+        elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
+        people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
+    )  # fmt: skip
+    Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
+    rigs = {r.name: Rig.objects.create(garden=garden, **dataclasses.asdict(r)) for r in described.rigs}
+    crops = {
+        c.name: OwnCrop.objects.create(garden=garden, name=c.name, like=c.like, figures=_plain(c, ("name", "like")))
+        for c in described.own_crops
+    }
+    for position, bed in enumerate(described.beds, 1):
+        _write_bed(bed, position, garden, owner, rigs, crops)
+    return garden
+
+
+def _write_bed(
+    bed: g.Bed, position: int, garden: Garden, owner: Any, rigs: dict[str, Rig], crops: dict[str, OwnCrop]
+) -> None:  # fmt: skip
+    box = bed.reservoir
+    row = Bed.objects.create(
+        garden=garden, position=position, name=bed.name, kind=bed.kind, length_m=bed.length_m, width_m=bed.width_m,
+        round=bed.round, soil_depth_m=bed.soil_depth_m, method=bed.method, rig=rigs.get(bed.rig or ""),
+        style=bed.style, pattern=bed.pattern, opened=bed.opened, opening_wetness=bed.opening_wetness,
+        emitters=bed.drip.emitters if bed.drip else None,
+        emitter_flow_l_per_h=bed.drip.flow_l_per_h if bed.drip else None,
+        reservoir_capacity_l=box.capacity_l if box else None,
+        reservoir_wick_l_per_day=box.wick_l_per_day if box else None,
+        reservoir_opening_l=box.opening_l if box else None,
+    )  # fmt: skip
+    for aspect, records in ((Aspect.SOIL, bed.soils), (Aspect.EXPOSURE, bed.exposures)):
+        for record in records:
+            BedRecord.objects.create(
+                bed=row, aspect=aspect, date=record.date or bed.opened, value=_plain(record, ("date",))
+            )
+    for m in bed.mulches:
+        MulchRecord.objects.create(bed=row, **dataclasses.asdict(m))
+    for p in bed.plantings:
+        planting = Planting.objects.create(
+            bed=row, crop=p.crop, variety=p.variety, count=p.count, planted=p.planted, removed=p.removed,
+            start=p.start, buried_m=p.buried_m, own_crop=crops[p.own.name] if p.own else None,
+        )  # fmt: skip
+        for size in p.sizes:
+            SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))
+        for count in p.thinned:
+            PlantCount.objects.create(planting=planting, **dataclasses.asdict(count))
+    for model, events in ((Watering, bed.waterings), (Check, bed.checks)):
+        for event in events:
+            _write_event(model, row, owner, dataclasses.asdict(event))
+
+
+def _write_event(model: Any, bed: Bed, by: Any, fields: dict[str, Any]) -> None:
+    date: dt.date = fields["date"]
+    event_id = uuid.uuid5(uuid.NAMESPACE_OID, f"{bed.pk}/{model.__name__}/{date}/{fields}")
+    model.objects.create(id=event_id, bed=bed, by=by, **fields)
