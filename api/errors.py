@@ -6,7 +6,7 @@ import logging
 from typing import Any
 
 from django.core.exceptions import PermissionDenied as DjangoPermissionDenied
-from django.db import OperationalError
+from django.db import InternalError, OperationalError
 from django.http import Http404
 from rest_framework import exceptions, status
 from rest_framework.response import Response
@@ -18,6 +18,8 @@ log = logging.getLogger(__name__)
 
 # MariaDB's codes for a server that cannot be reached, is going away or takes no more connections.
 UNREACHABLE = {1040, 1053, 1927, 2002, 2003, 2005, 2006, 2013}
+# And for one that cannot write: disk full, table full, file cannot be extended, read-only.
+CANNOT_WRITE = {3, 1021, 1030, 1114, 1180, 1290, 1836}
 
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
@@ -38,6 +40,13 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         log.error("the database does not answer: %s", error)
         text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
         return Response({"code": "database", "text": text, "fields": []}, status=503)
+    if isinstance(error, (OperationalError, InternalError)) and error.args and error.args[0] in CANNOT_WRITE:
+        log.error("the database cannot write: %s", error)
+        text = (
+            "The record book is full or cannot be written just now. Nothing was saved, and what you typed is still "
+            "here; make room on the server's disk, then try again."
+        )
+        return Response({"code": "storage", "text": text, "fields": []}, status=507)
     answer = exception_handler(error, context)
     if answer is not None:
         code = "forbidden" if isinstance(error, DjangoPermissionDenied) else getattr(error, "default_code", "error")
@@ -50,6 +59,9 @@ def _flat(detail: Any, path: str) -> Any:
     """DRF's nested details as field and text, the field named as in the core's errors."""
     if isinstance(detail, dict):
         for key, value in detail.items():
+            if isinstance(key, int):  # an entry of a list of plain values
+                yield from _flat(value, f"{path}[{key}]")
+                continue
             name = "" if key == "non_field_errors" else str(key)
             yield from _flat(value, f"{path}.{name}".strip("."))
     elif isinstance(detail, list):

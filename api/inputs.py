@@ -227,7 +227,7 @@ class WateringIn(Shape):
     date = s.DateField(required=False, allow_null=True)
     part = s.CharField(default="morning")
     into = s.CharField(default="soil")
-    passes = s.IntegerField(default=1)
+    passes = s.IntegerField(required=False)
 
 
 class WateringsIn(Shape):
@@ -239,7 +239,7 @@ class WateringsIn(Shape):
 class CheckIn(Shape):
     id = EventId()
     bed = s.IntegerField()
-    kind = s.CharField(default="finger")
+    kind = s.CharField(required=False)
     reading = s.CharField(required=False, allow_null=True)
     value = Number(required=False, allow_null=True)
     date = s.DateField(required=False, allow_null=True)

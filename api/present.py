@@ -258,7 +258,7 @@ def bed(facts: BedFacts) -> Json:
         "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
-        "plantings": [{**vars(x), "left": x.count_now, "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
+        "plantings": [{**vars(x), "left": x.count_now, "thinned": [vars(c) for c in x.thinned], "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }  # fmt: skip
 

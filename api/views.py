@@ -221,7 +221,7 @@ class Waterings(APIView):
                     w.get("date"),
                     w["part"],
                     w["into"],
-                    w["passes"],
+                    w.get("passes", 1),
                 ).execute()
                 for w in poured
             ]
@@ -233,7 +233,14 @@ class Checks(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         c = checked(inputs.CheckIn, request)
         made = watering_actions.RecordCheck(
-            request.user, garden_id, c["bed"], c["id"], c.get("reading"), c.get("date"), c["kind"], c.get("value")
+            request.user,
+            garden_id,
+            c["bed"],
+            c["id"],
+            c.get("reading"),
+            c.get("date"),
+            c.get("kind", "finger"),
+            c.get("value"),
         ).execute()
         return Response(present.check(made), status=201)
 

@@ -48,9 +48,14 @@ def rig_of(garden: Garden, bed: Bed) -> Rig | None:
 def hand_minutes(garden: Garden, bed: Bed, litres: float, times: float) -> float:
     """Minutes of a person's time for these litres in so many waterings, by the bed's method."""
     if bed.method == "can":
-        return max(litres / hand.CAN_L, 0.25 * times) * hand.CAN_MINUTES
+        return max(litres / hand.CAN_L, 0.25 * times) * hand.CAN_MINUTES + times * hand.STOP_MINUTES
     if bed.method == "drip":
         return times * hand.LINE_MINUTES
+    return pouring_minutes(garden, bed, litres) + times * hand.STOP_MINUTES
+
+
+def pouring_minutes(garden: Garden, bed: Bed, litres: float) -> float:
+    """Minutes that a bed's hose or tap runs for these litres."""
     return litres / (rig_of(garden, bed) or Rig("hose")).flow_l_per_min
 
 
@@ -96,7 +101,7 @@ def _passes(m: Morning, depth_mm: float, litres: float) -> tuple[int, float]:
     least = REPELLING_PASSES if repels > 0 and m.net_mm > repels * float(m.row[s.TAW_NOW]) else 1
     if bed.method == "drip":
         return least, PASS_PAUSE_MINUTES if least > 1 else 0.0
-    pouring_h = hand_minutes(m.season.garden, bed, litres, 1) / 60
+    pouring_h = pouring_minutes(m.season.garden, bed, litres) / 60
     goes = max(least, math.ceil((depth_mm - intake * pouring_h) / PONDING_MM - 1e-9))
     if goes <= 1:
         return 1, 0.0

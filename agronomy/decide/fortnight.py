@@ -7,6 +7,7 @@ room to spare takes on what the next day could not do.
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -18,7 +19,7 @@ from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
 from agronomy.decide import styles
 from agronomy.decide.bands import Band, band, bands, rain_chance
-from agronomy.decide.dose import hand_minutes, rig_of
+from agronomy.decide.dose import hand_minutes, pouring_minutes, rig_of
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import Move
@@ -217,8 +218,11 @@ class _Sequence:
         recorded = self.season.days[self.season.n_behind + d]
         poured = recorded[:, s.MORNING] + recorded[:, s.EVENING] + recorded[:, s.FILL]
         mm = np.maximum(kept[s.KEEP_WATERED, :, 1:] - poured[:, None], 0.0)
-        litres = bands((mm * (self.ground / self.arrives)[:, None])[beds]) if beds else []
-        return dict(zip(beds, litres, strict=True)), after, kept
+        litres = dict(zip(beds, bands((mm * (self.ground / self.arrives)[:, None])[beds]), strict=True)) if beds else {}
+        if d == 0:  # today's dose is told once, by the plan
+            doses = {i: self.plan.beds[i].dose for i in beds}
+            litres |= {i: dataclasses.replace(dose.litres_band, mid=dose.litres) for i, dose in doses.items() if dose}
+        return litres, after, kept
 
     def _cost_of_waiting(self, d: int, state: Array) -> Array:
         """What each bed loses if it is left today and tomorrow: weighted mm of transpiration missed."""
@@ -329,7 +333,9 @@ class _Room:
         """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps"."""
         bed = self.plan.beds[i].bed
         minutes = hand_minutes(self.plan.garden, bed, litres.mid, 1)
-        tap = run_minutes(litres.mid, bed.drip) if bed.method == "drip" and bed.drip else minutes
+        tap = pouring_minutes(self.plan.garden, bed, litres.mid)
+        if bed.method == "drip" and bed.drip:
+            tap = run_minutes(litres.mid, bed.drip)
         rig = rig_of(self.plan.garden, bed)
         name = rig.name if rig and bed.method != "can" else ""
         left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)

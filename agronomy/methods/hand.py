@@ -11,6 +11,7 @@ LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
 CAN_L = 10.0
 CAN_MINUTES = 1.5  # to fill, carry and pour one can; common practice, no source
+STOP_MINUTES = 0.5  # to walk on and bring the hose along, for each stop; common practice, no source
 LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share that reaches the roots; practice
 

@@ -169,7 +169,7 @@ class OwnCrop(models.Model):
 
 class Planting(models.Model):
     bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="plantings")
-    own_crop = models.ForeignKey(OwnCrop, null=True, blank=True, on_delete=models.PROTECT, related_name="plantings")
+    own_crop = models.ForeignKey(OwnCrop, null=True, blank=True, on_delete=models.RESTRICT, related_name="plantings")
     start = models.CharField(max_length=16, choices=choices(STARTS), default="transplant")
     buried_m = models.FloatField(default=0.0)
     crop = models.CharField(max_length=24, choices=choices(CROPS))

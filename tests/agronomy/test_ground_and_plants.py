@@ -140,6 +140,10 @@ class CropTable(unittest.TestCase):
             if (ours := names.get(theirs, theirs)) in crops.CROPS:
                 with self.subTest(ours):
                     self.assertEqual(crops.CROPS[ours].yield_response, (ky, "FAO-33, from memory"))
+        for name in ("ky-tomato", "ky-cabbage"):  # FAO-56 eq. 90
+            case = ref.cases()[name]
+            want, tolerance = case.expect("yield_loss")
+            self.assertAlmostEqual(crops.yield_loss(case["ky"], 1 - case["eta_over_etm"]), want, delta=tolerance)
         ky, source = crops.CROPS["carrot"].yield_response
         self.assertEqual((ky, source), (1.0, "common practice, no source"))
 

@@ -17,6 +17,7 @@ from django.test import TestCase, override_settings
 from django.test.utils import CaptureQueriesContext
 
 from apps.garden.models import Bed
+from apps.watering.models import Watering
 from apps.watering.queries import _plans
 from tests.apps import world as w
 
@@ -148,6 +149,27 @@ class Errors(TestCase):
                 self.assertTrue(answer.json()["text"])
         self.assertEqual(self.client_.post(url, "a=1", content_type="text/plain").status_code, 415)
         self.assertEqual(Bed.objects.count(), 0)
+
+    def test_a_full_disk_is_said_plainly_and_nothing_is_half_saved(self):
+        bed = w.bed_of(self.ada, self.garden)
+        full = OperationalError(1114, "The table is full")
+        body = {"waterings": [{"id": w.new_id(), "bed": bed.pk, "litres": n} for n in (3, 4)]}
+        keep, kept = Watering.objects.create, []
+
+        def create(**fields):
+            if kept:
+                raise full
+            kept.append(keep(**fields))
+            return kept[0]
+
+        with (
+            mock.patch.object(type(Watering.objects), "create", side_effect=create),
+            self.assertLogs("api.errors", "ERROR"),
+        ):
+            answer = self.post("/waterings", body)
+        self.assertEqual((answer.status_code, answer.json()["code"]), (507, "storage"))
+        self.assertIn("Nothing was saved", answer.json()["text"])
+        self.assertEqual(Watering.objects.count(), 0)
 
     def test_a_lost_database_is_said_plainly(self):
         with (

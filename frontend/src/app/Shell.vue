@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PhCloudSun, PhDrop, PhGear, PhPlant } from '@phosphor-icons/vue'
+import { PhCalendarDots, PhCloudSun, PhDrop, PhGear, PhPlant } from '@phosphor-icons/vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
@@ -21,11 +21,17 @@ const stepping = ref(false)
 
 const VIEWS = [
   { name: 'round', label: 'Round', icon: PhDrop },
+  { name: 'ahead', label: 'Ahead', icon: PhCalendarDots },
   { name: 'ground', label: 'Ground', icon: PhPlant },
   { name: 'sky', label: 'Sky', icon: PhCloudSun },
   { name: 'settings', label: 'Settings', icon: PhGear },
 ]
-const PARENT: Record<string, string> = { bed: 'ground', 'new-bed': 'ground', 'edit-bed': 'ground' }
+const PARENT: Record<string, string> = {
+  bed: 'ground',
+  'new-bed': 'ground',
+  'edit-bed': 'ground',
+  sizes: 'ground',
+}
 const here = computed(() => PARENT[String(route.name)] ?? String(route.name))
 
 watch([() => session.data.value, () => route.name], () => {

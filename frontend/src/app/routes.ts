@@ -52,6 +52,18 @@ const routes: RouteRecordRaw[] = [
     props: number('bed'),
   },
   {
+    path: '/g/:garden(\\d+)/ahead',
+    name: 'ahead',
+    component: () => import('@/features/ahead/AheadView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/sizes',
+    name: 'sizes',
+    component: () => import('@/features/ground/SizesView.vue'),
+    props: number(''),
+  },
+  {
     path: '/g/:garden(\\d+)/sky',
     name: 'sky',
     component: () => import('@/features/sky/SkyView.vue'),

@@ -22,6 +22,7 @@ const minutes = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString()
             <th scope="col">{{ units.label('volume') }}, full to full</th>
             <th scope="col">Your minutes</th>
             <th scope="col">Growth missed</th>
+            <th scope="col">Harvest at stake</th>
             <th scope="col">Lost below, {{ units.label('volume') }}</th>
           </tr>
         </thead>
@@ -37,6 +38,7 @@ const minutes = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString()
             <td>{{ units.num(w.litres, 'volume') }}</td>
             <td>{{ minutes(w.minutes) }}</td>
             <td>{{ missed(w.missed) }}</td>
+            <td>{{ missed(w.yield_lost) }}</td>
             <td>{{ units.num(w.lost_litres, 'volume') }}</td>
           </tr>
         </tbody>
@@ -44,7 +46,8 @@ const minutes = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString()
     </div>
     <p class="soft small">
       The same forecast and the same doubt for each. Growth missed is the share of the plants’ thirst the soil
-      would not meet. Change the style under Edit.
+      would not meet; harvest at stake is what that costs if the whole season went so (FAO’s yield response).
+      Change the style under Edit.
     </p>
   </section>
 </template>

@@ -1,29 +1,20 @@
 <script setup lang="ts">
-import { PhPlus, PhTrash } from '@phosphor-icons/vue'
+import { PhPlus } from '@phosphor-icons/vue'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { useBeds, useCatalogue, useChange, useGardens } from '@/shared/api/queries'
+import { useBeds, useCatalogue, useChange, useGardens, useOwnCrops } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import { shapeOf } from '@/shared/isle/shape'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import {
-  CROP,
-  HEIGHT,
-  KIND,
-  METHOD,
-  MULCH,
-  PATTERN,
-  SOIL,
-  SOIL_BY_HAND,
-  SOIL_MIXES,
-  STYLE,
-  WETNESS,
-} from '@/shared/words/names'
+import { KIND, METHOD, MULCH, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
 
-import { bodyOf, emptyForm, formOf, newPlanting, takeKind, type PlantingForm } from './bedForm'
+import { bodyOf, emptyForm, formOf, newPlanting, takeKind } from './bedForm'
+import LightFields from './LightFields.vue'
+import PlantingFields from './PlantingFields.vue'
+import SoilFields from './SoilFields.vue'
 
 const props = defineProps<{ garden: number; bed?: number }>()
 const router = useRouter()
@@ -31,6 +22,8 @@ const units = useUnits()
 const catalogue = useCatalogue()
 const gardens = useGardens()
 const beds = useBeds(() => props.garden)
+const ownCrops = useOwnCrops(() => props.garden)
+const standing = computed(() => beds.data.value?.find((b) => b.id === props.bed))
 const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
 const today = computed(() => own.value?.today ?? new Date().toISOString().slice(0, 10))
 const form = reactive(emptyForm())
@@ -56,7 +49,11 @@ watch(kindPicked, (kind) => {
 const save = useChange(
   () => props.garden,
   () => {
-    const body = bodyOf(form)
+    const body = bodyOf(
+      form,
+      { light: Boolean(standing.value?.exposures.length) },
+      (id) => ownCrops.data.value?.find((c) => c.id === id)?.like ?? '',
+    )
     return props.bed
       ? answer(
           api.PUT('/api/gardens/{garden_id}/beds/{bed_id}', {
@@ -91,7 +88,7 @@ async function keep(another: boolean) {
 const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
 /** Faults of fields that have no place of their own on the sheet. */
 const PLACED =
-  /^(name|length_m|width_m|soil_depth_m|drip\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m)$/
+  /^(name|length_m|width_m|soil_depth_m|drip\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m|soil\..*|exposure\..*)$/
 const loose = computed(() => {
   if (!problem.value) return []
   const texts = problem.value.fields.filter((f) => !PLACED.test(f.field)).map((f) => f.text)
@@ -105,14 +102,12 @@ function ofPlanting(i: number, field: string): string | undefined {
   )
 }
 
-const options = (names: string[], words: Record<string, string>) =>
-  names.map((value) => ({ value, label: words[value] ?? value }))
 const open = <T extends string>(list: { value: T; label: string }[], label: string) => [
   { value: null as T | null, label },
   ...list,
 ]
 const kinds = computed(() =>
-  options(
+  optionsOf(
     (catalogue.data.value?.kinds ?? []).map((k) => k.key),
     KIND,
   ),
@@ -123,27 +118,6 @@ const isContainer = computed(
 const usualDepth = computed(
   () => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.soil_depth_m ?? 0.3,
 )
-const soils = computed(() => {
-  const first = isContainer.value ? SOIL_MIXES : SOIL_BY_HAND
-  const listed = [...first, ...(isContainer.value ? ['unknown'] : ['compost_rich'])]
-  return options(listed.includes(form.material) ? listed : [...listed, form.material], SOIL)
-})
-const exactSoils = computed(() =>
-  (catalogue.data.value?.soils ?? []).filter((s) => !SOIL_BY_HAND.includes(s)),
-)
-const crops = computed(() =>
-  options(
-    (catalogue.data.value?.crops ?? []).map((c) => c.key),
-    CROP,
-  ),
-)
-const heights = open(options(Object.keys(HEIGHT), HEIGHT), 'by its age')
-function spreadHint(p: PlantingForm): number {
-  return catalogue.data.value?.crops.find((c) => c.key === p.crop)?.spread_m ?? 0.4
-}
-function sizeSeen(p: PlantingForm) {
-  if (p.height && p.spread_m === null) p.spread_m = Math.round(spreadHint(p) * 60) / 100
-}
 </script>
 
 <template>
@@ -193,89 +167,41 @@ function sizeSeen(p: PlantingForm) {
         />
       </div>
       <label class="tick"><input v-model="form.round" type="checkbox" /> It is round</label>
-      <label class="tick"
-        ><input v-model="form.under_cover" type="checkbox" /> Under cover: no rain falls on it</label
-      >
-      <Picks
-        v-model="form.material"
-        :legend="isContainer ? 'What is it filled with?' : 'Squeeze a moist handful and rub it'"
-        :options="soils"
+      <SoilFields
+        v-model="form.soil"
+        v-model:since="form.soil_since"
+        :container="isContainer"
+        :standing="Boolean(bed)"
+        :today="today"
+        :opened="standing?.opened"
+        :of="of"
       />
-      <details>
-        <summary>I know it exactly</summary>
-        <div class="row">
-          <label class="field">
-            <span>Soil</span>
-            <select v-model="form.material">
-              <option v-for="s in SOIL_BY_HAND" :key="s" :value="s">{{ SOIL[s] }}</option>
-              <option v-for="s in exactSoils" :key="s" :value="s">{{ SOIL[s] }}</option>
-            </select>
-          </label>
-          <label class="field">
-            <span>Organic matter, %</span>
-            <input v-model.number="form.organic_matter_pct" type="number" min="0" max="8" step="0.5" />
-            <em v-if="of('soil.organic_matter_pct')" class="alarm">{{ of('soil.organic_matter_pct') }}</em>
-          </label>
-        </div>
-      </details>
+    </section>
+
+    <section>
+      <h2>Sun, wind and cover</h2>
+      <LightFields
+        v-model="form.light"
+        v-model:since="form.light_since"
+        :standing="Boolean(bed)"
+        :today="today"
+        :opened="standing?.opened"
+        :of="of"
+      />
     </section>
 
     <section>
       <h2>What grows there</h2>
-      <div v-for="(p, i) in form.plantings" :key="i" class="planting">
-        <div class="row">
-          <label class="field">
-            <span>Crop</span>
-            <el-select v-model="p.crop" filterable :aria-label="`Crop ${i + 1}`" style="width: 180px">
-              <el-option v-for="c in crops" :key="c.value" :value="c.value" :label="c.label" />
-            </el-select>
-            <em v-if="ofPlanting(i, 'crop')" class="alarm">{{ ofPlanting(i, 'crop') }}</em>
-          </label>
-          <label class="field narrow">
-            <span>How many</span>
-            <input v-model.number="p.count" type="number" min="1" step="1" />
-            <em v-if="ofPlanting(i, 'count')" class="alarm">{{ ofPlanting(i, 'count') }}</em>
-          </label>
-          <label class="field">
-            <span>Sown or planted</span>
-            <input v-model="p.planted" type="date" :max="today" />
-            <em v-if="ofPlanting(i, 'planted')" class="alarm">{{ ofPlanting(i, 'planted') }}</em>
-          </label>
-          <label class="field">
-            <span>Variety, if you know</span>
-            <input v-model.trim="p.variety" maxlength="60" />
-          </label>
-        </div>
-        <Picks
-          v-model="p.height"
-          legend="How high is it today?"
-          :options="heights"
-          @update:model-value="sizeSeen(p)"
-        />
-        <em v-if="ofPlanting(i, 'height')" class="alarm">{{ ofPlanting(i, 'height') }}</em>
-        <div class="row">
-          <UnitInput
-            v-if="p.height"
-            v-model="p.spread_m"
-            label="And how wide, one plant?"
-            quantity="length"
-            :error="ofPlanting(i, 'spread_m')"
-          />
-          <label v-if="p.id" class="field">
-            <span>Harvested out or pulled on</span>
-            <input v-model="p.removed" type="date" />
-            <em v-if="ofPlanting(i, 'removed')" class="alarm">{{ ofPlanting(i, 'removed') }}</em>
-          </label>
-          <button
-            class="btn"
-            type="button"
-            :aria-label="`Remove crop ${i + 1}`"
-            @click="form.plantings.splice(i, 1)"
-          >
-            <PhTrash :size="18" aria-hidden="true" /> Remove
-          </button>
-        </div>
-      </div>
+      <PlantingFields
+        v-for="(_, i) in form.plantings"
+        :key="i"
+        v-model="form.plantings[i]!"
+        :garden="garden"
+        :index="i"
+        :today="today"
+        :of="(field) => ofPlanting(i, field)"
+        @remove="form.plantings.splice(i, 1)"
+      />
       <button class="btn add" type="button" @click="form.plantings.push(newPlanting(today))">
         <PhPlus :size="18" aria-hidden="true" /> {{ form.plantings.length ? 'Another crop' : 'Add a crop' }}
       </button>
@@ -286,7 +212,7 @@ function sizeSeen(p: PlantingForm) {
       <Picks
         v-model="form.mulch"
         legend="Mulch on top"
-        :options="options(catalogue.data.value?.mulches ?? [], MULCH)"
+        :options="optionsOf(catalogue.data.value?.mulches ?? [], MULCH)"
       />
       <UnitInput
         v-if="form.mulch !== 'none' && form.mulch !== 'film'"
@@ -298,7 +224,7 @@ function sizeSeen(p: PlantingForm) {
       <Picks
         v-model="form.method"
         legend="How do you water it?"
-        :options="options(Object.keys(METHOD), METHOD)"
+        :options="optionsOf(Object.keys(METHOD), METHOD)"
       />
       <label
         v-if="(form.method === 'hose' || form.method === 'reservoir') && (own?.rigs.length ?? 0) > 1"
@@ -344,25 +270,27 @@ function sizeSeen(p: PlantingForm) {
         v-if="!bed"
         v-model="form.opening_wetness"
         legend="Finger in the soil: how wet is it now?"
-        :options="open(options(Object.keys(WETNESS), WETNESS), 'I don’t know')"
+        :options="open(optionsOf(Object.keys(WETNESS), WETNESS), 'I don’t know')"
       />
       <details>
         <summary>A style of its own</summary>
-        <Picks
-          v-model="form.style"
-          legend="How generous"
-          :options="open(options(Object.keys(STYLE), STYLE), 'as the garden')"
-        />
-        <Picks
-          v-model="form.pattern"
-          legend="How often"
-          :options="
-            open(
-              options(Object.keys(PATTERN), PATTERN),
-              isContainer ? 'as usual in pots' : 'as usual in beds',
-            )
-          "
-        />
+        <div class="stack">
+          <Picks
+            v-model="form.style"
+            legend="How generous"
+            :options="open(optionsOf(Object.keys(STYLE), STYLE), 'as the garden')"
+          />
+          <Picks
+            v-model="form.pattern"
+            legend="How often"
+            :options="
+              open(
+                optionsOf(Object.keys(PATTERN), PATTERN),
+                isContainer ? 'as usual in pots' : 'as usual in beds',
+              )
+            "
+          />
+        </div>
       </details>
     </section>
 
@@ -397,13 +325,6 @@ section {
   width: 168px;
   align-self: flex-start;
 }
-.planting {
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  padding: 0 0 16px 16px;
-  border-left: 3px solid var(--leaf);
-}
 .add {
   align-self: flex-start;
 }
@@ -414,11 +335,6 @@ summary {
   cursor: pointer;
   color: var(--water);
   min-height: 44px;
-}
-details[open] {
-  display: flex;
-  flex-direction: column;
-  gap: 16px;
 }
 .acts {
   display: flex;

@@ -9,7 +9,7 @@ import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
-import { cropsInWords, KIND, METHOD, MULCH, SOIL } from '@/shared/words/names'
+import { COVER, cropsInWords, KIND, METHOD, MULCH, SOIL } from '@/shared/words/names'
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
@@ -40,15 +40,16 @@ function size(bed: Bed): string {
   return `${units.num(bed.length_m, 'length')} × ${units.show(bed.width_m, 'length')}`
 }
 
+function soilOf(bed: Bed): string {
+  const soil = bed.soils[bed.soils.length - 1]
+  return SOIL[soil?.texture || soil?.material || 'unknown']!
+}
+
 function facts(bed: Bed): string {
-  const parts = [
-    KIND[bed.kind] ?? bed.kind,
-    size(bed),
-    SOIL[bed.soil.material] ?? bed.soil.material,
-    METHOD[bed.method]!,
-  ]
+  const parts = [KIND[bed.kind] ?? bed.kind, size(bed), soilOf(bed), METHOD[bed.method]!]
   if (bed.mulch && bed.mulch.kind !== 'none') parts.push(`${MULCH[bed.mulch.kind]} mulch`)
-  if (bed.under_cover) parts.push('under cover')
+  const cover = bed.exposures[bed.exposures.length - 1]?.cover
+  if (cover && cover !== 'none') parts.push(COVER[cover]!)
   return parts.join(' · ')
 }
 </script>
@@ -61,6 +62,13 @@ function facts(bed: Bed): string {
         <h1>Ground</h1>
         <p class="soft">The isles of your garden, in the order you walk.</p>
       </div>
+      <RouterLink
+        v-if="beds.data.value?.length"
+        class="btn sizes"
+        :to="{ name: 'sizes', params: { garden } }"
+      >
+        Look through the sizes
+      </RouterLink>
       <RouterLink v-if="owner" class="btn full" :to="{ name: 'new-bed', params: { garden } }">
         <PhPlus :size="18" aria-hidden="true" /> Describe a bed
       </RouterLink>

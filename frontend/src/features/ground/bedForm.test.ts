@@ -12,6 +12,33 @@ const CATALOGUE = {
   ],
 } as unknown as Catalogue
 
+const SOIL: Bed['soils'][number] = {
+  date: '2025-06-12',
+  material: 'loam',
+  organic_matter_pct: 3,
+  jar: null,
+  sand_pct: null,
+  clay_pct: null,
+  mix: [],
+  stones_pct: 10,
+  loosened_m: 0.3,
+  woody_fill_m: 0,
+  drainage: 'slow',
+  intake_mm_per_h: null,
+  top_m: 0.2,
+  layers: [{ depth_m: 0.2, material: 'clay', organic_matter_pct: 1 }],
+  texture: '',
+}
+const LIGHT: Bed['exposures'][number] = {
+  date: '2025-06-12',
+  sun_from_h: 6,
+  sun_to_h: 14,
+  shade_pct: 0,
+  shelter: 'sheltered',
+  warm_wall: false,
+  cover: 'eaves',
+}
+
 const BED: Bed = {
   id: 7,
   name: 'Net Row',
@@ -20,12 +47,12 @@ const BED: Bed = {
   width_m: 0.6,
   round: false,
   soil_depth_m: null,
-  soil: { material: 'loam', organic_matter_pct: 3 },
+  soils: [SOIL],
+  exposures: [],
   method: 'drip',
   rig: 2,
   style: null,
   pattern: 'little_and_often',
-  under_cover: false,
   opened: '2025-06-12',
   opening_wetness: 'moist',
   drip: { emitters: 14, flow_l_per_h: 2 },
@@ -38,6 +65,10 @@ const BED: Bed = {
       count: 24,
       planted: '2025-05-22',
       removed: null,
+      start: 'sown',
+      buried_m: 0,
+      own_crop: null,
+      left: 20,
       sizes: [
         { date: '2025-06-28', height: 'shoulder', spread_m: 0.28 },
         { date: '2025-07-09', height: 'overhead', spread_m: 0.35 },
@@ -53,7 +84,15 @@ describe('the form of a bed', () => {
     expect(body).toMatchObject({
       name: 'Net Row',
       kind: 'row',
-      soil: { material: 'loam', organic_matter_pct: 3 },
+      soil: {
+        material: 'loam',
+        organic_matter_pct: 3,
+        stones_pct: 10,
+        loosened_m: 0.3,
+        drainage: 'slow',
+        top_m: 0.2,
+        layers: [{ depth_m: 0.2, material: 'clay', organic_matter_pct: 1 }],
+      },
       drip: { emitters: 14, flow_l_per_h: 2 },
       reservoir: null,
       mulch: { kind: 'straw', depth_m: 0.04, cover: 0.8 },
@@ -64,6 +103,10 @@ describe('the form of a bed', () => {
       {
         id: 3,
         crop: 'runner_bean',
+        own_crop: null,
+        start: 'sown',
+        buried_m: 0,
+        left: 20,
         variety: '',
         count: 24,
         planted: '2025-05-22',
@@ -81,14 +124,64 @@ describe('the form of a bed', () => {
       width_m: 1.2,
       round: false,
       method: 'hose',
-      material: 'unknown',
+      soil: { material: 'unknown' },
     })
     takeKind(form, 'pot', CATALOGUE)
-    expect(form).toMatchObject({ length_m: 0.3, round: true, method: 'can', material: 'potting_mix' })
+    expect(form).toMatchObject({
+      length_m: 0.3,
+      round: true,
+      method: 'can',
+      soil: { material: 'potting_mix' },
+    })
     takeKind(form, 'self_watering_box', CATALOGUE)
     expect(form).toMatchObject({ method: 'reservoir', round: false })
     takeKind(form, 'raised', CATALOGUE)
-    expect(form).toMatchObject({ method: 'hose', material: 'potting_mix' }) // a mix once chosen is not taken back
+    expect(form).toMatchObject({ method: 'hose', soil: { material: 'potting_mix' } }) // a mix once chosen is not taken back
+  })
+
+  it('says nothing of light under an open sky, and takes back what was said before', () => {
+    expect(bodyOf(formOf(BED))).not.toHaveProperty('exposure')
+    expect(bodyOf(formOf(BED), { light: true }).exposure).toEqual({
+      shelter: 'open',
+      warm_wall: false,
+      cover: 'none',
+    })
+    const shaded = formOf({ ...BED, exposures: [LIGHT] })
+    expect(bodyOf(shaded).exposure).toEqual({
+      sun_from_h: 6,
+      sun_to_h: 14,
+      shelter: 'sheltered',
+      warm_wall: false,
+      cover: 'eaves',
+    })
+    shaded.light_since = '2025-07-01'
+    expect(bodyOf(shaded).exposure).toMatchObject({ date: '2025-07-01' })
+  })
+
+  it('sends a jar, percentages or a mix only when that is how the soil is known', () => {
+    const form = emptyForm()
+    form.soil.jar = { sand_mm: 40, silt_mm: 40, clay_mm: 20 }
+    expect(bodyOf(form).soil).toEqual({ material: 'unknown' })
+    form.soil.test = 'jar'
+    expect(bodyOf(form).soil).toMatchObject({ jar: { sand_mm: 40, silt_mm: 40, clay_mm: 20 } })
+    form.soil.test = 'percent'
+    form.soil_since = '2025-07-01'
+    expect(bodyOf(form).soil).toEqual({
+      material: 'unknown',
+      date: '2025-07-01',
+      sand_pct: null,
+      clay_pct: null,
+    })
+    form.soil = { ...form.soil, test: 'none', material: 'own_mix', mix: [{ ingredient: 'peat', parts: 2 }] }
+    expect(bodyOf(form).soil).toMatchObject({ material: 'own_mix', mix: [{ ingredient: 'peat', parts: 2 }] })
+  })
+
+  it('sends an own crop with the crop that it is like', () => {
+    const form = emptyForm()
+    form.plantings = [{ ...newPlanting('2025-07-11'), crop: 'own:9' }]
+    const body = bodyOf(form, { light: false }, (id) => (id === 9 ? 'pepper' : ''))
+    expect(body.plantings?.[0]).toMatchObject({ crop: 'pepper', own_crop: 9 })
+    expect(body.plantings?.[0]).not.toHaveProperty('left') // a new planting has lost none yet
   })
 
   it('sends one measure for a round bed and no size that was not seen', () => {

@@ -1,9 +1,41 @@
 import type { Bed, BedIn, Catalogue } from '@/shared/api/types'
 import { addDays } from '@/shared/format/time'
 
+export interface SoilForm {
+  material: string
+  organic_matter_pct: number | null
+  /** How the texture is known: by the material alone, by a jar, or by percentages. */
+  test: 'none' | 'jar' | 'percent'
+  jar: { sand_mm: number | null; silt_mm: number | null; clay_mm: number | null }
+  sand_pct: number | null
+  clay_pct: number | null
+  mix: { ingredient: string; parts: number | null }[]
+  stones_pct: number | null
+  loosened_m: number | null
+  woody_fill_m: number | null
+  drainage: string
+  intake_mm_per_h: number | null
+  top_m: number | null
+  layers: { depth_m: number | null; material: string; organic_matter_pct?: number }[]
+}
+
+export interface LightForm {
+  all_day: boolean
+  sun_from_h: number
+  sun_to_h: number
+  shade_pct: number | null
+  shelter: string
+  warm_wall: boolean
+  cover: string
+}
+
 export interface PlantingForm {
   id: number | null
+  /** A crop's key, or "own:" and the id of an own crop. */
   crop: string
+  start: string
+  buried_m: number | null
+  left: number | null
   variety: string
   count: number | null
   planted: string
@@ -19,13 +51,15 @@ export interface BedForm {
   width_m: number | null
   round: boolean
   soil_depth_m: number | null
-  material: string
-  organic_matter_pct: number
+  soil: SoilForm
+  /** From when a changed soil holds; null: it was always so. */
+  soil_since: string | null
+  light: LightForm
+  light_since: string | null
   method: string
   rig: number | null
   style: string | null
   pattern: string | null
-  under_cover: boolean
   opening_wetness: string | null
   emitters: number | null
   emitter_flow: number | null
@@ -51,6 +85,38 @@ const USUAL: Record<string, [number, number]> = {
   fabric_bag: [0.4, 0.4],
   hanging_basket: [0.35, 0.35],
   self_watering_box: [0.8, 0.4],
+  tray: [0.36, 0.22],
+}
+
+export function emptySoil(): SoilForm {
+  return {
+    material: 'unknown',
+    organic_matter_pct: null,
+    test: 'none',
+    jar: { sand_mm: null, silt_mm: null, clay_mm: null },
+    sand_pct: null,
+    clay_pct: null,
+    mix: [],
+    stones_pct: null,
+    loosened_m: null,
+    woody_fill_m: null,
+    drainage: 'free',
+    intake_mm_per_h: null,
+    top_m: null,
+    layers: [],
+  }
+}
+
+export function openLight(): LightForm {
+  return {
+    all_day: true,
+    sun_from_h: 8,
+    sun_to_h: 14,
+    shade_pct: null,
+    shelter: 'open',
+    warm_wall: false,
+    cover: 'none',
+  }
 }
 
 export function emptyForm(): BedForm {
@@ -61,13 +127,14 @@ export function emptyForm(): BedForm {
     width_m: null,
     round: false,
     soil_depth_m: null,
-    material: 'unknown',
-    organic_matter_pct: 2.5,
+    soil: emptySoil(),
+    soil_since: null,
+    light: openLight(),
+    light_since: null,
     method: 'hose',
     rig: null,
     style: null,
     pattern: null,
-    under_cover: false,
     opening_wetness: null,
     emitters: 10,
     emitter_flow: 2,
@@ -89,7 +156,7 @@ export function takeKind(form: BedForm, kind: string, catalogue?: Catalogue) {
   const [length, width] = USUAL[kind] ?? [2, 1]
   Object.assign(form, { length_m: length, width_m: width, round: ROUND_KINDS.has(kind), soil_depth_m: null })
   const container = catalogue?.kinds.find((k) => k.key === kind)?.container ?? false
-  if (container && form.material === 'unknown') form.material = 'potting_mix'
+  if (container && form.soil.material === 'unknown') form.soil.material = 'potting_mix'
   if (kind === 'self_watering_box') form.method = 'reservoir'
   else if (container && form.method !== 'drip') form.method = 'can'
   else if (form.method === 'reservoir' || form.method === 'can') form.method = 'hose'
@@ -99,6 +166,9 @@ export function newPlanting(today: string): PlantingForm {
   return {
     id: null,
     crop: 'tomato',
+    start: 'transplant',
+    buried_m: null,
+    left: null,
     variety: '',
     count: 1,
     planted: addDays(today, -28),
@@ -116,13 +186,14 @@ export function formOf(bed: Bed): BedForm {
     width_m: bed.width_m,
     round: bed.round,
     soil_depth_m: bed.soil_depth_m,
-    material: bed.soil.material,
-    organic_matter_pct: bed.soil.organic_matter_pct,
+    soil: soilOf(bed.soils[bed.soils.length - 1]),
+    soil_since: null,
+    light: lightOf(bed.exposures[bed.exposures.length - 1]),
+    light_since: null,
     method: bed.method,
     rig: bed.rig,
     style: bed.style,
     pattern: bed.pattern,
-    under_cover: bed.under_cover,
     opening_wetness: bed.opening_wetness,
     emitters: bed.drip?.emitters ?? 10,
     emitter_flow: bed.drip?.flow_l_per_h ?? 2,
@@ -136,7 +207,10 @@ export function formOf(bed: Bed): BedForm {
       const seen = p.sizes[p.sizes.length - 1]
       return {
         id: p.id,
-        crop: p.crop,
+        crop: p.own_crop ? `own:${p.own_crop}` : p.crop,
+        start: p.start,
+        buried_m: p.buried_m || null,
+        left: p.left,
         variety: p.variety,
         count: p.count,
         planted: p.planted,
@@ -148,8 +222,95 @@ export function formOf(bed: Bed): BedForm {
   }
 }
 
+function soilOf(soil: Bed['soils'][number] | undefined): SoilForm {
+  if (!soil) return emptySoil()
+  return {
+    ...emptySoil(),
+    ...pick(soil),
+    organic_matter_pct: soil.organic_matter_pct,
+    test: soil.sand_pct !== null ? 'percent' : soil.jar ? 'jar' : 'none',
+    jar: soil.jar ? { ...soil.jar } : emptySoil().jar,
+    stones_pct: soil.stones_pct || null,
+    woody_fill_m: soil.woody_fill_m || null,
+    mix: soil.mix.map((x) => ({ ...x })),
+    layers: soil.layers.map((x) => ({ ...x })),
+  }
+}
+
+function pick(soil: Bed['soils'][number]) {
+  const { material, sand_pct, clay_pct, loosened_m, drainage, intake_mm_per_h, top_m } = soil
+  return { material, sand_pct, clay_pct, loosened_m, drainage, intake_mm_per_h, top_m }
+}
+
+function lightOf(seen: Bed['exposures'][number] | undefined): LightForm {
+  if (!seen) return openLight()
+  const all_day = seen.sun_from_h === 0 && seen.sun_to_h === 24
+  return {
+    ...openLight(),
+    ...(all_day ? {} : { sun_from_h: seen.sun_from_h, sun_to_h: seen.sun_to_h }),
+    all_day,
+    shade_pct: seen.shade_pct || null,
+    shelter: seen.shelter,
+    warm_wall: seen.warm_wall,
+    cover: seen.cover,
+  }
+}
+
+/** The soil in the garden file's words: only what was said. */
+function soilBody(form: BedForm): NonNullable<BedIn['soil']> {
+  const s = form.soil
+  const number = (n: number | null) => n as number
+  return {
+    material: s.material,
+    ...(form.soil_since ? { date: form.soil_since } : {}),
+    ...(s.organic_matter_pct === null ? {} : { organic_matter_pct: s.organic_matter_pct }),
+    ...(s.test === 'jar'
+      ? {
+          jar: {
+            sand_mm: number(s.jar.sand_mm),
+            silt_mm: number(s.jar.silt_mm),
+            clay_mm: number(s.jar.clay_mm),
+          },
+        }
+      : {}),
+    ...(s.test === 'percent' ? { sand_pct: s.sand_pct, clay_pct: s.clay_pct } : {}),
+    ...(s.material === 'own_mix'
+      ? { mix: s.mix.map((x) => ({ ingredient: x.ingredient, parts: number(x.parts) })) }
+      : {}),
+    ...(s.stones_pct === null ? {} : { stones_pct: s.stones_pct }),
+    ...(s.loosened_m === null ? {} : { loosened_m: s.loosened_m }),
+    ...(s.woody_fill_m === null ? {} : { woody_fill_m: s.woody_fill_m }),
+    ...(s.drainage === 'free' ? {} : { drainage: s.drainage }),
+    ...(s.intake_mm_per_h === null ? {} : { intake_mm_per_h: s.intake_mm_per_h }),
+    ...(s.layers.length
+      ? { top_m: s.top_m, layers: s.layers.map((x) => ({ ...x, depth_m: number(x.depth_m) })) }
+      : {}),
+  }
+}
+
+function lightBody(form: BedForm): NonNullable<BedIn['exposure']> {
+  const l = form.light
+  return {
+    ...(form.light_since ? { date: form.light_since } : {}),
+    ...(l.all_day ? {} : { sun_from_h: l.sun_from_h, sun_to_h: l.sun_to_h }),
+    ...(l.shade_pct === null ? {} : { shade_pct: l.shade_pct }),
+    shelter: l.shelter,
+    warm_wall: l.warm_wall,
+    cover: l.cover,
+  }
+}
+
+/** Whether this form says anything about light that the open sky does not. */
+export function lightMatters(l: LightForm): boolean {
+  return !(l.all_day && l.shade_pct === null && l.shelter === 'open' && !l.warm_wall && l.cover === 'none')
+}
+
 /** What the server takes, in the garden file's words. Open numbers go as null, so that the server names them. */
-export function bodyOf(form: BedForm): BedIn {
+export function bodyOf(
+  form: BedForm,
+  had = { light: false },
+  like: (own: number) => string = () => '',
+): BedIn {
   const open = (n: number | null) => n as number
   return {
     name: form.name,
@@ -158,12 +319,12 @@ export function bodyOf(form: BedForm): BedIn {
     width_m: open(form.round ? form.length_m : form.width_m),
     round: form.round,
     soil_depth_m: form.soil_depth_m,
-    soil: { material: form.material, organic_matter_pct: form.organic_matter_pct },
+    soil: soilBody(form),
+    ...(lightMatters(form.light) || had.light ? { exposure: lightBody(form) } : {}),
     method: form.method,
     rig: form.rig,
     style: form.style,
     pattern: form.pattern,
-    under_cover: form.under_cover,
     opening_wetness: form.opening_wetness,
     drip:
       form.method === 'drip'
@@ -176,7 +337,10 @@ export function bodyOf(form: BedForm): BedIn {
     mulch: { kind: form.mulch, depth_m: form.mulch_depth_m ?? 0.05, cover: form.mulch_cover },
     plantings: form.plantings.map((p) => ({
       id: p.id,
-      crop: p.crop,
+      ...cropBody(p.crop, like),
+      start: p.start,
+      buried_m: p.buried_m ?? 0,
+      ...(p.id !== null && p.left !== null ? { left: p.left } : {}),
       variety: p.variety,
       count: open(p.count),
       planted: p.planted,
@@ -185,4 +349,10 @@ export function bodyOf(form: BedForm): BedIn {
       spread_m: p.height ? p.spread_m : null,
     })),
   }
+}
+
+function cropBody(crop: string, like: (own: number) => string): { crop: string; own_crop: number | null } {
+  if (!crop.startsWith('own:')) return { crop, own_crop: null }
+  const own_crop = Number(crop.slice(4))
+  return { crop: like(own_crop), own_crop }
 }

@@ -6,12 +6,21 @@ import { clock } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 
 /** The good hours as a ribbon across the day. */
-const props = defineProps<{ hours: NonNullable<Round['hours']> }>()
+const props = defineProps<{ hours: NonNullable<Round['hours']>; windows?: number[][] }>()
 const units = useUnits()
 const FROM = 4
 const TO = 24
 const x = (h: number) => ((Math.min(TO, Math.max(FROM, h)) - FROM) / (TO - FROM)) * 100
 const span = (pair: number[]) => ({ left: `${x(pair[0]!)}%`, width: `${x(pair[1]!) - x(pair[0]!)}%` })
+/** Where watering is not allowed all day, the hours in which it is. */
+const allowed = computed(() => (props.windows ?? []).filter(([from, to]) => from! > 0 || to! < 24))
+const allowedWords = computed(() =>
+  props.windows && props.windows.length === 0
+    ? 'Watering is not allowed today.'
+    : allowed.value.length
+      ? `Taps may run ${allowed.value.map(([from, to]) => `${clock(from!)} to ${clock(to!)}`).join(' and ')}.`
+      : '',
+)
 const words = computed(() => {
   const h = props.hours
   const hot = h.hot ? ` Hot from ${clock(h.hot[0]!)} to ${clock(h.hot[1]!)}: rest and shade.` : ''
@@ -25,6 +34,9 @@ const words = computed(() => {
       <div class="band good" :style="span(hours.morning)"></div>
       <div v-if="hours.hot" class="band hot" :style="span(hours.hot)"></div>
       <div class="band late" :style="span(hours.evening)"></div>
+    </div>
+    <div v-if="allowed.length" class="allowed" aria-hidden="true">
+      <div v-for="w in allowed" :key="w[0]" class="bar" :style="span(w)"></div>
     </div>
     <div class="ticks figures" aria-hidden="true">
       <span v-for="h in [6, 9, 12, 15, 18, 21]" :key="h" :style="{ left: `${x(h)}%` }">{{ h }}</span>
@@ -42,7 +54,7 @@ const words = computed(() => {
     </div>
     <figcaption class="soft small">
       {{ units.num(hours.tmin, 'temperature') }} to {{ units.show(hours.tmax, 'temperature') }} today. First
-      light is the best hour: cool soil, dry leaves by noon.
+      light is the best hour: cool soil, dry leaves by noon. {{ allowedWords }}
       <strong v-if="['extreme caution', 'danger', 'extreme danger'].includes(hours.heat_class)" class="clay">
         Heat index: {{ hours.heat_class }}. Work early, drink, stop when dizzy.
       </strong>
@@ -76,6 +88,16 @@ figure {
 }
 .hot {
   background: repeating-linear-gradient(115deg, var(--clay) 0 1.5px, transparent 1.5px 6px);
+}
+.allowed {
+  position: relative;
+  height: 5px;
+}
+.allowed .bar {
+  position: absolute;
+  top: 2px;
+  height: 3px;
+  background: var(--ink);
 }
 .ticks {
   position: relative;

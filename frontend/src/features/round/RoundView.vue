@@ -10,7 +10,7 @@ import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
 import { WETNESS } from '@/shared/words/names'
-import { headline, totals, wantsHand, weatherNote } from '@/shared/words/stop'
+import { headline, tightness, totals, wantsHand, weatherNote } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
 import StopRow from './StopRow.vue'
@@ -43,6 +43,7 @@ const groups = computed(() =>
   ].filter((g) => g.stops.length),
 )
 const sum = computed(() => (round.value ? totals(round.value) : null))
+const tight = computed(() => (round.value ? tightness(round.value) : ''))
 const pourable = computed(() => hands.value.filter((s) => s.word !== 'check' && s.dose))
 
 const picked = ref<number | null>(null)
@@ -198,7 +199,12 @@ const KEYS = [
           >
         </p>
         <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
-        <HoursRibbon v-if="round.hours" :hours="round.hours" />
+        <p v-if="tight" class="note" role="note">{{ tight }}</p>
+        <p v-if="round.sizes_due > 0" class="soft">
+          {{ round.sizes_due === 1 ? 'One size was' : `${round.sizes_due} sizes were` }} not seen for a while:
+          <RouterLink :to="{ name: 'sizes', params: { garden } }">look through them</RouterLink>.
+        </p>
+        <HoursRibbon v-if="round.hours" :hours="round.hours" :windows="round.limits.windows" />
 
         <section v-for="group in groups" :key="group.id" :aria-labelledby="group.id">
           <div class="head">
@@ -225,7 +231,7 @@ const KEYS = [
               @done="done(s)"
               @other="askAmount(s)"
               @not-today="notToday(s)"
-              @felt="(reading) => actions.felt(s, reading, WETNESS[reading]!.toLowerCase())"
+              @felt="(reading) => actions.felt(s, reading, (WETNESS[reading] ?? 'still wet').toLowerCase())"
               @back="takeBack(s)"
             />
           </ul>

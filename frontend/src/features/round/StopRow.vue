@@ -5,7 +5,7 @@ import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { cropsInWords, WETNESS } from '@/shared/words/names'
-import { instruction, reason } from '@/shared/words/stop'
+import { instruction, more, reason } from '@/shared/words/stop'
 
 const props = defineProps<{ stop: Stop; round: Round; picked: boolean; open: boolean }>()
 defineEmits<{
@@ -45,11 +45,12 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
     </RouterLink>
     <div class="words">
       <p class="title">
-        <span class="name">{{ stop.name }}</span> <span class="soft">{{ cropsInWords(stop.crops) }}</span>
+        <span v-if="stop.gives" class="gives">can wait</span> <span class="name">{{ stop.name }}</span>
+        <span class="soft">{{ cropsInWords(stop.crops) }}</span>
       </p>
       <p class="do">{{ stop.put_off ? 'Not today' : instruction(stop, units) }}</p>
       <p class="soft small">
-        {{ reason(stop, round, units) }}
+        {{ reason(stop, round, units) }} {{ more(stop, units) }}
         <button class="why" type="button" :aria-expanded="open" @click.stop="$emit('why')">
           Why{{ dose ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
         </button>
@@ -99,7 +100,7 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
                 {{ hand ? 'Another amount' : 'Watered it anyway' }}
               </el-dropdown-item>
               <el-dropdown-item v-if="hand" @click="$emit('notToday')">Not today</el-dropdown-item>
-              <el-dropdown-item @click="$emit('felt', 'wet')">Looked wet</el-dropdown-item>
+              <el-dropdown-item @click="$emit('felt', 'still_wet')">Looked wet, left it</el-dropdown-item>
               <el-dropdown-item @click="$emit('felt', 'dry')">Felt dry</el-dropdown-item>
             </el-dropdown-menu>
           </template>
@@ -132,6 +133,11 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
   font-size: 21px;
   font-weight: 600;
   margin-right: 4px;
+}
+.gives {
+  color: var(--clay);
+  font-weight: 700;
+  font-size: 14px;
 }
 .do {
   font-size: 17px;

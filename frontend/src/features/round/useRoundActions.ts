@@ -31,6 +31,7 @@ export function useRoundActions(garden: () => number, show: (litres: number) => 
             bed: p.stop.id,
             litres: p.litres,
             part: p.part ?? 'morning',
+            passes: p.stop.dose?.passes ?? 1,
             into: p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
           })),
         },
@@ -41,7 +42,10 @@ export function useRoundActions(garden: () => number, show: (litres: number) => 
     answer(
       api.POST('/api/gardens/{garden_id}/checks', {
         ...path(garden),
-        body: { id: c.id, bed: c.stop.id, reading: c.reading },
+        body:
+          c.reading === 'still_wet'
+            ? { id: c.id, bed: c.stop.id, kind: 'still_wet' }
+            : { id: c.id, bed: c.stop.id, reading: c.reading },
       }),
     ),
   )

@@ -12,6 +12,9 @@ import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { STYLE } from '@/shared/words/names'
 
+import Household from './Household.vue'
+import OwnCrops from './OwnCrops.vue'
+
 const props = defineProps<{ garden: number }>()
 const router = useRouter()
 const queries = useQueryClient()
@@ -271,6 +274,9 @@ async function leave() {
     <p v-else>You help in this garden; its owner describes it.</p>
   </section>
 
+  <Household v-if="own" :garden="own" :owner="owner" class="part" />
+  <OwnCrops v-if="own" :garden="garden" :owner="owner" class="part" />
+
   <section v-if="own">
     <h2>Who helps</h2>
     <p class="soft">A helper sees the round and notes what was done; only you change the garden.</p>
@@ -305,7 +311,8 @@ async function leave() {
 </template>
 
 <style scoped>
-section {
+section,
+.part {
   border-top: 1px solid var(--ink);
   margin-top: 24px;
   padding-top: 16px;

@@ -63,6 +63,34 @@ export function useSky(garden: Id) {
   })
 }
 
+export function useOwnCrops(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'own-crops']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/own-crops', path(garden))),
+  })
+}
+
+export function useSizes(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'sizes']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/sizes', path(garden))),
+  })
+}
+
+export function useAhead(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'ahead']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/ahead', path(garden))),
+  })
+}
+
+export function useFeed(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'feed']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/feed', path(garden))),
+  })
+}
+
 export function useMembers(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'members']),

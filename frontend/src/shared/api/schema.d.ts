@@ -688,8 +688,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             bed: number;
-            /** @default finger */
-            kind: string;
+            kind?: string;
             reading?: string | null;
             /** Format: double */
             value?: number | null;
@@ -1713,8 +1712,7 @@ export interface components {
             part: string;
             /** @default soil */
             into: string;
-            /** @default 1 */
-            passes: number;
+            passes?: number;
         };
         WateringOut: {
             /** Format: uuid */

@@ -13,6 +13,9 @@ const DAY_MONTH = format({ day: 'numeric', month: 'short' })
 export const longDate = (date: string) => LONG.format(at(date)).replace(',', '')
 export const shortDate = (date: string) => SHORT.format(at(date)).replace(',', '')
 export const weekday = (date: string) => DAY.format(at(date))
+export const weekdayShort = (date: string) => format({ weekday: 'short' }).format(at(date))
+export const dayOfMonth = (date: string) => at(date).getUTCDate()
+export const isWeekend = (date: string) => [0, 6].includes(at(date).getUTCDay())
 export const dayMonth = (date: string) => DAY_MONTH.format(at(date))
 
 export function daysBetween(from: string, to: string): number {

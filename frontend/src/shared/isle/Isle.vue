@@ -14,6 +14,7 @@ const props = withDefaults(
     width: 104,
   },
 )
+const GLASS = new Set(['cloche', 'tunnel', 'indoors'])
 const id = useId()
 const units = useUnits()
 
@@ -59,6 +60,16 @@ const mulch = computed(() => {
     d += `M${x} ${shape.value.top - (i % 3) * (thick / 3)}l4 ${i % 2 ? -1.6 : 1.2}`
   return d
 })
+/** Where one layer of the ground ends and the next begins, with what lies below. */
+const layers = computed(() => {
+  const s = shape.value
+  let depth = 0
+  return props.isle.layers.slice(0, -1).map((layer, i) => {
+    depth += layer.depth_m
+    const y = s.top + (s.bottom - s.top) * Math.min(1, depth / Math.max(props.isle.depth_m, 0.05))
+    return { y, name: props.isle.layers[i + 1]!.source.split(',')[0]! }
+  })
+})
 const left = computed(() => Math.max(0, props.isle.taw_mm - Math.max(0, props.isle.net_mm.mid)))
 const words = computed(() => {
   const share = Math.round((100 * left.value) / Math.max(props.isle.taw_mm, 0.1))
@@ -89,18 +100,20 @@ const words = computed(() => {
       </pattern>
     </defs>
     <path v-if="shape.above" :d="shape.above" class="frame" />
-    <path v-if="isle.under_cover" d="M4 58C4 20 24 4 60 4S116 20 116 58" class="cover" />
+    <path v-if="GLASS.has(isle.cover)" d="M4 58C4 20 24 4 60 4S116 20 116 58" class="cover" />
     <g class="plants">
       <path v-for="(s, i) in plants.strokes" :key="i" :d="s.d" :class="s.kind" />
     </g>
     <path :d="shape.soil" class="dry" />
     <path :d="shape.soil" :fill="`url(#${id}g)`" />
+    <path v-if="isle.cover === 'roof' || isle.cover === 'eaves'" d="M10 22L60 6L110 22" class="roof" />
     <g :clip-path="`url(#${id}c)`">
       <rect x="0" :y="line - 6" width="120" height="6" class="damp" />
       <rect x="0" :y="wetter" width="120" :height="Math.max(0, drier - wetter)" class="doubt" />
       <path :d="`${surface(line)}V112H0Z`" class="water" />
       <path :d="`${surface(line + 7)}`" class="ripple" />
       <rect x="0" :y="line" width="120" :height="Math.max(0, drier - line)" class="doubt-below" />
+      <path v-for="(l, i) in layers" :key="i" :d="`M0 ${l.y}H120`" class="layer" />
       <path :d="roots" class="roots" />
       <path :d="surface(line)" class="line" />
       <path :d="`M0 ${air}H120`" class="air" />
@@ -130,6 +143,7 @@ const words = computed(() => {
     <g v-if="labels" class="text" aria-hidden="true">
       <text x="16" :y="air < shape.top + 4 ? air + 5 : air - 1.5">air short above</text>
       <text x="104" :y="suffer - 1.8" text-anchor="end" class="clay">plants suffer below</text>
+      <text v-for="(l, i) in layers" :key="i" x="16" :y="l.y + 5" class="on">{{ l.name }}</text>
       <text x="60" :y="shape.bottom - (shape.reservoir ? 4 : 7)" text-anchor="middle" class="on">
         {{ units.num(left, 'depth') }} of {{ units.show(isle.taw_mm, 'depth') }} left
       </text>
@@ -221,6 +235,16 @@ const words = computed(() => {
   stroke: var(--water-mid);
   stroke-width: 1.1;
   stroke-dasharray: 5 2;
+}
+.roof {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.layer {
+  stroke: var(--page);
+  stroke-width: 0.8;
+  stroke-dasharray: 1 1.6;
 }
 .mulch {
   stroke: var(--straw);

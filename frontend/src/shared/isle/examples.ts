@@ -19,7 +19,8 @@ function example(kind: string, mid: number, height: number, mulch = 'none'): Isl
     height_m: height,
     rooted_share: 1,
     reservoir_share: null,
-    under_cover: false,
+    cover: 'none',
+    layers: [],
   }
 }
 

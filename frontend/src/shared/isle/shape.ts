@@ -82,6 +82,13 @@ const SHAPES: Record<string, Shape> = {
     frame: 'M24 60H96M34 78L86 78M42 92L78 92',
     above: 'M26 60L60 4L94 60',
   },
+  tray: {
+    soil: 'M10 84H110L106 104H14Z',
+    top: 84,
+    bottom: 104,
+    stand: [18, 102],
+    frame: 'M6 82H114M34 84V104M60 84V104M86 84V104',
+  },
   self_watering_box: {
     soil: 'M14 52H106V86H14Z',
     top: 52,

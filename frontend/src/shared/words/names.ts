@@ -23,7 +23,48 @@ export const CROP: Record<string, string> = {
   sweetcorn: 'sweetcorn',
   strawberry: 'strawberries',
   basil: 'basil',
+  chilli: 'chillies',
+  melon: 'melons',
+  watermelon: 'watermelons',
+  okra: 'okra',
+  french_bean: 'French beans',
+  drying_bean: 'beans for drying',
+  broad_bean: 'broad beans',
+  endive: 'endive',
+  rocket: 'rocket',
+  pak_choi: 'pak choi',
+  kale: 'kale',
+  cauliflower: 'cauliflower',
+  brussels_sprouts: 'Brussels sprouts',
+  kohlrabi: 'kohlrabi',
+  parsnip: 'parsnips',
+  turnip: 'turnips',
+  sweet_potato: 'sweet potatoes',
+  celery: 'celery',
+  fennel: 'fennel',
+  artichoke: 'artichokes',
+  asparagus: 'asparagus',
+  rhubarb: 'rhubarb',
+  spring_onion: 'spring onions',
+  garlic: 'garlic',
+  parsley: 'parsley',
+  coriander: 'coriander',
+  dill: 'dill',
+  chives: 'chives',
+  mint: 'mint',
+  thyme: 'thyme',
+  rosemary: 'rosemary',
+  sage: 'sage',
+  raspberry: 'raspberries',
+  currant: 'currants',
+  gooseberry: 'gooseberries',
+  blueberry: 'blueberries',
   other: 'other vegetables',
+  flowers: 'flowers',
+  sunflower: 'sunflowers',
+  hedge: 'a hedge',
+  tree_roots: 'roots of a tree',
+  weeds: 'weeds',
 }
 
 export const KIND: Record<string, string> = {
@@ -37,6 +78,7 @@ export const KIND: Record<string, string> = {
   fabric_bag: 'fabric bag',
   hanging_basket: 'hanging basket',
   self_watering_box: 'self-watering box',
+  tray: 'tray',
 }
 
 export const SOIL: Record<string, string> = {
@@ -47,6 +89,7 @@ export const SOIL: Record<string, string> = {
   potting_mix: 'bought potting mix',
   home_mix: 'home mix: half soil, half peat or coir',
   compost_rich: 'soil with a lot of compost',
+  own_mix: 'a mix of my own, by its parts',
   sand: 'sand',
   loamy_sand: 'loamy sand',
   sandy_loam: 'sandy loam',
@@ -101,7 +144,68 @@ export const STYLE: Record<string, string> = {
 export const PATTERN: Record<string, string> = {
   deep_and_seldom: 'deep and seldom',
   little_and_often: 'little and often',
+  damp_top: 'top always damp',
+  run_down: 'run down between waterings',
 }
+
+export const START: Record<string, string> = {
+  sown: 'sown here',
+  tray: 'in its tray',
+  pricked_out: 'pricked out',
+  potted_up: 'potted up',
+  hardening_off: 'hardening off',
+  cutting: 'a cutting',
+  transplant: 'planted out',
+  established: 'there for years',
+}
+
+export const COVER: Record<string, string> = {
+  none: 'open sky',
+  eaves: 'under eaves',
+  roof: 'under a roof',
+  cloche: 'cloche',
+  tunnel: 'tunnel or glass',
+  indoors: 'indoors',
+}
+export const SHELTER: Record<string, string> = {
+  exposed: 'windy',
+  open: 'as the garden',
+  sheltered: 'sheltered',
+}
+export const DRAINAGE: Record<string, string> = {
+  free: 'it drains freely',
+  slow: 'a puddle stays for hours',
+  standing: 'a puddle stays for a day or more',
+}
+export const INGREDIENT: Record<string, string> = {
+  garden_soil: 'garden soil',
+  peat: 'peat',
+  coir: 'coir',
+  compost: 'compost',
+  leaf_mould: 'leaf mould',
+  bark: 'bark',
+  perlite: 'perlite',
+  vermiculite: 'vermiculite',
+  sand: 'sand',
+  grit: 'grit',
+}
+export const CHECK_KIND: Record<string, string> = {
+  finger: 'Finger',
+  still_wet: 'Still wet, left it',
+  lifted: 'Lifted the pot',
+  probe: 'Probe',
+  dug: 'Dug and looked',
+  float: 'Float or dipstick',
+}
+export const WEIGHT: Record<string, string> = {
+  light: 'Light',
+  middling: 'Middling',
+  heavy: 'Heavy',
+}
+
+/** A list of codes as the choices of a form, in plain words. */
+export const optionsOf = (names: string[], words: Record<string, string>) =>
+  names.map((value) => ({ value, label: words[value] ?? value }))
 
 export function cropsInWords(
   crops: { crop: string; count: number; variety?: string; height?: string }[],

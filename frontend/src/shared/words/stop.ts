@@ -1,5 +1,5 @@
 import type { Round, Stop } from '@/shared/api/types'
-import { duration, nearDay } from '@/shared/format/time'
+import { clock, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
 /** The day a stop stands in: what Round and Bed both know. */
@@ -116,6 +116,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       const ahead = heat && r.heat!.dates[0]! > today ? ` Heat from ${heat}.` : ''
       return dry + (ahead || rain)
     }
+    case 'damp_top':
+      return 'Young roots lie shallow: the top must not dry. A little, and often.'
     case 'heat':
       return s.word === 'fill'
         ? `It would run dry in the heat that starts ${heat}; full now, it carries through.`
@@ -138,6 +140,21 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
       return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
   }
+}
+
+/** What else a hand should know: passes with their pause, a second look later in the day. */
+export function more(s: Stop, t: Tongue): string {
+  if (!wantsHand(s)) return ''
+  const parts = []
+  const d = s.dose
+  if (d && d.passes > 1)
+    parts.push(
+      `In ${d.passes} goes, ${Math.round(d.pause_minutes)} minutes apart, so that the soil takes it: ${t.show(d.litres / d.passes, 'volume')} each.`,
+    )
+  if (s.use.again_h !== null && s.word !== 'fill')
+    parts.push(`It may ask again today, from about ${clock(s.use.again_h)}.`)
+  if (s.gives) parts.push('Today has not room for all: this one loses least by waiting.')
+  return parts.join(' ')
 }
 
 function emptyWhen(s: Stop, today: string): string {
@@ -196,6 +213,19 @@ export function totals(r: Round): { minutes: number; litres: number; lineMinutes
     litres: sure.reduce((n, s) => n + (s.dose?.litres ?? 0), 0),
     lineMinutes: sure.reduce((n, s) => n + (s.dose?.drip_minutes ?? 0), 0),
   }
+}
+
+/** When today has not room for all that is due: what there is, and that some can wait. */
+export function tightness(r: Pick<Round, 'stops' | 'limits'>): string {
+  const gives = r.stops.filter((s) => s.gives).map((s) => s.name)
+  if (!gives.length) return ''
+  const room =
+    r.limits.minutes === null
+      ? 'The taps may not run long enough today'
+      : `You have ${Math.round(r.limits.minutes)} minutes today`
+  const names =
+    gives.length === 1 ? gives[0] : `${gives.slice(0, -1).join(', ')} and ${gives[gives.length - 1]}`
+  return `${room}, and more is due. ${names} can wait: ${gives.length === 1 ? 'it loses' : 'they lose'} least by it.`
 }
 
 /** Where the weather comes from and how old it is; empty when there is nothing to say. */

@@ -8,7 +8,8 @@ export const LINE: Record<string, string> = {
   drained: 'Drained below the roots',
   wicked: 'Lifted from the reservoir',
   new_ground: 'Ground the roots newly reached',
-  check: 'Corrected by a finger',
+  check: 'Corrected by a check',
+  soil_changed: 'The soil holds more than before',
 }
 
 export function coefficientName(what: string, cropName: (crop: string) => string): string {
@@ -17,6 +18,9 @@ export function coefficientName(what: string, cropName: (crop: string) => string
     const [, style, pattern] = what.split(':')
     return `asks for water at (${style}, ${pattern?.replaceAll('_', ' ')})`
   }
+  if (what.startsWith('yield:'))
+    return `${cropName(what.slice(6))}: harvest lost for water missed (yield response)`
+  if (what.startsWith('exposure:')) return 'thirst of the air here, beside the open garden'
   return COEFFICIENT[what] ?? what
 }
 
@@ -35,5 +39,6 @@ const COEFFICIENT: Record<string, string> = {
   total_available: 'all that plants could draw (total available)',
   depletion_fraction: 'share of that drawn with ease',
   readily_available: 'drawn with ease before plants suffer (readily available)',
+  intake: 'takes in at most (intake)',
   arrives: 'share of poured water that arrives',
 }

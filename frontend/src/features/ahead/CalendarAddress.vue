@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { useClipboard } from '@vueuse/core'
+
+import { answer, api } from '@/shared/api/client'
+import { path, useChange, useFeed } from '@/shared/api/queries'
+import { say } from '@/shared/ui/snack'
+
+/** A private address that a calendar program reads; it can be ended at any time. */
+const props = defineProps<{ garden: number }>()
+const feed = useFeed(() => props.garden)
+const clipboard = useClipboard({ legacy: true })
+const open = useChange(
+  () => props.garden,
+  () => answer(api.POST('/api/gardens/{garden_id}/feed', path(props.garden))),
+)
+const end = useChange(
+  () => props.garden,
+  () => answer(api.DELETE('/api/gardens/{garden_id}/feed', path(props.garden))),
+)
+const failed = (e: Error) => say(e.message)
+async function copy() {
+  await clipboard.copy(feed.data.value?.address ?? '')
+  say('The address is copied.')
+}
+</script>
+
+<template>
+  <section class="calendar no-print" aria-labelledby="calendar">
+    <h2 id="calendar">In your calendar</h2>
+    <p class="soft">
+      A private address for a calendar program. Whoever has it can read what is to be watered, and nothing
+      else.
+    </p>
+    <template v-if="feed.data.value?.address">
+      <p class="row">
+        <input class="address" :value="feed.data.value.address" readonly aria-label="Calendar address" />
+        <button class="btn" type="button" @click="copy">Copy</button>
+        <button
+          class="btn"
+          type="button"
+          @click="
+            end.mutate(undefined, { onSuccess: () => say('The address answers no longer.'), onError: failed })
+          "
+        >
+          End it
+        </button>
+      </p>
+    </template>
+    <button v-else class="btn" type="button" @click="open.mutate(undefined, { onError: failed })">
+      Make an address
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.calendar {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 8px;
+  margin-top: 32px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  width: 100%;
+}
+.address {
+  font: 14px var(--text);
+  flex: 1 1 320px;
+  min-width: 0;
+  min-height: 44px;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--page);
+  color: inherit;
+  padding: 0 10px;
+}
+</style>

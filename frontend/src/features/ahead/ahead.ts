@@ -1,0 +1,93 @@
+import type { Ahead, PlannedBed, PlannedDay } from '@/shared/api/types'
+import { nearDay } from '@/shared/format/time'
+import type { Tongue } from '@/shared/words/stop'
+
+export interface Shift {
+  bed: number
+  from: string
+  to: string
+}
+
+/** How full a bed is at the end of a day, 0 (at its trigger or below) to 1 (full). */
+export function fullness(
+  bed: Pick<PlannedBed, 'trigger_mm' | 'raw_mm'>,
+  day: Pick<PlannedDay, 'net_mm'>,
+): number {
+  const scale = Math.max(bed.trigger_mm, bed.raw_mm, 0.1) * 1.25
+  return Math.min(1, Math.max(0, 1 - day.net_mm.mid / scale))
+}
+
+/** Whether plants suffer at the end of a day, by the middle of the band. */
+export const suffers = (bed: Pick<PlannedBed, 'raw_mm'>, day: Pick<PlannedDay, 'net_mm'>) =>
+  day.net_mm.mid > bed.raw_mm
+
+const share = (x: number) => (x < 0.005 ? 'none' : `${Math.max(1, Math.round(x * 100))} %`)
+
+/** The head of the page. */
+export function headline(a: Ahead): string {
+  const rounds = a.days.filter((d) => d.minutes > 0 || d.litres > 0).length
+  const minutes = Math.round(a.days.reduce((n, d) => n + d.minutes, 0))
+  if (!rounds) return 'Nothing to water in sight'
+  return `${rounds} ${rounds === 1 ? 'day' : 'days'} of watering, ${minutes} minutes in all`
+}
+
+/** Which bed gives way, why, and what that costs: one sentence each. */
+export function giving(a: Ahead): string[] {
+  const today = a.garden.today
+  return a.gives.map((g) => {
+    const why = g.why === 'minutes' ? 'your minutes are used up' : 'the tap may run no longer'
+    const then = g.soaked
+      ? `it is watered ${nearDay(g.soaked, today)} instead`
+      : 'it finds no other day in these two weeks'
+    const cost =
+      g.missed_more < 0.005
+        ? 'costing it next to nothing'
+        : `costing it ${share(g.missed_more)} of its growth`
+    return `${g.name} gives way ${nearDay(g.due, today)}: ${why}; ${then}, ${cost}.`
+  })
+}
+
+/** What a trial move does to its bed, against the fortnight as it is kept. */
+export function effect(kept: Ahead, trial: Ahead, shift: Shift, t: Tongue): string {
+  const before = kept.beds.find((b) => b.id === shift.bed)
+  const after = trial.beds.find((b) => b.id === shift.bed)
+  if (!before || !after) return ''
+  const today = kept.garden.today
+  const next = after.days.find((d) => d.soak && d.date > shift.to)
+  const parts = [
+    `${after.name}, from ${nearDay(shift.from, today)} to ${nearDay(shift.to, today)}`,
+    `growth missed ${share(before.missed)} → ${share(after.missed)}`,
+  ]
+  const lost = after.lost_litres - before.lost_litres
+  if (Math.abs(lost) >= 0.5)
+    parts.push(`${t.show(Math.abs(lost), 'volume')} ${lost > 0 ? 'more' : 'less'} drained away`)
+  parts.push(next ? `next soak ${nearDay(next.date, today)}` : 'no further soak in sight')
+  return `${parts.join('; ')}.`
+}
+
+/** The day a soak lands on when moved by some days, within the fortnight; null when that is no move. */
+export function shifted(a: Ahead, from: string, by: number): string | null {
+  const at = a.days.findIndex((d) => d.date === from)
+  const to = Math.min(a.days.length - 1, Math.max(0, at + by))
+  return at < 0 || to === at ? null : a.days[to]!.date
+}
+
+const HOW: Record<string, string> = {
+  due: 'due',
+  late: 'late: it gave way before',
+  early: 'a day early: the next has no room',
+  moved: 'moved by you',
+}
+
+/** A cell for the ear. */
+export function cellInWords(bed: PlannedBed, day: PlannedDay, today: string, t: Tongue): string {
+  const parts = [`${bed.name}, ${nearDay(day.date, today)}`]
+  if (day.soak) parts.push(`${t.show(day.soak.litres.mid, 'volume')}, ${HOW[day.soak.how]}`)
+  if (day.gave === 'minutes' || day.gave === 'taps') parts.push('due, but gives way')
+  parts.push(
+    suffers(bed, day)
+      ? 'plants suffer by evening'
+      : `${t.show(Math.max(0, day.net_mm.mid), 'depth')} missing by evening`,
+  )
+  return parts.join(': ')
+}

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { BedPage } from '@/shared/api/types'
+import { nearDay, shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+
+import { checkInWords } from './checks'
+import type { EventKind } from './useBedEvents'
+
+/** What was noted here, newest first; a wrong note can be struck and counted again. */
+const props = defineProps<{ page: BedPage }>()
+defineEmits<{ toggle: [kind: EventKind, id: string, struck: boolean] }>()
+const units = useUnits()
+const events = computed(() =>
+  [
+    ...props.page.waterings.map((w) => ({
+      event: 'watering' as const,
+      id: w.id,
+      date: w.date,
+      struck: w.struck,
+      text: [
+        `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${units.show(w.litres, 'volume')}`,
+        ...(w.part === 'evening' ? ['evening'] : []),
+        ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
+      ].join(', '),
+    })),
+    ...props.page.checks.map((c) => ({
+      event: 'check' as const,
+      id: c.id,
+      date: c.date,
+      struck: c.struck,
+      text: checkInWords(c, units),
+    })),
+  ].sort((a, b) => b.date.localeCompare(a.date)),
+)
+</script>
+
+<template>
+  <p v-if="!events.length" class="soft">
+    Nothing yet. Each watering and each check makes the next answer better.
+  </p>
+  <ul class="events">
+    <li v-for="e in events" :key="e.id" :class="{ struck: e.struck }">
+      <span>{{ shortDate(e.date) }}</span>
+      <span>{{ e.text }}</span>
+      <button class="btn plain" type="button" @click="$emit('toggle', e.event, e.id, e.struck)">
+        {{ e.struck ? 'Count it again' : 'Strike' }}
+        <span class="visually-hidden">{{ e.text }} of {{ nearDay(e.date, page.garden.today) }}</span>
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.events {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.events li {
+  display: grid;
+  grid-template-columns: 112px 1fr auto;
+  align-items: center;
+  border-bottom: 1px dotted var(--hair);
+}
+.struck span:nth-child(2) {
+  text-decoration: line-through;
+  color: var(--ink-soft);
+}
+</style>

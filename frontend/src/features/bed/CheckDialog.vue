@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue'
+
+import { useCatalogue } from '@/shared/api/queries'
+import type { BedPage } from '@/shared/api/types'
+import { useUnits } from '@/shared/format/units'
+import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { CHECK_KIND, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
+
+import { kindsFor } from './checks'
+import type { CheckSaid } from './useBedEvents'
+
+/** What was found at the bed: one dialog for every kind of check. */
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{ page: BedPage; busy: boolean; keep: (x: CheckSaid) => Promise<void> }>()
+const units = useUnits()
+const catalogue = useCatalogue()
+const form = reactive({
+  kind: 'finger',
+  wetness: 'moist',
+  weight: 'middling',
+  value: null as number | null,
+  date: '',
+})
+const problem = ref('')
+const kinds = computed(() => {
+  const container = catalogue.data.value?.kinds.find((k) => k.key === props.page.bed.kind)?.container ?? false
+  return optionsOf(kindsFor(container, props.page.bed.reservoir !== null), CHECK_KIND)
+})
+const deep = computed(() =>
+  props.page.stop
+    ? `At ${units.show(props.page.stop.finger_depth_m, 'small_length')} deep`
+    : 'At finger depth',
+)
+watch(open, (now) => {
+  if (!now) return
+  Object.assign(form, { kind: 'finger', value: null, date: props.page.garden.today })
+  problem.value = ''
+})
+watch(
+  () => form.kind,
+  () => (form.value = null),
+)
+
+async function submit() {
+  problem.value = ''
+  const reading = { finger: form.wetness, lifted: form.weight }[form.kind] ?? null
+  try {
+    await props.keep({ kind: form.kind, reading, value: form.value, date: form.date })
+    open.value = false
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <el-dialog v-model="open" :title="`Checked ${page.bed.name}`" width="480px">
+    <form id="check" class="stack" novalidate @submit.prevent="submit">
+      <Picks v-model="form.kind" legend="How did you look?" :options="kinds" />
+      <Picks
+        v-if="form.kind === 'finger'"
+        v-model="form.wetness"
+        :legend="deep"
+        :options="optionsOf(Object.keys(WETNESS), WETNESS)"
+      />
+      <Picks
+        v-else-if="form.kind === 'lifted'"
+        v-model="form.weight"
+        legend="How heavy was it?"
+        :options="optionsOf(Object.keys(WEIGHT), WEIGHT)"
+      />
+      <label v-else-if="form.kind === 'probe'" class="field">
+        <span>Water, % of the volume</span>
+        <input v-model.number="form.value" type="number" min="1" max="90" step="any" />
+      </label>
+      <UnitInput
+        v-else-if="form.kind === 'dug'"
+        v-model="form.value"
+        label="Moist down to"
+        quantity="small_length"
+      />
+      <UnitInput
+        v-else-if="form.kind === 'float'"
+        v-model="form.value"
+        label="It holds"
+        quantity="volume"
+        :hint="`of ${units.show(page.bed.reservoir?.capacity_l ?? 0, 'volume')}`"
+      />
+      <label class="field">
+        <span>When</span>
+        <input v-model="form.date" type="date" :max="page.garden.today" :min="page.bed.opened" />
+      </label>
+      <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
+    </form>
+    <template #footer>
+      <button class="btn" type="button" @click="open = false">Cancel</button>
+      <button class="btn full" type="submit" form="check" :disabled="busy">Note it</button>
+    </template>
+  </el-dialog>
+</template>

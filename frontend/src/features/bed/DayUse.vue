@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Stop } from '@/shared/api/types'
+import { clock } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+
+/** Today's use by the hour, and the hour at which the bed passes what is easily drawn. */
+const props = defineProps<{ stop: Stop }>()
+const units = useUnits()
+const use = computed(() => props.stop.use)
+const most = computed(() => Math.max(...use.value.hourly_l, 1e-9))
+const bars = computed(() =>
+  use.value.hourly_l.map((litres, hour) => ({ x: hour * 10, height: (litres / most.value) * 56 })),
+)
+const mark = computed(() => use.value.passes_raw_h)
+const words = computed(() => {
+  const all = `${units.show(use.value.litres, 'volume')} today`
+  if (props.stop.why.depletion_mm > props.stop.why.raw_mm) return `${all}; it is past its mark already.`
+  if (mark.value !== null) return `${all}. Left as it is, plants begin to suffer about ${clock(mark.value)}.`
+  return `${all}; it stays above the mark.`
+})
+const again = computed(() =>
+  use.value.again_h === null
+    ? ''
+    : `Soaked full this morning, it is worth a look again from ${clock(use.value.again_h)}.`,
+)
+</script>
+
+<template>
+  <section aria-labelledby="day-use">
+    <h2 id="day-use">Today, by the hour</h2>
+    <p>{{ words }} {{ again }}</p>
+    <svg viewBox="0 0 240 78" width="100%" role="img" :aria-label="words">
+      <rect
+        v-for="b in bars"
+        :key="b.x"
+        :x="b.x + 1"
+        :y="58 - b.height"
+        width="8"
+        :height="b.height"
+        class="bar"
+      />
+      <path d="M0 58H240" class="base" />
+      <g v-if="mark !== null">
+        <path :d="`M${mark * 10} 2V58`" class="mark" />
+        <path :d="`M${mark * 10 - 4} 2h8l-4 6Z`" class="flag" />
+      </g>
+      <text v-for="h in [6, 12, 18]" :key="h" :x="h * 10" y="72" text-anchor="middle">{{ clock(h) }}</text>
+    </svg>
+  </section>
+</template>
+
+<style scoped>
+svg {
+  max-width: 460px;
+  display: block;
+  margin-top: 8px;
+}
+.bar {
+  fill: var(--water-mid);
+}
+.base {
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+.mark {
+  stroke: var(--clay);
+  stroke-dasharray: 3 2;
+}
+.flag {
+  fill: var(--clay);
+}
+text {
+  font: 8px var(--text);
+  fill: var(--ink-soft);
+}
+</style>

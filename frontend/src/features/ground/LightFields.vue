@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { clock } from '@/shared/format/time'
+import Picks from '@/shared/ui/Picks.vue'
+import { COVER, optionsOf, SHELTER } from '@/shared/words/names'
+
+import { type LightForm } from './bedForm'
+
+/** How sun, wind and rain reach the bed. */
+const form = defineModel<LightForm>({ required: true })
+const since = defineModel<string | null>('since', { required: true })
+defineProps<{
+  standing: boolean
+  today: string
+  opened?: string
+  of: (field: string) => string | undefined
+}>()
+const hours = Array.from({ length: 37 }, (_, i) => 4 + i / 2)
+const sunny = computed(() => [
+  { value: 'all', label: 'all day' },
+  { value: 'some', label: 'from when to when' },
+])
+</script>
+
+<template>
+  <div class="light">
+    <Picks v-model="form.cover" legend="What is over it?" :options="optionsOf(Object.keys(COVER), COVER)" />
+    <Picks
+      :model-value="form.all_day ? 'all' : 'some'"
+      legend="When can the sun reach it?"
+      :options="sunny"
+      @update:model-value="form.all_day = $event === 'all'"
+    />
+    <div v-if="!form.all_day" class="row">
+      <label class="field">
+        <span>Sun from</span>
+        <select v-model.number="form.sun_from_h">
+          <option v-for="h in hours" :key="h" :value="h">{{ clock(h) }}</option>
+        </select>
+      </label>
+      <label class="field">
+        <span>until</span>
+        <select v-model.number="form.sun_to_h">
+          <option v-for="h in hours" :key="h" :value="h">{{ clock(h) }}</option>
+        </select>
+        <em v-if="of('exposure.sun_to_h')" class="alarm">{{ of('exposure.sun_to_h') }}</em>
+      </label>
+    </div>
+    <details>
+      <summary>Wind, shade and walls</summary>
+      <div class="stack">
+        <Picks v-model="form.shelter" legend="Wind" :options="optionsOf(Object.keys(SHELTER), SHELTER)" />
+        <label class="field">
+          <span>Light kept off by cloth or a tree, %</span>
+          <input
+            :value="form.shade_pct"
+            type="number"
+            min="0"
+            max="95"
+            step="5"
+            @input="
+              form.shade_pct =
+                ($event.target as HTMLInputElement).value === ''
+                  ? null
+                  : Number(($event.target as HTMLInputElement).value)
+            "
+          />
+          <em v-if="of('exposure.shade_pct')" class="alarm">{{ of('exposure.shade_pct') }}</em>
+        </label>
+        <label class="tick"
+          ><input v-model="form.warm_wall" type="checkbox" /> Beside a sunny wall or paving</label
+        >
+      </div>
+    </details>
+    <Picks
+      v-if="standing"
+      :model-value="since === null ? 'always' : 'from'"
+      legend="If you changed the light above"
+      :options="[
+        { value: 'always', label: 'it was always so: correct it' },
+        { value: 'from', label: 'it is so from a date' },
+      ]"
+      @update:model-value="since = $event === 'from' ? today : null"
+    />
+    <label v-if="standing && since !== null" class="field">
+      <span>Since (moved, covered or shaded on)</span>
+      <input v-model="since" type="date" :min="opened" :max="today" />
+      <em v-if="of('exposure.date')" class="alarm">{{ of('exposure.date') }}</em>
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.light {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 44px;
+}
+em {
+  font-style: normal;
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { PhTrash } from '@phosphor-icons/vue'
+import { computed } from 'vue'
+
+import { useCatalogue, useOwnCrops } from '@/shared/api/queries'
+import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { CROP, HEIGHT, optionsOf, START } from '@/shared/words/names'
+
+import { type PlantingForm } from './bedForm'
+
+/** One planting: what, how many, how it began, how large it is today. */
+const p = defineModel<PlantingForm>({ required: true })
+const props = defineProps<{
+  garden: number
+  index: number
+  today: string
+  of: (field: string) => string | undefined
+}>()
+defineEmits<{ remove: [] }>()
+const catalogue = useCatalogue()
+const own = useOwnCrops(() => props.garden)
+const GROUPS = [
+  ['vegetable', 'Vegetables'],
+  ['herb', 'Herbs'],
+  ['fruit', 'Soft fruit'],
+  ['neighbour', 'Neighbours that only drink'],
+] as const
+const groups = computed(() => [
+  ...(own.data.value?.length
+    ? [{ label: 'Your own', crops: own.data.value.map((c) => ({ value: `own:${c.id}`, label: c.name })) }]
+    : []),
+  ...GROUPS.map(([group, label]) => ({
+    label,
+    crops: (catalogue.data.value?.crops ?? [])
+      .filter((c) => c.group === group)
+      .map((c) => ({ value: c.key, label: CROP[c.key] ?? c.name }))
+      .sort((a, b) => a.label.localeCompare(b.label)),
+  })),
+])
+const heights = [
+  { value: null as string | null, label: 'by its age' },
+  ...optionsOf(Object.keys(HEIGHT), HEIGHT),
+]
+function sizeSeen() {
+  if (!p.value.height || p.value.spread_m !== null) return
+  const key = p.value.crop.startsWith('own:')
+    ? own.data.value?.find((c) => `own:${c.id}` === p.value.crop)?.like
+    : p.value.crop
+  const spread = catalogue.data.value?.crops.find((c) => c.key === key)?.spread_m ?? 0.4
+  p.value.spread_m = Math.round(spread * 60) / 100
+}
+</script>
+
+<template>
+  <div class="planting">
+    <div class="row">
+      <label class="field">
+        <span>Crop</span>
+        <el-select v-model="p.crop" filterable :aria-label="`Crop ${index + 1}`" style="width: 200px">
+          <el-option-group v-for="g in groups" :key="g.label" :label="g.label">
+            <el-option v-for="c in g.crops" :key="c.value" :value="c.value" :label="c.label" />
+          </el-option-group>
+        </el-select>
+        <em v-if="of('crop') ?? of('own_crop')" class="alarm">{{ of('crop') ?? of('own_crop') }}</em>
+      </label>
+      <label class="field narrow">
+        <span>How many</span>
+        <input v-model.number="p.count" type="number" min="1" step="1" />
+        <em v-if="of('count')" class="alarm">{{ of('count') }}</em>
+      </label>
+      <label class="field">
+        <span>Sown or planted</span>
+        <input v-model="p.planted" type="date" :max="today" />
+        <em v-if="of('planted')" class="alarm">{{ of('planted') }}</em>
+      </label>
+      <label class="field">
+        <span>Variety, if you know</span>
+        <input v-model.trim="p.variety" maxlength="60" />
+      </label>
+    </div>
+    <Picks
+      v-model="p.start"
+      legend="How did it begin here?"
+      :options="optionsOf(Object.keys(START), START)"
+    />
+    <Picks
+      v-model="p.height"
+      legend="How high is it today?"
+      :options="heights"
+      @update:model-value="sizeSeen"
+    />
+    <em v-if="of('height')" class="alarm">{{ of('height') }}</em>
+    <div class="row">
+      <UnitInput
+        v-if="p.height"
+        v-model="p.spread_m"
+        label="And how wide, one plant?"
+        quantity="length"
+        :error="of('spread_m')"
+      />
+      <UnitInput
+        v-if="p.start === 'transplant' || p.start === 'potted_up'"
+        v-model="p.buried_m"
+        label="Stem set deeper by"
+        quantity="small_length"
+        :error="of('buried_m')"
+        hint="roots start deeper"
+      />
+      <label v-if="p.id" class="field narrow">
+        <span>Left today</span>
+        <input v-model.number="p.left" type="number" min="1" step="1" />
+        <em v-if="of('thinned[0].count')" class="alarm">{{ of('thinned[0].count') }}</em>
+      </label>
+      <label v-if="p.id" class="field">
+        <span>Harvested out or pulled on</span>
+        <input v-model="p.removed" type="date" />
+        <em v-if="of('removed')" class="alarm">{{ of('removed') }}</em>
+      </label>
+      <button class="btn" type="button" :aria-label="`Remove crop ${index + 1}`" @click="$emit('remove')">
+        <PhTrash :size="18" aria-hidden="true" /> Remove
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.planting {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 0 0 16px 16px;
+  border-left: 3px solid var(--leaf);
+}
+.row > :deep(.unit-input) {
+  width: 168px;
+  align-self: flex-start;
+}
+.row .btn {
+  margin-top: 28px;
+  align-self: flex-start;
+}
+</style>

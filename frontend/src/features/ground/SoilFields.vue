@@ -1,0 +1,287 @@
+<script setup lang="ts">
+import { PhPlus, PhTrash } from '@phosphor-icons/vue'
+import { computed } from 'vue'
+
+import { useCatalogue } from '@/shared/api/queries'
+import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { DRAINAGE, INGREDIENT, optionsOf, SOIL, SOIL_BY_HAND, SOIL_MIXES } from '@/shared/words/names'
+
+import { type SoilForm } from './bedForm'
+
+/** What the bed is made of: one tap for what a hand knows, everything else behind a fold. */
+const form = defineModel<SoilForm>({ required: true })
+const since = defineModel<string | null>('since', { required: true })
+const props = defineProps<{
+  container: boolean
+  /** The bed stands already: a change may have a date. */
+  standing: boolean
+  today: string
+  opened?: string
+  of: (field: string) => string | undefined
+}>()
+const catalogue = useCatalogue()
+const first = computed(() => {
+  const listed = props.container
+    ? [...SOIL_MIXES, 'own_mix', 'unknown']
+    : [...SOIL_BY_HAND, 'compost_rich', 'own_mix']
+  const known = listed.includes(form.value.material) ? listed : [...listed, form.value.material]
+  return optionsOf(known, SOIL)
+})
+const textures = computed(() =>
+  (catalogue.data.value?.soils ?? []).filter((s) => !SOIL_BY_HAND.includes(s) && s !== 'own_mix'),
+)
+const layerSoils = computed(() => (catalogue.data.value?.soils ?? []).filter((s) => s !== 'own_mix'))
+function takeMaterial(material: string) {
+  if (material === 'own_mix' && !form.value.mix.length)
+    form.value.mix.push({ ingredient: 'garden_soil', parts: 1 }, { ingredient: 'coir', parts: 1 })
+}
+function addLayer() {
+  form.value.layers.push({ depth_m: 0.2, material: 'clay' })
+  form.value.top_m ??= 0.2
+}
+const TESTS = [
+  { value: 'none' as const, label: 'no test' },
+  { value: 'jar' as const, label: 'settled in a jar' },
+  { value: 'percent' as const, label: 'percentages' },
+]
+const JAR = [
+  { key: 'sand_mm' as const, label: 'Sand, at the bottom' },
+  { key: 'silt_mm' as const, label: 'Silt, in the middle' },
+  { key: 'clay_mm' as const, label: 'Clay, on top' },
+]
+</script>
+
+<template>
+  <div class="soil">
+    <Picks
+      v-model="form.material"
+      :legend="container ? 'What is it filled with?' : 'Squeeze a moist handful and rub it'"
+      :options="first"
+      @update:model-value="takeMaterial"
+    />
+    <fieldset v-if="form.material === 'own_mix'" class="mix">
+      <legend>Parts of the mix, by the bucket</legend>
+      <div v-for="(part, i) in form.mix" :key="i" class="row">
+        <label class="field">
+          <span class="visually-hidden">Ingredient {{ i + 1 }}</span>
+          <select v-model="part.ingredient">
+            <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
+          </select>
+        </label>
+        <label class="field narrow">
+          <span class="visually-hidden">Parts of {{ INGREDIENT[part.ingredient] }}</span>
+          <input v-model.number="part.parts" type="number" min="0" step="0.5" />
+        </label>
+        <button
+          class="btn"
+          type="button"
+          :aria-label="`Leave out ${INGREDIENT[part.ingredient]}`"
+          @click="form.mix.splice(i, 1)"
+        >
+          <PhTrash :size="18" aria-hidden="true" /> Leave out
+        </button>
+      </div>
+      <button class="btn" type="button" @click="form.mix.push({ ingredient: 'compost', parts: 1 })">
+        <PhPlus :size="18" aria-hidden="true" /> Another part
+      </button>
+      <em v-if="of('soil.mix')" class="alarm">{{ of('soil.mix') }}</em>
+    </fieldset>
+    <details>
+      <summary>I know more about it</summary>
+      <div class="stack">
+        <Picks v-model="form.test" legend="Has it been tested?" :options="TESTS" />
+        <div v-if="form.test === 'jar'" class="row">
+          <label v-for="layer in JAR" :key="layer.key" class="field">
+            <span>{{ layer.label }}, mm</span>
+            <input v-model.number="form.jar[layer.key]" type="number" min="0.5" step="0.5" />
+            <em v-if="of(`soil.jar.${layer.key}`)" class="alarm">{{ of(`soil.jar.${layer.key}`) }}</em>
+          </label>
+        </div>
+        <p v-if="form.test === 'jar'" class="soft small">
+          Fill a jar a third with soil, top up with water, shake, and let it stand for two days. Measure the
+          layers.
+        </p>
+        <div v-if="form.test === 'percent'" class="row">
+          <label v-for="part in ['sand', 'clay'] as const" :key="part" class="field">
+            <span>{{ part === 'sand' ? 'Sand' : 'Clay' }}, %</span>
+            <input v-model.number="form[`${part}_pct`]" type="number" min="0" max="100" step="1" />
+            <em v-if="of(`soil.${part}_pct`)" class="alarm">{{ of(`soil.${part}_pct`) }}</em>
+          </label>
+        </div>
+        <div class="row">
+          <label class="field">
+            <span>Soil, by its name</span>
+            <select v-model="form.material" @change="takeMaterial(form.material)">
+              <option v-for="o in first" :key="o.value" :value="o.value">{{ o.label }}</option>
+              <option v-for="s in textures" :key="s" :value="s">{{ SOIL[s] }}</option>
+            </select>
+          </label>
+          <label class="field">
+            <span>Organic matter, %</span>
+            <input
+              :value="form.organic_matter_pct"
+              type="number"
+              min="0"
+              max="8"
+              step="0.5"
+              placeholder="2.5"
+              @input="
+                form.organic_matter_pct =
+                  ($event.target as HTMLInputElement).value === ''
+                    ? null
+                    : Number(($event.target as HTMLInputElement).value)
+              "
+            />
+            <em v-if="of('soil.organic_matter_pct')" class="alarm">{{ of('soil.organic_matter_pct') }}</em>
+          </label>
+          <label class="field">
+            <span>Stones, % of the volume</span>
+            <input
+              :value="form.stones_pct"
+              type="number"
+              min="0"
+              max="80"
+              @input="
+                form.stones_pct =
+                  ($event.target as HTMLInputElement).value === ''
+                    ? null
+                    : Number(($event.target as HTMLInputElement).value)
+              "
+            />
+            <em v-if="of('soil.stones_pct')" class="alarm">{{ of('soil.stones_pct') }}</em>
+          </label>
+        </div>
+        <div class="row">
+          <UnitInput
+            v-if="!container"
+            v-model="form.loosened_m"
+            label="Loosened down to"
+            quantity="small_length"
+            :error="of('soil.loosened_m')"
+            hint="roots go no deeper"
+          />
+          <UnitInput
+            v-model="form.woody_fill_m"
+            label="Logs and leaves at the bottom"
+            quantity="small_length"
+            :error="of('soil.woody_fill_m')"
+            hint="how thick, if any"
+          />
+          <label class="field">
+            <span>Water it takes, mm an hour</span>
+            <input
+              :value="form.intake_mm_per_h"
+              type="number"
+              min="0.1"
+              step="any"
+              placeholder="by its texture"
+              @input="
+                form.intake_mm_per_h =
+                  ($event.target as HTMLInputElement).value === ''
+                    ? null
+                    : Number(($event.target as HTMLInputElement).value)
+              "
+            />
+            <em v-if="of('soil.intake_mm_per_h')" class="alarm">{{ of('soil.intake_mm_per_h') }}</em>
+          </label>
+        </div>
+        <Picks
+          v-model="form.drainage"
+          legend="After heavy rain"
+          :options="optionsOf(Object.keys(DRAINAGE), DRAINAGE)"
+        />
+        <fieldset class="mix">
+          <legend>Layers below the top</legend>
+          <UnitInput
+            v-if="form.layers.length"
+            v-model="form.top_m"
+            label="The top layer is"
+            quantity="small_length"
+            :error="of('soil.top_m')"
+            hint="thick"
+          />
+          <div v-for="(layer, i) in form.layers" :key="i" class="row">
+            <label class="field">
+              <span>Then</span>
+              <select v-model="layer.material" :aria-label="`Layer ${i + 2}`">
+                <option v-for="s in layerSoils" :key="s" :value="s">{{ SOIL[s] }}</option>
+              </select>
+            </label>
+            <UnitInput
+              v-model="layer.depth_m"
+              label="Thick"
+              quantity="small_length"
+              :error="of(`soil.layers[${i}].depth_m`)"
+              :hint="i === form.layers.length - 1 ? 'the last one reaches on down' : ''"
+            />
+            <button
+              class="btn"
+              type="button"
+              :aria-label="`Remove layer ${i + 2}`"
+              @click="form.layers.splice(i, 1)"
+            >
+              <PhTrash :size="18" aria-hidden="true" /> Remove
+            </button>
+          </div>
+          <button class="btn" type="button" @click="addLayer">
+            <PhPlus :size="18" aria-hidden="true" /> A layer below
+          </button>
+        </fieldset>
+      </div>
+    </details>
+    <Picks
+      v-if="standing"
+      :model-value="since === null ? 'always' : 'from'"
+      legend="If you changed the soil above"
+      :options="[
+        { value: 'always', label: 'it was always so: correct it' },
+        { value: 'from', label: 'it is so from a date' },
+      ]"
+      @update:model-value="since = $event === 'from' ? today : null"
+    />
+    <label v-if="standing && since !== null" class="field">
+      <span>From</span>
+      <input v-model="since" type="date" :min="opened" :max="today" />
+      <em v-if="of('soil.date')" class="alarm">{{ of('soil.date') }}</em>
+    </label>
+    <em v-if="of('soil.material')" class="alarm">{{ of('soil.material') }}</em>
+  </div>
+</template>
+
+<style scoped>
+.soil,
+.mix {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+.mix {
+  border: 0;
+  border-left: 3px solid var(--soil-grain);
+  padding: 0 0 0 16px;
+  margin: 0;
+  gap: 8px;
+}
+.mix legend {
+  font-weight: 700;
+  padding: 0;
+  margin: 0 0 8px;
+}
+.row > :deep(.unit-input) {
+  width: 176px;
+}
+.row .btn {
+  margin-top: 28px;
+  align-self: flex-start;
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 44px;
+}
+em {
+  font-style: normal;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { PhPlus, PhTrash } from '@phosphor-icons/vue'
+import { watch } from 'vue'
+
+import { answer, api, ApiError } from '@/shared/api/client'
+import { useChange } from '@/shared/api/queries'
+import type { Garden } from '@/shared/api/types'
+import { clock } from '@/shared/format/time'
+import Picks from '@/shared/ui/Picks.vue'
+import { say } from '@/shared/ui/snack'
+
+/** Who waters, with how many minutes on which day; and the hours in which the taps may run. */
+const props = defineProps<{ garden: Garden; owner: boolean }>()
+const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const hours = Array.from({ length: 49 }, (_, i) => i / 2)
+const form = reactive({
+  people: [] as { name: string; minutes: (number | null)[] }[],
+  allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
+  growth: 'calendar',
+})
+const problem = ref<ApiError | null>(null)
+watch(
+  () => props.garden,
+  (g) => {
+    form.people = g.people.map((p) => ({ name: p.name, minutes: [...p.minutes] }))
+    form.allowed = g.allowed.map((a) => ({ ...a, weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])] }))
+    form.growth = g.growth
+  },
+  { immediate: true },
+)
+const save = useChange(
+  () => props.garden.id,
+  () =>
+    answer(
+      api.PATCH('/api/gardens/{garden_id}', {
+        params: { path: { garden_id: props.garden.id } },
+        body: {
+          people: form.people.map((p) => ({ name: p.name, minutes: p.minutes.map((m) => m as number) })),
+          allowed: form.allowed,
+          growth: form.growth,
+        },
+      }),
+    ),
+)
+async function keep() {
+  problem.value = null
+  try {
+    await save.mutateAsync(undefined)
+    say('The household’s time is kept.')
+  } catch (error) {
+    problem.value = error as ApiError
+  }
+}
+function toggle(rule: { weekdays: number[] }, day: number) {
+  rule.weekdays = rule.weekdays.includes(day)
+    ? rule.weekdays.filter((d) => d !== day)
+    : [...rule.weekdays, day].sort()
+}
+</script>
+
+<template>
+  <section aria-labelledby="household">
+    <h2 id="household">Who waters, and when</h2>
+    <p class="soft">
+      Left empty, there is no limit. With minutes and hours given, Ahead fits the soaks in, and says which bed
+      gives when they do not fit.
+    </p>
+    <form novalidate class="stack" @submit.prevent="keep">
+      <div v-for="(p, i) in form.people" :key="i" class="person">
+        <label class="field">
+          <span>Name</span>
+          <input v-model.trim="p.name" maxlength="60" :disabled="!owner" />
+        </label>
+        <label v-for="(day, d) in DAYS" :key="day" class="field minutes">
+          <span>{{ day }}</span>
+          <input
+            v-model.number="p.minutes[d]"
+            type="number"
+            min="0"
+            max="1440"
+            step="5"
+            :aria-label="`Minutes of ${p.name || 'this person'} on ${day}`"
+            :disabled="!owner"
+          />
+        </label>
+        <button
+          v-if="owner"
+          class="btn"
+          type="button"
+          :aria-label="`Remove ${p.name}`"
+          @click="form.people.splice(i, 1)"
+        >
+          <PhTrash :size="18" aria-hidden="true" />
+        </button>
+      </div>
+      <button
+        v-if="owner"
+        class="btn"
+        type="button"
+        @click="form.people.push({ name: '', minutes: [20, 20, 20, 20, 20, 40, 40] })"
+      >
+        <PhPlus :size="18" aria-hidden="true" /> Somebody who waters
+      </button>
+
+      <div v-for="(a, i) in form.allowed" :key="i" class="rule">
+        <label class="field">
+          <span>Taps may run from</span>
+          <select v-model.number="a.from_h" :disabled="!owner">
+            <option v-for="h in hours.slice(0, -1)" :key="h" :value="h">{{ clock(h) }}</option>
+          </select>
+        </label>
+        <label class="field">
+          <span>until</span>
+          <select v-model.number="a.to_h" :disabled="!owner">
+            <option v-for="h in hours.slice(1)" :key="h" :value="h">
+              {{ h === 24 ? '24:00' : clock(h) }}
+            </option>
+          </select>
+        </label>
+        <fieldset class="days">
+          <legend>on</legend>
+          <label v-for="(day, d) in DAYS" :key="day" :class="{ on: a.weekdays.includes(d) }">
+            <input
+              type="checkbox"
+              class="visually-hidden"
+              :checked="a.weekdays.includes(d)"
+              :disabled="!owner"
+              @change="toggle(a, d)"
+            />{{ day }}
+          </label>
+        </fieldset>
+        <button
+          v-if="owner"
+          class="btn"
+          type="button"
+          aria-label="Remove these hours"
+          @click="form.allowed.splice(i, 1)"
+        >
+          <PhTrash :size="18" aria-hidden="true" />
+        </button>
+      </div>
+      <button
+        v-if="owner"
+        class="btn"
+        type="button"
+        @click="form.allowed.push({ from_h: 5, to_h: 9, weekdays: [0, 1, 2, 3, 4, 5, 6] })"
+      >
+        <PhPlus :size="18" aria-hidden="true" /> Hours in which watering is allowed
+      </button>
+      <Picks
+        v-model="form.growth"
+        legend="Between looks, plants grow by"
+        :options="[
+          { value: 'calendar', label: 'the calendar' },
+          { value: 'warmth', label: 'the warmth of the days' },
+        ]"
+      />
+      <div v-if="problem" class="alarm" role="alert">
+        <p v-for="f in problem.fields" :key="f.field">{{ f.text }}</p>
+        <p v-if="!problem.fields.length">{{ problem.message }}</p>
+      </div>
+      <button v-if="owner" class="btn full" type="submit" :disabled="save.isPending.value">Keep</button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.stack {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+.person,
+.rule {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: flex-end;
+}
+.minutes input {
+  width: 72px;
+}
+.days {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.days legend {
+  font-weight: 700;
+  padding: 0;
+  margin-bottom: 4px;
+}
+.days label {
+  min-height: 44px;
+  padding: 0 10px;
+  display: inline-flex;
+  align-items: center;
+  border: 1px solid var(--ink-soft);
+  border-radius: 10px;
+  background: var(--page);
+  cursor: pointer;
+}
+.days label.on {
+  background: var(--water);
+  border-color: var(--water);
+  color: var(--on-water);
+}
+.days label:focus-within {
+  outline: 3px solid var(--focus);
+  outline-offset: 2px;
+}
+</style>
