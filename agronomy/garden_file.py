@@ -159,8 +159,8 @@ GARDEN: Final[Json] = {
         longitude=_number(-180.0, 180.0, "degrees east"), elevation_m=_number(-430.0, 5500.0, "m"),
         utc_offset_h=_number(-12.0, 14.0, "h"), style=_one_of(g.STYLES), coastal={"type": "boolean"},
         wind_height_m=_number(0.5, 100.0, "m"), rigs=_list(RIG, 50), beds=_list(BED, 400), gauge=_list(GAUGE, 20000),
-        own_crops=_list(OWN_CROP, 200), growth=_one_of(g.GROWTHS), people=_list(PERSON, 20),
-        allowed=_list(ALLOWED, 20), moves=_list(MOVE, 2000),
+        own_crops=_list(OWN_CROP, 200), growth=_one_of(g.GROWTHS), heat_rule=_one_of(g.HEAT_RULES),
+        people=_list(PERSON, 20), allowed=_list(ALLOWED, 20), moves=_list(MOVE, 2000),
     ),
 }  # fmt: skip
 

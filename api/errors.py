@@ -36,23 +36,31 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         return Response({"code": "invalid", "text": text, "fields": []}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, (Http404, exceptions.NotFound)):
         return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
-    if isinstance(error, OperationalError) and error.args and error.args[0] in UNREACHABLE:
-        log.error("the database does not answer: %s", error)
-        text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
-        return Response({"code": "database", "text": text, "fields": []}, status=503)
-    if isinstance(error, (OperationalError, InternalError)) and error.args and error.args[0] in CANNOT_WRITE:
-        log.error("the database cannot write: %s", error)
-        text = (
-            "The record book is full or cannot be written just now. Nothing was saved, and what you typed is still "
-            "here; make room on the server's disk, then try again."
-        )
-        return Response({"code": "storage", "text": text, "fields": []}, status=507)
+    if (lost := _of_database(error)) is not None:
+        return lost
     answer = exception_handler(error, context)
     if answer is not None:
         code = "forbidden" if isinstance(error, DjangoPermissionDenied) else getattr(error, "default_code", "error")
         detail = answer.data.get("detail", "") if isinstance(answer.data, dict) else ""
         answer.data = {"code": str(code), "text": str(detail), "fields": []}
     return answer
+
+
+def _of_database(error: Exception) -> Response | None:
+    """A database that cannot be reached or cannot write; None for any other error."""
+    number = error.args[0] if isinstance(error, (OperationalError, InternalError)) and error.args else None
+    if number in UNREACHABLE:
+        log.error("the database does not answer: %s", error)
+        text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
+        return Response({"code": "database", "text": text, "fields": []}, status=503)
+    if number in CANNOT_WRITE:
+        log.error("the database cannot write: %s", error)
+        text = (
+            "The record book is full or cannot be written just now. Nothing was saved, and what you typed is still "
+            "here; make room on the server's disk, then try again."
+        )
+        return Response({"code": "storage", "text": text, "fields": []}, status=507)
+    return None
 
 
 def _flat(detail: Any, path: str) -> Any:

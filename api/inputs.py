@@ -78,6 +78,7 @@ class GardenIn(Shape):
     style = s.CharField(required=False)
     coastal = s.BooleanField(required=False)
     growth = s.CharField(required=False)
+    heat_rule = s.CharField(required=False)
     people = PersonIn(many=True, required=False)
     allowed = AllowedIn(many=True, required=False)
 

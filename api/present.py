@@ -39,7 +39,7 @@ def garden(g: Garden, role: str) -> Json:
     return {
         "id": g.pk, "name": g.name, "latitude": g.latitude, "longitude": g.longitude, "elevation_m": g.elevation_m,
         "time_zone": g.time_zone, "style": g.style, "coastal": g.coastal, "today": g.today,
-        "growth": g.growth, "people": g.people, "allowed": g.allowed,
+        "growth": g.growth, "heat_rule": g.heat_rule, "people": g.people, "allowed": g.allowed,
         "own_clock": g.clock_date is not None, "demonstration": g.demonstration, "role": role,
         "rigs": [rig(r) for r in g.rigs.all()],
     }  # fmt: skip
@@ -258,7 +258,11 @@ def bed(facts: BedFacts) -> Json:
         "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
-        "plantings": [{**vars(x), "left": x.count_now, "thinned": [vars(c) for c in x.thinned], "sizes": [vars(s) for s in x.sizes]} for x in facts.grows],
+        "plantings": [
+            {**vars(x), "left": x.count_now, "thinned": [vars(c) for c in x.thinned],
+             "sizes": [vars(size) for size in x.sizes]}
+            for x in facts.grows
+        ],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }  # fmt: skip
 

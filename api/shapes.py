@@ -63,6 +63,7 @@ class GardenOut(s.Serializer):
     style = s.ChoiceField(choices=["ample", "steady", "sparing"])
     coastal = s.BooleanField()
     growth = s.ChoiceField(choices=["calendar", "warmth"])
+    heat_rule = s.ChoiceField(choices=["absolute", "unusual"])
     people = PersonOut(many=True)
     allowed = AllowedOut(many=True)
     today = s.DateField()
@@ -608,6 +609,12 @@ class Catalogue(s.Serializer):
     mulches = s.ListField(child=s.CharField())
     heights = s.DictField(child=s.FloatField())
     time_zones = s.ListField(child=s.CharField())
+
+
+class SampleOut(s.Serializer):
+    key = s.CharField()
+    name = s.CharField()
+    about = s.CharField()
 
 
 class Visited(s.Serializer):

@@ -13,6 +13,8 @@ urlpatterns = [
     path("session/sign-out", accounts.SignOutView.as_view()),
     path("session/preferences", accounts.PreferencesView.as_view()),
     path("catalogue", views.Catalogue.as_view()),
+    path("samples", views.Samples.as_view()),
+    path("samples/<str:key>", views.OneSample.as_view()),
     path("gardens", views.Gardens.as_view()),
     path("gardens/<int:garden_id>", views.OneGarden.as_view()),
     path("gardens/<int:garden_id>/round", views.Round.as_view()),

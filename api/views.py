@@ -19,6 +19,7 @@ from agronomy.plants.crops import CROPS
 from api import inputs, present, shapes
 from apps.garden import actions as garden_actions
 from apps.garden.access import membership, memberships
+from apps.garden.demo import SAMPLES, OpenSample, described
 from apps.garden.models import Bed
 from apps.watering import actions as watering_actions
 from apps.watering.facts import read_beds
@@ -74,7 +75,26 @@ class Gardens(APIView):
         return Response(present.garden(made, "owner"), status=201)
 
 
+class Samples(APIView):
+    """Invented gardens to look around in."""
+
+    @extend_schema(operation_id="samples", responses=shapes.SampleOut(many=True))
+    def get(self, request: Request) -> Response:
+        return Response([{"key": x.key, "name": described(x).name, "about": x.about} for x in SAMPLES.values()])
+
+
+class OneSample(APIView):
+    @extend_schema(operation_id="open_sample", request=None, responses={201: shapes.GardenOut, 400: shapes.Error})
+    def post(self, request: Request, key: str) -> Response:
+        return Response(present.garden(OpenSample(request.user, key).execute(), "owner"), status=201)
+
+
 class OneGarden(APIView):
+    @extend_schema(operation_id="throw_away_sample", responses={204: None, 400: shapes.Error})
+    def delete(self, request: Request, garden_id: int) -> Response:
+        garden_actions.ThrowAwaySample(request.user, garden_id).execute()
+        return Response(status=204)
+
     @extend_schema(operation_id="change_garden", request=inputs.GardenIn, responses=shapes.GardenOut)
     def patch(self, request: Request, garden_id: int) -> Response:
         values = checked(inputs.GardenIn, request, partial=True)

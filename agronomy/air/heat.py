@@ -26,6 +26,16 @@ class HeatWaveRule:
     source: str = "a European weather service's rule, from memory"
 
 
+UNUSUAL_BY_C = 5.0  # over the usual, for five days: Frich et al. (2002), heat wave duration, from memory
+USUAL_OVER_DAYS = 60  # the usual is taken from so many days behind; their source takes a climate normal
+
+
+def unusual_heat(tmax_behind: npt.NDArray[np.float64]) -> HeatWaveRule:
+    """A rule by what is usual at a place: five days in a row UNUSUAL_BY_C over the mean of the days behind."""
+    hot = float(np.mean(tmax_behind[-USUAL_OVER_DAYS:])) + UNUSUAL_BY_C
+    return HeatWaveRule(5, hot, 5, hot, "Frich et al. (2002), from memory; the usual by the last 60 days")
+
+
 def heat_wave_days(tmax: npt.NDArray[np.float64], rule: HeatWaveRule | None = None) -> npt.NDArray[np.bool_]:
     """Which days belong to a heat wave. tmax [degrees C], one day per entry; same length returned."""
     rule = rule or HeatWaveRule()

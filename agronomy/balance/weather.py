@@ -36,6 +36,7 @@ class AirDays:
     et0: Array
     tier: tuple[str, ...]  # of each day, of its first member
     parts: AirParts  # of the central series
+    usual_tmax: Array  # of all observed days, however far behind
     outlook: tuple[str, ...]  # "observed", "gap", "forecast", "typed" or "resampled" of each day
 
 
@@ -97,6 +98,7 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
     )
     return AirDays(
         dates, n_behind, air, out["tmin"], out["tmax"], out["rain"], out["rhmin"], out["et0"], tuple(tier), parts,
+        known_b["tmax"],
         tuple(outlook),
     )  # fmt: skip
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.air.heat import HeatWaveRule, heat_wave_days
+from agronomy.air.heat import HeatWaveRule, heat_wave_days, unusual_heat
 from agronomy.balance.run import Season
 
 HEAT_BELIEVED = 0.5  # share of the members
@@ -26,7 +26,8 @@ def heat_ahead(season: Season) -> Heat | None:
     """The first heat wave that at least half the members see, counting the days just behind."""
     w, n = season.weather, season.n_behind
     from_day = max(0, n - HEAT_LOOK_BACK_DAYS)
-    flags = np.stack([heat_wave_days(w.tmax[from_day:, m]) for m in range(w.tmax.shape[1])], axis=1)
+    rule = unusual_heat(w.usual_tmax) if season.garden.heat_rule == "unusual" else HeatWaveRule()
+    flags = np.stack([heat_wave_days(w.tmax[from_day:, m], rule) for m in range(w.tmax.shape[1])], axis=1)
     chance = flags.mean(axis=1)[n - from_day :]
     believed = np.flatnonzero(chance >= HEAT_BELIEVED)
     if not len(believed):
@@ -36,7 +37,7 @@ def heat_ahead(season: Season) -> Heat | None:
     while start + length < len(chance) and chance[start + length] >= HEAT_BELIEVED:
         length += 1
     # The mild days at its ends belong to the wave by its rule, but need no getting ready for.
-    hot = np.flatnonzero(np.median(w.tmax[n + start : n + start + length], axis=1) >= HeatWaveRule().hot)
+    hot = np.flatnonzero(np.median(w.tmax[n + start : n + start + length], axis=1) >= rule.hot)
     if not len(hot):
         return None
     start, length = start + int(hot[0]), int(hot[-1] - hot[0]) + 1

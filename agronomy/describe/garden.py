@@ -31,6 +31,7 @@ INGREDIENTS: Final = (
     "garden_soil", "peat", "coir", "compost", "leaf_mould", "bark", "perlite", "vermiculite", "sand", "grit",
 )  # fmt: skip
 GROWTHS: Final = ("calendar", "warmth")
+HEAT_RULES: Final = ("absolute", "unusual")
 MULCHES: Final = ("none", "straw", "leaf_mould", "compost", "bark", "film")
 BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
     "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
@@ -291,6 +292,7 @@ class Garden:
     gauge: tuple[Gauge, ...] = ()
     own_crops: tuple[OwnCrop, ...] = ()
     growth: str = "calendar"
+    heat_rule: str = "absolute"
     people: tuple[Person, ...] = ()
     allowed: tuple[Allowed, ...] = ()
     moves: tuple[Move, ...] = ()

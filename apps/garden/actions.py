@@ -33,7 +33,7 @@ from apps.garden.models import (
 )
 
 GARDEN_FIELDS = (
-    "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "people", "allowed",
+    "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
 )  # fmt: skip
 BED_FIELDS = (
     "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "method", "style", "pattern", "opened",
@@ -59,6 +59,12 @@ def check_garden(values: dict[str, Any]) -> None:
         raise FormatError("time_zone", values["time_zone"], "a zone of the IANA list, such as UTC or Europe/Lisbon")
 
 
+def refuse_one_too_many(user: Any) -> None:
+    """Raises InputError when a person has as many gardens as one may have."""
+    if Membership.objects.filter(user=user).count() >= MOST_GARDENS:
+        raise InputError("gardens", MOST_GARDENS + 1, f"at most {MOST_GARDENS} gardens for one person")
+
+
 @dataclass
 class CreateGarden:
     """A new garden of the person's, with a first hose."""
@@ -68,16 +74,29 @@ class CreateGarden:
 
     def execute(self) -> Garden:
         values = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False, "time_zone": "UTC"}
-        values |= {"growth": "calendar", "people": [], "allowed": []}
+        values |= {"growth": "calendar", "heat_rule": "absolute", "people": [], "allowed": []}
         values |= self.values
         check_garden(values)
-        if Membership.objects.filter(user=self.by).count() >= MOST_GARDENS:
-            raise InputError("gardens", MOST_GARDENS + 1, f"at most {MOST_GARDENS} gardens for one person")
+        refuse_one_too_many(self.by)
         with transaction.atomic():
             garden = Garden.objects.create(**values)
             Membership.objects.create(garden=garden, user=self.by, role=Role.OWNER)
             Rig.objects.create(garden=garden, name="Hose")
         return garden
+
+
+@dataclass
+class ThrowAwaySample:
+    """A demonstration garden goes, with all that was noted in it; it can be opened afresh at any time."""
+
+    by: Any
+    garden_id: int
+
+    def execute(self) -> None:
+        garden = owned(self.by, self.garden_id)
+        if not garden.demonstration:
+            raise InputError("garden", garden.name, "a demonstration garden: one of your own is not thrown away")
+        garden.delete()
 
 
 @dataclass

@@ -10,7 +10,10 @@ import pathlib
 from dataclasses import dataclass
 from typing import Any, Final
 
+from agronomy.describe import garden as g
+from agronomy.describe.errors import UnknownNameError
 from agronomy.garden_file import read_garden
+from apps.garden.actions import refuse_one_too_many
 from apps.garden.models import Garden
 from apps.watering.describe_garden import write_garden
 from apps.weather.actions import refresh_weather
@@ -31,14 +34,26 @@ class Sample:
 WRACKLINE_YARD: Final = Sample(
     "wrackline_yard", dt.date(2025, 7, 11), "Etc/GMT+1", "a walled terrace on a sea isle, two days before a heat wave"
 )
-SAMPLES: Final = (WRACKLINE_YARD,)
+COPPERPAN_COURT: Final = Sample(
+    "copperpan_court", dt.date(2025, 7, 22), "Etc/GMT+3", "balcony pots on a hot dry plain, a fierce week ahead"
+)
+SIXWEIR_LANDING: Final = Sample(
+    "sixweir_landing", dt.date(2025, 6, 3), "Etc/GMT+9", "trays and pots in the wet tropics, two days before the rains"
+)
+GULLREST_PADDOCK: Final = Sample(
+    "gullrest_paddock", dt.date(2025, 1, 14), "Etc/GMT+7", "southern cool-summer clay with drip, in a dry fortnight"
+)
+SAMPLES: Final = {sample.key: sample for sample in (WRACKLINE_YARD, COPPERPAN_COURT, SIXWEIR_LANDING, GULLREST_PADDOCK)}
+
+
+def described(sample: Sample) -> g.Garden:
+    return read_garden((FOLDER / f"{sample.key}.json").read_text(encoding="utf-8"), sample.key)
 
 
 def make_sample(sample: Sample, owner: Any) -> Garden:
     """Write a sample's facts for an owner. Its weather comes from the provider afterwards."""
-    described = read_garden((FOLDER / f"{sample.key}.json").read_text(encoding="utf-8"), sample.key)
     return write_garden(
-        described, owner, time_zone=sample.time_zone, clock_date=sample.opens_on, demonstration=True
+        described(sample), owner, time_zone=sample.time_zone, clock_date=sample.opens_on, demonstration=True
     )  # fmt: skip
 
 
@@ -46,3 +61,17 @@ def load_sample(sample: Sample, owner: Any) -> tuple[Garden, bool]:
     """The sample garden and whether its weather came."""
     garden = make_sample(sample, owner)
     return garden, refresh_weather(garden)
+
+
+@dataclass
+class OpenSample:
+    """A sample garden of a person's own, to look around in."""
+
+    by: Any
+    key: str
+
+    def execute(self) -> Garden:
+        if self.key not in SAMPLES:
+            raise UnknownNameError("sample", self.key, "one of " + ", ".join(SAMPLES))
+        refuse_one_too_many(self.by)
+        return load_sample(SAMPLES[self.key], self.by)[0]

@@ -13,6 +13,7 @@ from django.utils import timezone
 from agronomy.describe.garden import (
     BODY_HEIGHTS,
     GROWTHS,
+    HEAT_RULES,
     KINDS,
     METHODS,
     MULCHES,
@@ -39,6 +40,7 @@ class Garden(models.Model):
     style = models.CharField(max_length=12, choices=choices(STYLES), default="steady")
     coastal = models.BooleanField(default=False)
     growth = models.CharField(max_length=10, choices=choices(GROWTHS), default="calendar")
+    heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
     allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")
     clock_date = models.DateField(null=True, blank=True)

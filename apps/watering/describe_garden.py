@@ -42,6 +42,7 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     garden = Garden.objects.create(
         name=described.name, latitude=described.latitude, longitude=described.longitude,
         elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
+        heat_rule=described.heat_rule,
         people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
     )  # fmt: skip
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)

@@ -206,6 +206,7 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         rigs=tuple(g.Rig(r.name, r.flow_l_per_min, r.measured) for r in garden.rigs.all()),
         beds=tuple(core_bed(b) for b in standing),
         growth=garden.growth,
+        heat_rule=garden.heat_rule,
         people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
         allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
         moves=tuple(g.Move(f"{b.row.pk}", m.from_date, m.to_date) for b in standing for m in b.moves),

@@ -13,7 +13,8 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 from urllib.parse import parse_qs, urlsplit
 
-from standins.weather.climate import HORIZON_DAYS, MEMBERS, SCENARIOS, Climate, ensemble_day, observed_day
+from standins.weather.climate import HORIZON_DAYS, MEMBERS, ensemble_day, observed_day
+from standins.weather.stations import station_near
 
 PROTOCOL = "isleshower-weather-1"
 MOST_PAST_DAYS = 400
@@ -28,17 +29,18 @@ FAULTS = ("none", "down", "slow", "garbage")
 def forecast(latitude: float, longitude: float, elevation: float, issued: dt.date, past_days: int) -> dict[str, Any]:
     """The answer to one request: observed days up to the day before `issued`, then members x 16 days."""
     seed = zlib.crc32(f"{latitude:.2f}/{longitude:.2f}".encode())
-    climate = Climate()
+    station = station_near(latitude, longitude)
+    climate, scenarios = station.climate, station.scenarios
     behind = [issued - dt.timedelta(days=k) for k in range(past_days, 0, -1)]
     ahead = [issued + dt.timedelta(days=k) for k in range(HORIZON_DAYS)]
-    days = [ensemble_day(d, issued, latitude, elevation, seed, climate, SCENARIOS) for d in ahead]
+    days = [ensemble_day(d, issued, latitude, elevation, seed, climate, scenarios) for d in ahead]
     return {
         "protocol": PROTOCOL,
         "quality": "simulated: an invented climate, for demonstration only",
         "units": UNITS,
         "issued": issued.isoformat(),
         "observed": [
-            {"date": d.isoformat(), **observed_day(d, latitude, elevation, seed, climate, SCENARIOS)} for d in behind
+            {"date": d.isoformat(), **observed_day(d, latitude, elevation, seed, climate, scenarios)} for d in behind
         ],
         "dates": [d.isoformat() for d in ahead],
         "members": [{"member": m, **{name: [day[name][m] for day in days] for name in UNITS}} for m in range(MEMBERS)],

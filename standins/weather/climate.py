@@ -7,6 +7,7 @@ ranks evenly among the members at every lead, and their spread grows with lead.
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 import functools
 import math
@@ -39,8 +40,24 @@ class Climate:
     clearness_dry: float = 0.74
     clearness_wet: float = 0.42
     clearness_sd: float = 0.09
+    rhmax_dry: float = 91.0  # at dawn, %
+    rhmax_wet: float = 97.0
     wind_mean: float = 2.8
     wind_sd_log: float = 0.35
+    rains_from: int = 1  # day of year on which the rainy season begins, and
+    rains_to: int = 366  # ends; outside it the three figures below hold
+    after_dry_rainless: float = 0.03
+    after_wet_rainless: float = 0.15
+    rain_mean_rainless: float = 3.0
+
+    def on(self, day_of_year: int) -> Climate:
+        """The climate as it is on a day of the year."""
+        if self.rains_from <= day_of_year <= self.rains_to:
+            return self
+        return dataclasses.replace(
+            self, after_dry=self.after_dry_rainless, after_wet=self.after_wet_rainless,
+            rain_mean=self.rain_mean_rainless,
+        )  # fmt: skip
 
     @property
     def wet_share(self) -> float:
@@ -65,16 +82,6 @@ class Overlay:
 
     def covers(self, date: dt.date) -> bool:
         return self.start <= date < self.start + dt.timedelta(days=self.days)
-
-
-# The demonstration year: a wet spell, a storm that may come, a heat wave, a second wet week.
-SCENARIOS: tuple[Overlay, ...] = (
-    Overlay("wet", dt.date(2025, 7, 1), 7, 8.0),
-    Overlay("dry", dt.date(2025, 7, 8), 4, 0.5),
-    Overlay("storm", dt.date(2025, 7, 12), 1, 19.0, chance=0.5, comes=False),
-    Overlay("heat", dt.date(2025, 7, 13), 5, 32.0),
-    Overlay("storm", dt.date(2025, 7, 19), 1, 14.0, chance=0.6, comes=True),
-)
 
 
 def normal_quantile(p: Array) -> Array:
@@ -115,13 +122,15 @@ def latent_year(year: int, seed: int, climate: Climate) -> Array:
     rng = np.random.default_rng([seed, year])
     days = 366
     wet = np.zeros(days, dtype=bool)
-    for i in range(days):
-        chance = climate.wet_share if i == 0 else (climate.after_wet if wet[i - 1] else climate.after_dry)
+    of_day = [climate.on(i + 1) for i in range(days)]
+    for i, now in enumerate(of_day):
+        chance = now.wet_share if i == 0 else (now.after_wet if wet[i - 1] else now.after_dry)
         wet[i] = rng.random() < chance
     u = rng.random(days)
-    dry = 1 - climate.wet_share
+    share = np.array([now.wet_share for now in of_day])
+    dry = 1 - share
     z = rng.standard_normal((days, 4))
-    z[:, RAIN] = normal_quantile(np.where(wet, dry + climate.wet_share * u, dry * u))
+    z[:, RAIN] = normal_quantile(np.where(wet, dry + share * u, dry * u))
     memory = climate.warmth_memory
     for i in range(1, days):
         z[i, WARMTH] = memory * z[i - 1, WARMTH] + math.sqrt(1 - memory**2) * z[i, WARMTH]
@@ -164,7 +173,7 @@ def weather_of(z: Array, date: dt.date, latitude: float, elevation: float, clima
     doy = date.timetuple().tm_yday
     warmest = climate.warmest_day + (0 if latitude >= 0 else 182)
     season = climate.season_half_range * math.cos(2 * math.pi * (doy - warmest) / 365)
-    rain = rain_of(z[:, RAIN], climate)
+    rain = rain_of(z[:, RAIN], climate.on(doy))
     wet = rain > 0
     tmax = (
         climate.tmax_dry + season - 0.006 * elevation - climate.tmax_wet_less * wet + climate.warmth_sd * z[:, WARMTH]
@@ -174,7 +183,7 @@ def weather_of(z: Array, date: dt.date, latitude: float, elevation: float, clima
     rs = np.clip(clearness, 0.12, 1.0) * clear_sky(latitude, elevation, doy)
     wind = climate.wind_mean * np.exp(climate.wind_sd_log * z[:, BREEZE] - climate.wind_sd_log**2 / 2)
     tmin = tmax - spread
-    rhmax = np.where(wet, 97.0, 91.0) - 1.5 * np.abs(z[:, CLOUD])
+    rhmax = np.where(wet, climate.rhmax_wet, climate.rhmax_dry) - 1.5 * np.abs(z[:, CLOUD])
     vapour = rhmax / 100 * np.exp(17.27 * tmin / (tmin + 237.3))
     rhmin = np.minimum(100 * vapour / np.exp(17.27 * tmax / (tmax + 237.3)), rhmax)
     return {"tmin": tmin, "tmax": tmax, "rhmin": rhmin, "rhmax": rhmax, "wind": wind, "rs": rs, "rain": rain}

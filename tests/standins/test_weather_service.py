@@ -11,6 +11,7 @@ import numpy as np
 
 from standins.weather import climate as c
 from standins.weather.__main__ import Handler, forecast, serve
+from standins.weather.stations import MARROWBY, STATIONS, station_near
 
 YEARS = range(1900, 1960)
 CLIMATE = c.Climate()
@@ -90,6 +91,29 @@ class Ensemble(unittest.TestCase):
         self.assertAlmostEqual(float(c.normal_quantile(np.array([0.975]))[0]), 1.959964, places=5)
         p = np.linspace(0.001, 0.999, 41)
         np.testing.assert_allclose(c.normal_share(c.normal_quantile(p)), p, atol=1e-7)
+
+
+class Stations(unittest.TestCase):
+    def test_each_place_has_its_own_climate_and_elsewhere_is_the_sea_isle(self):
+        for station in STATIONS:
+            self.assertIs(station_near(station.latitude + 0.5, station.longitude - 0.5), station)
+        self.assertIs(station_near(0.0, 100.0), MARROWBY)
+
+    def test_the_rains_come_in_their_season(self):
+        six = station_near(14.0, -140.5).climate
+        wet = np.array([c.rain_of(c.latent_year(y, 7, six)[:, c.RAIN][d - 1], six.on(d)) > 0
+                        for y in range(1900, 1930) for d in (100, 120, 200, 230)]).reshape(-1, 4)  # fmt: skip
+        self.assertLess(wet[:, :2].mean(), 0.15)
+        self.assertGreater(wet[:, 2:].mean(), 0.5)
+
+    def test_the_plain_is_hotter_and_drier_than_the_isle_and_the_south_has_its_summer_in_january(self):
+        mean = lambda f, name: np.mean([d[name] for d in f["observed"]])  # noqa: E731
+        july = dt.date(2025, 7, 20)
+        plain, isle = (forecast(s.latitude, s.longitude, 0.0, july, 40) for s in (STATIONS[1], STATIONS[0]))
+        self.assertGreater(mean(plain, "tmax"), mean(isle, "tmax") + 8)
+        self.assertLess(mean(plain, "rhmin"), mean(isle, "rhmin") - 20)
+        south = [forecast(-36.0, -110.3, 0.0, dt.date(2025, m, 20), 40) for m in (1, 7)]
+        self.assertGreater(mean(south[0], "tmax"), mean(south[1], "tmax") + 8)
 
 
 class Scenarios(unittest.TestCase):

@@ -17,6 +17,13 @@ class Migration(migrations.Migration):
             field=models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words"),
         ),
         migrations.AddField(
+            model_name="garden",
+            name="heat_rule",
+            field=models.CharField(
+                choices=[("absolute", "absolute"), ("unusual", "unusual")], default="absolute", max_length=10
+            ),
+        ),
+        migrations.AddField(
             model_name='garden',
             name='growth',
             field=models.CharField(choices=[('calendar', 'calendar'), ('warmth', 'warmth')], default='calendar', max_length=10),

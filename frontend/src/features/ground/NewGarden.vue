@@ -7,6 +7,8 @@ import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { STYLE } from '@/shared/words/names'
 
+import Samples from './Samples.vue'
+
 const router = useRouter()
 const queries = useQueryClient()
 const catalogue = useCatalogue()
@@ -99,6 +101,7 @@ async function make() {
       <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
     </div>
   </form>
+  <Samples />
 </template>
 
 <style scoped>

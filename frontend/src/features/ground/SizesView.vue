@@ -113,12 +113,7 @@ const of = (l: Line) => {
     </ul>
     <p v-if="problem" class="alarm" role="alert">{{ problem.message }}</p>
     <div class="acts">
-      <button
-        class="btn"
-        type="button"
-        :disabled="!lines.length"
-        @click="tickAll"
-      >
+      <button class="btn" type="button" :disabled="!lines.length" @click="tickAll">
         {{ chosen.length < lines.length || !lines.length ? 'Tick all' : 'Untick all' }}
       </button>
       <button class="btn full" type="submit" :disabled="!chosen.length || keep.isPending.value">

@@ -17,6 +17,7 @@ const form = reactive({
   people: [] as { name: string; minutes: (number | null)[] }[],
   allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
   growth: 'calendar',
+  heat_rule: 'absolute',
 })
 const problem = ref<ApiError | null>(null)
 watch(
@@ -25,6 +26,7 @@ watch(
     form.people = g.people.map((p) => ({ name: p.name, minutes: [...p.minutes] }))
     form.allowed = g.allowed.map((a) => ({ ...a, weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])] }))
     form.growth = g.growth
+    form.heat_rule = g.heat_rule
   },
   { immediate: true },
 )
@@ -38,6 +40,7 @@ const save = useChange(
           people: form.people.map((p) => ({ name: p.name, minutes: p.minutes.map((m) => m as number) })),
           allowed: form.allowed,
           growth: form.growth,
+          heat_rule: form.heat_rule,
         },
       }),
     ),
@@ -155,11 +158,21 @@ function toggle(rule: { weekdays: number[] }, day: number) {
           { value: 'warmth', label: 'the warmth of the days' },
         ]"
       />
+      <Picks
+        v-model="form.heat_rule"
+        legend="A heat wave here is"
+        :options="[
+          { value: 'absolute', label: 'five days from 25 °C, three of them 30 °C' },
+          { value: 'unusual', label: 'five days 5 °C hotter than usual' },
+        ]"
+      />
       <div v-if="problem" class="alarm" role="alert">
         <p v-for="f in problem.fields" :key="f.field">{{ f.text }}</p>
         <p v-if="!problem.fields.length">{{ problem.message }}</p>
       </div>
-      <button v-if="owner" class="btn full" type="submit" :disabled="save.isPending.value">Keep</button>
+      <button v-if="owner" class="btn full" type="submit" :disabled="save.isPending.value">
+        Keep the household
+      </button>
     </form>
   </section>
 </template>

@@ -171,6 +171,17 @@ function removeHelper(member: { id: number; username: string }) {
   })
 }
 
+async function throwAway(id: number, name: string) {
+  try {
+    await answer(api.DELETE('/api/gardens/{garden_id}', path(id)))
+    await queries.invalidateQueries({ queryKey: ['gardens'] })
+    say(`${name} is thrown away. It can be opened afresh from “A new garden”.`)
+    if (id === props.garden) await router.push('/')
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
+
 async function leave() {
   try {
     const after = await answer(api.POST('/api/session/sign-out'))
@@ -304,9 +315,17 @@ async function leave() {
       <li v-for="g in gardens.data.value ?? []" :key="g.id">
         <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
         <span class="soft">{{ g.demonstration ? 'demonstration, simulated weather' : 'typed weather' }}</span>
+        <button
+          v-if="g.demonstration && g.role === 'owner'"
+          class="btn"
+          type="button"
+          @click="throwAway(g.id, g.name)"
+        >
+          Throw {{ g.name }} away
+        </button>
       </li>
     </ul>
-    <RouterLink class="btn" to="/new-garden">A new garden</RouterLink>
+    <RouterLink class="btn" to="/new-garden">A new garden, or a sample to look around in</RouterLink>
   </section>
 </template>
 

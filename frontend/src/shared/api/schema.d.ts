@@ -47,7 +47,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["throw_away_sample"];
         options?: never;
         head?: never;
         patch: operations["change_garden"];
@@ -457,6 +457,39 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["record_waterings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Invented gardens to look around in. */
+        get: operations["samples"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/samples/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open_sample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -910,6 +943,7 @@ export interface components {
             style?: string;
             coastal?: boolean;
             growth?: string;
+            heat_rule?: string;
             people?: components["schemas"]["PersonInRequest"][];
             allowed?: components["schemas"]["AllowedInRequest"][];
         };
@@ -926,6 +960,7 @@ export interface components {
             style: components["schemas"]["StyleEnum"];
             coastal: boolean;
             growth: components["schemas"]["GrowthEnum"];
+            heat_rule: components["schemas"]["HeatRuleEnum"];
             people: components["schemas"]["PersonOut"][];
             allowed: components["schemas"]["AllowedOut"][];
             /** Format: date */
@@ -989,6 +1024,12 @@ export interface components {
             /** Format: double */
             chance: number;
         };
+        /**
+         * @description * `absolute` - absolute
+         *     * `unusual` - unusual
+         * @enum {string}
+         */
+        HeatRuleEnum: "absolute" | "unusual";
         /**
          * @description * `ankle` - ankle
          *     * `knee` - knee
@@ -1288,6 +1329,7 @@ export interface components {
             style?: string;
             coastal?: boolean;
             growth?: string;
+            heat_rule?: string;
             people?: components["schemas"]["PersonInRequest"][];
             allowed?: components["schemas"]["AllowedInRequest"][];
         };
@@ -1484,6 +1526,11 @@ export interface components {
             limits: components["schemas"]["DayLimits"];
             /** @description plantings whose size was not seen for a while */
             sizes_due: number;
+        };
+        SampleOut: {
+            key: string;
+            name: string;
+            about: string;
         };
         Session: {
             person: components["schemas"]["Person"] | null;
@@ -1894,6 +1941,34 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["GardenOut"];
                 };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    throw_away_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: {
                 headers: {
@@ -2762,6 +2837,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WateringOut"][];
+                };
+            };
+        };
+    };
+    samples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleOut"][];
+                };
+            };
+        };
+    };
+    open_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
