@@ -18,7 +18,6 @@ from agronomy.decide.dose import Dose, rig_of
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
-from agronomy.decide.sources import coefficients
 from agronomy.describe.garden import BODY_HEIGHTS, Soil
 from agronomy.ground.holding import percentages
 from agronomy.ground.mulch import mulch_on
@@ -209,7 +208,6 @@ def _why(p: Plan, b: BedPlan) -> Json:
             "rain_mm": band_of(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,
-        "coefficients": [vars(c) for c in coefficients(p, b)],
     }
 
 

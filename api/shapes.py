@@ -205,7 +205,6 @@ class Why(s.Serializer):
     ground_m2 = s.FloatField()
     waiting = Waiting()
     chance_asks = s.FloatField()
-    coefficients = Coefficient(many=True)
 
 
 class WateringOut(s.Serializer):

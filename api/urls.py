@@ -26,6 +26,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/members/<int:membership_id>", views.OneMember.as_view()),
     path("gardens/<int:garden_id>/beds", views.Beds.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>", views.OneBed.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/sources", views.BedSources.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/restore", views.RestoreBed.as_view()),
     path("gardens/<int:garden_id>/waterings", views.Waterings.as_view()),
     path("gardens/<int:garden_id>/checks", views.Checks.as_view()),

@@ -12,6 +12,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from agronomy.decide.sources import coefficients
 from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, KINDS, MULCHES, STARTS
 from agronomy.describe.weather import COLUMNS
 from agronomy.ground.holding import MATERIALS
@@ -216,6 +217,18 @@ class OneBed(APIView):
     def delete(self, request: Request, garden_id: int, bed_id: int) -> Response:
         garden_actions.RemoveBed(request.user, garden_id, bed_id).execute()
         return Response(status=204)
+
+
+class BedSources(APIView):
+    """What a bed's answer rests on today: each figure with its source."""
+
+    @extend_schema(operation_id="bed_sources", responses=shapes.Coefficient(many=True))
+    def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        plan = situation(membership(request.user, garden_id).garden).plan
+        bed = next((b for b in plan.beds if b.bed.name == str(bed_id)), None) if plan else None
+        if plan is None or bed is None:
+            raise Http404("bed")
+        return Response([vars(c) for c in coefficients(plan, bed)])
 
 
 class RestoreBed(APIView):

@@ -25,9 +25,12 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
         (s.COVER, 0.4, 0.9), (s.TAW, 20, 60), (s.P_TABLE, 0.3, 0.5), (s.EVAP_LEFT, 0.5, 1), (s.RAIN_HELD, 0.3, 1.5),
     ):  # fmt: skip
         day[..., column] = rng.uniform(low, high, beds)
-    day[..., s.RAIN_IN], day[..., s.CHECK_TO] = 1.0, -1.0
+    day[..., s.RAIN_IN] = 1.0
+    day[..., [s.CHECK_TO, s.CHECK_STORE]] = -1.0
+    ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_MARK, s.AIR_FACTOR]
+    day[..., ground] = [25, 9, 0.5, 50, 60, 5, 1]
     bed = np.zeros((beds, s.N_BED))
-    bed[:] = [25, 9, 0.5, 50, 60, 0, 1, 0.04, 0, 0, 0.1, 1, 0, 0, 5, 1]
+    bed[:, [s.P_SLOPE, s.WICK_REST, s.TRIGGER_RAW, s.LINE_REACH, s.STORE_WEIGHT]] = [0.04, 0.1, 1, 1, 1]
     draw = np.ones((beds, members, s.N_DRAW))
     draw[..., [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, (beds, members, 2))
     air = np.zeros((days, members, s.N_AIR))

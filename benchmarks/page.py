@@ -61,6 +61,12 @@ def page_against_bare() -> list[Ratio]:
             compare(f"round of {BEDS} beds, warm: ours / bare endpoint", warm, bare, 15),
             compare(f"round of {BEDS} beds, after a watering: ours / bare endpoint", after_watering, bare, 15),
         ]
+        url = f"/api/gardens/{garden.pk}/ahead"
+        bare = bare_endpoint(warm())
+        ratios += [
+            compare(f"days ahead of {BEDS} beds, warm: ours / bare endpoint", warm, bare, 15),
+            compare(f"days ahead of {BEDS} beds, after a watering: ours / bare endpoint", after_watering, bare, 15),
+        ]
         transaction.set_rollback(True)
     return ratios
 
@@ -70,7 +76,8 @@ def fill(garden: Any) -> None:
     beds = list(garden.beds.all())
     for i in range(BEDS - len(beds)):
         source = beds[i % len(beds)]
-        kept = {name: list(getattr(source, name).all()) for name in ("plantings", "mulches", "waterings")}
+        names = ("plantings", "mulches", "waterings", "records")
+        kept = {name: list(getattr(source, name).all()) for name in names}
         source.pk, source.name, source._state.adding = None, f"{source.name} {i}", True
         source.save()
         for planting in kept["plantings"]:
@@ -78,7 +85,7 @@ def fill(garden: Any) -> None:
             copy(planting, bed=source)
             for size in sizes:
                 copy(size, planting=planting)
-        for record in (*kept["mulches"], *kept["waterings"]):
+        for record in (*kept["mulches"], *kept["waterings"], *kept["records"]):
             copy(record, bed=source)
 
 

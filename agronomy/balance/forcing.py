@@ -67,10 +67,12 @@ def managed_depth_m(bed: Bed) -> float:
 
 
 def soil_on(bed: Bed, date: dt.date) -> Soil:
+    """What the bed is made of on a date; an unknown soil where nothing was said."""
     return on_date(bed.soils, date) or Soil()
 
 
 def exposure_on(bed: Bed, date: dt.date) -> Exposure:
+    """How sky and wind reach the bed on a date; the open garden where nothing was said."""
     return on_date(bed.exposures, date) or microclimate.OPEN
 
 
@@ -183,14 +185,18 @@ def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
         before = here
 
 
-def air_factors(garden: Garden, bed: Bed, weather: AirDays) -> Array:
-    """ET0 at the bed over ET0 of the open garden on each day, by its sun hours, shade, shelter and cover."""
-    factors = np.ones(len(weather.dates))
-    if not bed.exposures:
-        return factors
-    for since, until, exposure in exposures(bed, weather.dates[0], len(weather.dates)):
-        direct = np.array([_direct(garden, exposure, d) for d in weather.dates[since:until]])
-        factors[since:until] = microclimate.et0_factor(weather.parts.between(since, until), exposure, direct)
+def air_factors(garden: Garden, weather: AirDays) -> Array:
+    """ET0 at each bed over ET0 of the open garden (day, bed), by its sun hours, shade, shelter and cover."""
+    n_days = len(weather.dates)
+    factors = np.ones((n_days, len(garden.beds)))
+    known: dict[tuple[int, int, Exposure], Array] = {}
+    for i, bed in enumerate(garden.beds):
+        for since, until, exposure in exposures(bed, weather.dates[0], n_days) if bed.exposures else ():
+            key = (since, until, dataclasses.replace(exposure, date=None))
+            if key not in known:
+                direct = np.array([_direct(garden, exposure, d) for d in weather.dates[since:until]])
+                known[key] = microclimate.et0_factor(weather.parts.between(since, until), exposure, direct)
+            factors[since:until, i] = known[key]
     return factors
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import collections
+import dataclasses
 import datetime as dt
 import hashlib
 import itertools
@@ -84,6 +85,18 @@ class Season:
         )  # fmt: skip
         return rows
 
+    def with_beds(self, at: list[int], other: Season) -> Season:
+        """This season with the beds at these places taken from another under the same weather."""
+        changed: dict[str, Any] = {}
+        for name, axis in (("days", 1), ("beds", 0), ("draws", 0), ("state", 0), ("rows", 1), ("opened_at", 0)):
+            array = getattr(self, name).copy()
+            array[(slice(None),) * axis + (at,)] = getattr(other, name)
+            changed[name] = array
+        stands = list(self.stands)
+        for i, stand in zip(at, other.stands, strict=True):
+            stands[i] = stand
+        return dataclasses.replace(self, stands=tuple(stands), **changed)
+
     def _shares(self, n: int) -> Array:
         part = slice(self.n_behind, self.n_behind + n)
         today = self.days[self.n_behind, :, s.SHARE]
@@ -135,8 +148,7 @@ def run_season(
     warmth = warmth_of(garden, weather)
     described = [forcing.bed_days(b, first, n_all, warmth) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
-    for i, b in enumerate(beds):
-        days[:, i, s.AIR_FACTOR] = forcing.air_factors(garden, b, weather)
+    days[:, :, s.AIR_FACTOR] = forcing.air_factors(garden, weather)
     constants = np.stack([forcing.bed_constants(b, today, t) for b, t in zip(beds, triggers, strict=True)])
     draws = np.stack(
         [spreads.draws_of_bed(n, forcing.profile_on(b, today).spread, forcing.water_cv(garden, b)) for b in beds]

@@ -30,13 +30,12 @@ class DayUse:
     again_h: float | None
 
 
-def day_use(m: Morning) -> DayUse:
-    """Today's use of one bed by the hour."""
+def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
+    """Today's use of one bed by the hour; tmin and tmax [degrees C] of today, the same for every bed."""
     season = m.season
-    garden, n, w = season.garden, season.n_behind, season.weather
+    garden = season.garden
     day_of_year = season.today.timetuple().tm_yday
     sun = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, day_of_year)
-    tmin, tmax = (float(np.median(x[n])) for x in (w.tmin, w.tmax))
     exposure = forcing.exposure_on(m.bed, season.today)
     shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, exposure)
     used_mm = float(m.row[s.EVAP_ROOTED] + m.row[s.TRANSPIRATION])

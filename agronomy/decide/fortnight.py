@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import dataclasses
 import datetime as dt
+import functools
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -18,11 +19,11 @@ import numpy.typing as npt
 from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
 from agronomy.decide import styles
-from agronomy.decide.bands import Band, band, bands, rain_chance
+from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.dose import hand_minutes, pouring_minutes, rig_of
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
-from agronomy.describe.garden import Move
+from agronomy.describe.garden import Bed, Garden, Move, Rig
 from agronomy.methods import hand
 from agronomy.methods.drip import run_minutes
 from agronomy.plants.crops import crop_of, yield_loss
@@ -31,7 +32,7 @@ DUE_CHANCE = 0.5  # share of the series that ask for water
 EARLY_FROM = 0.5  # of its trigger: a bed less dry than that is not watered a day early; common practice, no source
 ASKED_WORDS = ("soak", "fill", "check")
 LEAST_LITRES = 0.05
-SERIES = 25  # of all series, as many as this serve for a sequence: every day of it takes several runs
+SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
 
 
 @dataclass(frozen=True)
@@ -104,8 +105,13 @@ def fortnight(plan: Plan, days: int = 14, moves: Iterable[Move] | None = None, l
 
     limited: within the household's people and allowed hours.
     """
-    days = min(days, len(plan.season.weather.dates) - plan.season.n_behind)
     moved = plan.garden.moves if moves is None else tuple(moves)
+    return _fortnight(plan, min(days, len(plan.season.weather.dates) - plan.season.n_behind), moved, limited)
+
+
+@functools.lru_cache(maxsize=48)
+def _fortnight(plan: Plan, days: int, moved: tuple[Move, ...], limited: bool) -> Fortnight:
+    """Kept in memory by the plan it rests on, which never changes."""
     run = _Sequence(plan, days, moved, limited)
     made = run.finished()
     if not run.gave:
@@ -129,6 +135,8 @@ class _Sequence:
         self.plan, self.season, self.n_days, self.limited = plan, plan.season, days, limited
         self.n_beds = len(plan.beds)
         self.dates = [plan.today + dt.timedelta(days=d) for d in range(days)]
+        self.limits = [limits_on(plan.garden, date) for date in self.dates]
+        self.hands = [_Hand(plan.garden, b.bed, rig_of(plan.garden, b.bed)) for b in plan.beds]
         self.ground = np.array([b.ground_m2 for b in plan.beds])
         self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
         self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
@@ -140,7 +148,7 @@ class _Sequence:
         self.draws, self.air = season.draws[:, series], season.weather.air[:, series]
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
         self.gave: list[tuple[int, str, dt.date, str]] = []
-        self.loads: list[DayLoad] = []
+        self.poured: list[tuple[float, float]] = []  # litres and minutes of each day
         self.cells: list[list[BedDay]] = [[] for _ in range(self.n_beds)]
         self.stress, self.lost = np.zeros(self.n_beds), np.zeros(self.n_beds)
 
@@ -181,7 +189,18 @@ class _Sequence:
             ky = max((crop_of(p).yield_response[0] for p in b.bed.plantings), default=0.0)
             lost = float(self.lost[i] * self.ground[i])
             lines.append(BedLine(b.bed.name, tuple(self.cells[i]), missed, yield_loss(ky, missed), lost))
-        return Fortnight(tuple(self.loads), tuple(lines), ())
+        return Fortnight(self._loads(), tuple(lines), ())
+
+    def _loads(self) -> tuple[DayLoad, ...]:
+        w, n, heat = self.season.weather, self.season.n_behind, self.plan.heat
+        rains, warmest = (bands(x[n : n + self.n_days]) for x in (w.rain, w.tmax))
+        return tuple(
+            DayLoad(
+                date, *self.poured[d], self.limits[d], rains[d], rain_chance(w.rain[n + d]), warmest[d],
+                bool(heat and date in heat.dates),
+            )
+            for d, date in enumerate(self.dates)
+        )  # fmt: skip
 
     def _run(
         self, d: int, state: Array, policy: npt.NDArray[np.int64], beds: Array | None = None
@@ -241,7 +260,7 @@ class _Sequence:
         put_off = [i for i in range(self.n_beds) if asks[i] and (d, i) in self.barred]
         litres, next_state, kept = self._soaked(d, self.state, due)
         due = [i for i in due if i in moved or litres[i].mid >= LEAST_LITRES]
-        room = _Room(self.plan, limits_on(self.plan.garden, date) if self.limited else Limits(None, None))
+        room = _Room(self.hands, self.limits[d] if self.limited else Limits(None, None))
         chosen: dict[int, Soak] = {}
         refused: dict[int, str] = {}
         for i in self._in_order(d, due, moved, room.bound):
@@ -272,7 +291,7 @@ class _Sequence:
         self, d: int, next_state: Array, next_asks: npt.NDArray[np.bool_], room: _Room, chosen: dict[int, Soak]
     ) -> bool:
         """Water today what tomorrow has no room for, where today has; True if anything was added."""
-        tomorrow = _Room(self.plan, limits_on(self.plan.garden, self.dates[d + 1]))
+        tomorrow = _Room(self.hands, self.limits[d + 1])
         if not tomorrow.bound:
             return False
         coming = [i for i in range(self.n_beds) if next_asks[i] and i not in chosen and (d + 1, i) not in self.barred]
@@ -294,7 +313,7 @@ class _Sequence:
         return added
 
     def _note(self, d: int, chosen: dict[int, Soak], refused: dict[int, str], put_off: list[int], kept: Array) -> None:
-        date, w, at = self.dates[d], self.season.weather, self.season.n_behind + d
+        date = self.dates[d]
         nets = bands(kept[s.KEEP_NET, :, 1:])
         for i in range(self.n_beds):
             gave = refused.get(i) or ("moved" if i in put_off else None)
@@ -306,21 +325,33 @@ class _Sequence:
                 self.gave.append((i, self.plan.beds[i].bed.name, date, refused[i]))
         self.stress += kept[s.KEEP_STRESS, :, 1:].mean(axis=1)
         self.lost += kept[s.KEEP_LOST, :, 1:].mean(axis=1)
-        heat = self.plan.heat
-        self.loads.append(
-            DayLoad(
-                date, sum(x.litres.mid for x in chosen.values()), sum(x.minutes for x in chosen.values()),
-                limits_on(self.plan.garden, date), band(w.rain[at]), rain_chance(w.rain[at]), band(w.tmax[at]),
-                bool(heat and date in heat.dates),
-            )
+        self.poured.append(
+            (sum(x.litres.mid for x in chosen.values()), sum(x.minutes for x in chosen.values()))
         )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class _Hand:
+    """How a bed is watered: the time it takes of a person and of which tap."""
+
+    garden: Garden
+    bed: Bed
+    rig: Rig | None
+
+    def minutes(self, litres: float) -> float:
+        return hand_minutes(self.garden, self.bed, litres, 1)
+
+    def tap_minutes(self, litres: float) -> float:
+        if self.bed.method == "drip" and self.bed.drip:
+            return run_minutes(litres, self.bed.drip)
+        return 0.0 if self.bed.method == "can" else pouring_minutes(self.garden, self.bed, litres)
 
 
 class _Room:
     """What is left of a day's minutes and of each tap's."""
 
-    def __init__(self, plan: Plan, limits: Limits) -> None:
-        self.plan, self.limits = plan, limits
+    def __init__(self, hands: list[_Hand], limits: Limits) -> None:
+        self.hands, self.limits = hands, limits
         self.minutes = limits.minutes
         self.taps: dict[str, float] = {}
 
@@ -331,13 +362,9 @@ class _Room:
 
     def take(self, i: int, litres: Band, how: str, wanted: dt.date) -> Soak | str:
         """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps"."""
-        bed = self.plan.beds[i].bed
-        minutes = hand_minutes(self.plan.garden, bed, litres.mid, 1)
-        tap = pouring_minutes(self.plan.garden, bed, litres.mid)
-        if bed.method == "drip" and bed.drip:
-            tap = run_minutes(litres.mid, bed.drip)
-        rig = rig_of(self.plan.garden, bed)
-        name = rig.name if rig and bed.method != "can" else ""
+        hand = self.hands[i]
+        minutes, tap = hand.minutes(litres.mid), hand.tap_minutes(litres.mid)
+        name = hand.rig.name if hand.rig else ""
         left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)
         if how != "moved":  # what the gardener put on a day stands, whatever it asks
             if self.minutes is not None and minutes > self.minutes + 1e-9:

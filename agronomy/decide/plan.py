@@ -14,7 +14,7 @@ import numpy.typing as npt
 from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.balance.run import Ahead, Checkpoints, Runs, Season, run_season
-from agronomy.balance.weather import air_days
+from agronomy.balance.weather import AirDays, air_days
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
 from agronomy.decide.day_use import DayUse, day_use
@@ -81,6 +81,7 @@ class Plan:
     hours: Hours
     heat: Heat | None
     season: Season = field(repr=False)
+    days: int
 
 
 def plan(
@@ -101,10 +102,41 @@ def plan(
     look_back = max(today - dt.timedelta(days=HEAT_LOOK_BACK_DAYS), sky.behind.dates[0])
     first = min(look_back, *(b.opened for b in garden.beds))
     weather = air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
+    return _plan_under(garden, weather, today, days, runs, checkpoints)
+
+
+def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) -> Plan | None:
+    """The plan of a garden under the weather of a known plan, working anew only the beds that changed.
+
+    Beds do not touch each other, so the others' answers stand. None where more changed than some beds' own facts, or
+    a bed begins before the known plan's weather: then `plan` is to be asked.
+    """
+    before, weather, today = known.garden, known.season.weather, known.today
+    if len(before.beds) != len(garden.beds) or dataclasses.replace(before, beds=(), moves=()) != dataclasses.replace(
+        garden, beds=(), moves=()
+    ):
+        return None
+    changed = [i for i, (a, b) in enumerate(zip(before.beds, garden.beds, strict=True)) if a != b]
+    if any(not weather.dates[0] <= garden.beds[i].opened <= today for i in changed):
+        return None
+    season, beds = dataclasses.replace(known.season, garden=garden), list(known.beds)
+    if changed:
+        some = dataclasses.replace(garden, beds=tuple(garden.beds[i] for i in changed))
+        part = _plan_under(some, weather, today, known.days, known.season.runs, checkpoints)
+        season = season.with_beds(changed, part.season)
+        for i, bed in zip(changed, part.beds, strict=True):
+            beds[i] = bed
+    return Plan(garden, today, tuple(beds), known.hours, known.heat, season, known.days)
+
+
+def _plan_under(
+    garden: Garden, weather: AirDays, today: dt.date, days: int, runs: Runs | None, checkpoints: Checkpoints | None
+) -> Plan:  # fmt: skip
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
     season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs, checkpoints)
     heat = heat_ahead(season)
-    return Plan(garden, today, _bed_plans(season, heat, days), _hours(garden, season), heat, season)
+    hours = _hours(garden, season)
+    return Plan(garden, today, _bed_plans(season, heat, hours, days), hours, heat, season, days)
 
 
 def _hours(garden: Garden, season: Season) -> Hours:
@@ -113,7 +145,7 @@ def _hours(garden: Garden, season: Season) -> Hours:
     return good_hours(garden, season.today, *(float(np.median(x[i])) for x in (w.tmin, w.tmax, w.rhmin)))
 
 
-def _bed_plans(season: Season, heat: Heat | None, days: int) -> tuple[BedPlan, ...]:
+def _bed_plans(season: Season, heat: Heat | None, hours: Hours, days: int) -> tuple[BedPlan, ...]:
     all_mornings = mornings(season, heat, days)
     words = [word_of(m) for m in all_mornings]
     policies = np.full((days, len(words)), s.BY_TRIGGER)
@@ -124,10 +156,12 @@ def _bed_plans(season: Season, heat: Heat | None, days: int) -> tuple[BedPlan, .
         if word == "wait":  # hold to the wait that was chosen
             policies[: min(days, all_mornings[i].choice.wait_days), i] = s.NEVER
     expected = season.ahead(policies)
-    return tuple(_bed_plan(m, word, cause, expected) for m, (word, cause) in zip(all_mornings, words, strict=True))
+    return tuple(
+        _bed_plan(m, word, cause, expected, hours) for m, (word, cause) in zip(all_mornings, words, strict=True)
+    )
 
 
-def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
+def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) -> BedPlan:
     season, i, bed, stand = m.season, m.i, m.bed, m.stand
     return BedPlan(
         bed=bed,
@@ -154,7 +188,7 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead) -> BedPlan:
         height_m=stand.height_m,
         root_depth_m=stand.root_depth_m,
         depth_m=forcing.managed_depth_m(bed),
-        use=day_use(m),
+        use=day_use(m, hours.tmin, hours.tmax),
         today_row=m.row,
         days_expected=functools.partial(days_ahead, season, i, expected, bed, m.ground_m2),
     )

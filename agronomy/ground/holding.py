@@ -136,7 +136,7 @@ def holding(soil: Soil, pot_height_m: float | None = None) -> Holding:
 
 def of_mix(mix: Mix, pot_height_m: float | None, spread: float = MIX_SPREAD) -> Holding:
     """A mix in a pot of this height [m], or (None) in a bed on soil."""
-    fc = mix.content_at(OPEN_BED_SUCTION_CM) if pot_height_m is None else mix.container_capacity(pot_height_m)
+    fc = float(mix.content_at(OPEN_BED_SUCTION_CM)) if pot_height_m is None else mix.container_capacity(pot_height_m)
     return Holding(
         fc, mix.wilting_point, mix.saturation, mix.ksat, mix.rew, 1.0, spread, 67, mix.source, mix.repels
     )  # fmt: skip

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 
@@ -32,7 +32,7 @@ class Mix:
     repels: bool
     source: str
 
-    def content_at(self, suction_cm: float) -> float:
+    def content_at(self, suction_cm: Any) -> Any:
         """Water content [m3 m-3] at a suction [cm of water]. van Genuchten (1980), with m = 1 - 1/n."""
         share = (1 + (self.alpha * suction_cm) ** self.n) ** -(1 - 1 / self.n)
         return self.wilting_point + (self.saturation - self.wilting_point) * share
@@ -43,8 +43,7 @@ class Mix:
         The bottom stays full and suction rises with height, so a low pot holds more: Bilderback and Fonteno (1987),
         from memory.
         """
-        heights = np.linspace(0.0, 100 * height_m, 64)
-        return float(np.mean([self.content_at(h) for h in heights]))
+        return float(np.mean(self.content_at(np.linspace(0.0, 100 * height_m, 64))))
 
 
 FROM_MEMORY = "container-substrate handbooks, from memory"

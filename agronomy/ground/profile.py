@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from dataclasses import dataclass
 
 from agronomy.describe.garden import Layer, Soil
@@ -79,6 +80,7 @@ class Profile:
         return total
 
 
+@functools.lru_cache(maxsize=4096)
 def profile(soil: Soil, depth_m: float, container: bool, soil_depth_m: float) -> Profile:
     """The ground of a bed down to depth_m [m], over which its balance is kept.
 

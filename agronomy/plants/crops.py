@@ -182,6 +182,7 @@ def crop_of(planting: Planting) -> Crop:
     return crop_like(planting.crop, planting.own)
 
 
+@functools.lru_cache(maxsize=4096)
 def crop_like(like: str, own: OwnCrop | None) -> Crop:
     """The crop named `like`, changed by an own crop's figures; its source says so."""
     crop = CROPS[require_one_of("crop", like, CROPS)]

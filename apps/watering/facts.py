@@ -13,8 +13,6 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
 
-from django.db.models import BooleanField, ExpressionWrapper, Q
-
 from agronomy import garden_file
 from agronomy.describe import garden as g
 from apps.garden.convert import own_crop
@@ -32,7 +30,6 @@ from apps.garden.models import (
 from apps.watering.models import Check, MovedSoak, PutOff, Watering
 
 Made = TypeVar("Made")
-STRUCK = ExpressionWrapper(Q(struck_at__isnull=False), BooleanField())
 
 
 @dataclass(frozen=True)
@@ -137,12 +134,12 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     poured = _grouped(
         Watering.objects.filter(**mine)
         .order_by(*by_date)
-        .values_list("bed_id", "id", "date", "litres", "part", "into", "passes", STRUCK)
+        .values_list("bed_id", "id", "date", "litres", "part", "into", "passes", "struck_at")
     )
     felt = _grouped(
         Check.objects.filter(**mine)
         .order_by(*by_date)
-        .values_list("bed_id", "id", "date", "kind", "reading", "value", STRUCK)
+        .values_list("bed_id", "id", "date", "kind", "reading", "value", "struck_at")
     )
     put_off = _grouped(
         PutOff.objects.filter(**mine, struck_at=None).order_by(*by_date).values_list("bed_id", "date", "id")
@@ -170,8 +167,8 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             ),
             own_crops,
             _each(Moved, moves[row.pk]),
-            _each(Poured, poured[row.pk]),
-            _each(Felt, felt[row.pk]),
+            _each(Poured, map(_struck, poured[row.pk])),
+            _each(Felt, map(_struck, felt[row.pk])),
             dict(put_off[row.pk]),
         )
         for row in rows
@@ -181,6 +178,11 @@ def read_beds(garden: Garden) -> list[BedFacts]:
 def _each(make: Callable[..., Made], rows: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
     """One of these for each row of plain values."""
     return tuple(make(*row) for row in rows)
+
+
+def _struck(values: tuple[Any, ...]) -> tuple[Any, ...]:
+    """When an event was struck, last of its values, as whether it was."""
+    return (*values[:-1], values[-1] is not None)
 
 
 def _grouped(rows: Iterable[tuple[Any, ...]]) -> dict[int, list[Any]]:

@@ -8,7 +8,7 @@ import threading
 from dataclasses import dataclass
 
 from agronomy.balance.run import Checkpoints
-from agronomy.decide.plan import Plan, plan
+from agronomy.decide.plan import Plan, plan, replan
 from agronomy.describe import garden as g
 from apps.garden.models import Garden
 from apps.watering.facts import BedFacts, core_garden, read_beds
@@ -17,6 +17,7 @@ from apps.weather.convert import WeatherFacts, sky_of, weather_facts
 DAYS_AHEAD = 14
 _KEPT = 24
 _plans: collections.OrderedDict[str, Plan] = collections.OrderedDict()
+_newest: collections.OrderedDict[str, Plan] = collections.OrderedDict()  # by garden, weather and day
 _checkpoints = Checkpoints()
 _lock = threading.Lock()
 
@@ -47,16 +48,29 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     with _lock:
         known = _plans.get(facts_hash)
     if known is None:
-        known = plan(core, sky_of(garden, facts, today), today, days, checkpoints=_checkpoints)
+        weather_hash = _weather_hash(facts, garden, days)
         with _lock:
-            _plans[facts_hash] = known
+            near = _newest.get(weather_hash)
+        known = replan(near, core, _checkpoints) if near else None
+        if known is None:
+            known = plan(core, sky_of(garden, facts, today), today, days, checkpoints=_checkpoints)
+        with _lock:
+            _plans[facts_hash] = _newest[weather_hash] = known
+            _newest.move_to_end(weather_hash)
+            while len(_newest) > _KEPT:
+                _newest.popitem(last=False)
             while len(_plans) > _KEPT:
                 _plans.popitem(last=False)
     return Situation(garden, beds, facts, facts_hash, known, "")
 
 
 def _hash(core: g.Garden, facts: WeatherFacts, garden: Garden, days: int) -> str:
-    """SHA-256 over everything a plan rests on; a snapshot never changes, so its id stands for it."""
+    """SHA-256 over everything a plan rests on."""
+    return hashlib.sha256((repr(core) + _weather_hash(facts, garden, days)).encode()).hexdigest()
+
+
+def _weather_hash(facts: WeatherFacts, garden: Garden, days: int) -> str:
+    """SHA-256 over a garden's day and weather; a snapshot never changes, so its id stands for it."""
     snapshot = facts.snapshot.pk if facts.snapshot else None
-    text = repr((core, garden.today, days, facts.observed, facts.typed_ahead, facts.gauge, snapshot))
+    text = repr((garden.pk, garden.today, days, facts.observed, facts.typed_ahead, facts.gauge, snapshot))
     return hashlib.sha256(text.encode()).hexdigest()

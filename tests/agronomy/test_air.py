@@ -240,6 +240,15 @@ class Heat(unittest.TestCase):
         self.assertFalse(flags(np.array([24.0, 26, 31, 32, 31, 24, 26])).any())  # four days only
         self.assertFalse(flags(np.array([26.0, 26, 31, 32, 29, 26, 26])).any())  # two hot ones only
 
+    def test_unusual_heat_is_five_days_five_degrees_over_the_usual(self):
+        """Frich et al. (2002), heat wave duration, from memory; the usual taken from the days behind."""
+        rule = heat.unusual_heat(np.full(90, 31.0))  # a place that is always hot
+        self.assertFalse(heat.heat_wave_days(np.full(10, 33.0), rule).any())
+        wave = np.array([33.0, 36, 37, 36.5, 36, 38, 33])
+        np.testing.assert_array_equal(heat.heat_wave_days(wave, rule), [False, True, True, True, True, True, False])
+        cool = heat.unusual_heat(np.full(90, 17.0))
+        self.assertTrue(heat.heat_wave_days(np.full(5, 22.5), cool).all())
+
 
 if __name__ == "__main__":
     unittest.main()

@@ -1,5 +1,6 @@
 """Water, wait or leave: each rule by an input that reverses it."""
 
+import dataclasses
 import datetime as dt
 import itertools
 import unittest
@@ -9,7 +10,8 @@ import numpy as np
 from agronomy.balance import step as s
 from agronomy.balance.run import Checkpoints
 from agronomy.decide.bands import bands
-from agronomy.decide.plan import plan
+from agronomy.decide.fortnight import fortnight
+from agronomy.decide.plan import plan, replan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
@@ -325,6 +327,46 @@ class Horizons(unittest.TestCase):
     def test_pairs_of_heights_are_ordered(self):
         heights = list(g.BODY_HEIGHTS.values())
         self.assertTrue(all(a < b for a, b in itertools.pairwise(heights)))
+
+
+class Replan(unittest.TestCase):
+    """Working only the changed beds anew gives what the whole plan gives."""
+
+    def setUp(self):
+        self.sky = t.sky(rain_chance=0.4, spread=2)
+        beds = [t.dried(i, f"B{i}") for i in range(1, 5)]
+        self.garden = t.garden(*beds)
+        self.known = plan(self.garden, self.sky, t.TODAY)
+
+    def same(self, a, b) -> None:
+        for x, y in zip(a.beds, b.beds, strict=True):
+            self.assertEqual(
+                (x.word, x.cause, x.dose, x.net_mm, x.choice, x.next_soak, x.story, x.ahead, x.use),
+                (y.word, y.cause, y.dose, y.net_mm, y.choice, y.next_soak, y.story, y.ahead, y.use),
+            )
+        np.testing.assert_array_equal(a.season.state, b.season.state)
+        np.testing.assert_array_equal(a.season.rows, b.season.rows)
+        self.assertEqual(fortnight(a), fortnight(b))
+
+    def test_a_watering_of_today_and_one_of_last_week(self):
+        for ago in (0, 2):
+            beds = list(self.garden.beds)
+            beds[3] = t.watered(beds[3], (ago, 20.0))
+            beds[1] = dataclasses.replace(beds[1], checks=(g.Check(t.TODAY, "wet"),))
+            garden = dataclasses.replace(self.garden, beds=tuple(beds))
+            self.same(replan(self.known, garden), plan(garden, self.sky, t.TODAY))
+
+    def test_nothing_changed_and_a_soak_moved(self):
+        self.same(replan(self.known, self.garden), self.known)
+        moved = dataclasses.replace(self.garden, moves=(g.Move("B1", t.TODAY, t.TODAY + dt.timedelta(days=2)),))
+        self.same(replan(self.known, moved), plan(moved, self.sky, t.TODAY))
+
+    def test_what_it_cannot_splice_it_leaves_to_the_whole_plan(self):
+        more = dataclasses.replace(self.garden, beds=(*self.garden.beds, t.dried(2, "New")))
+        self.assertIsNone(replan(self.known, more))
+        self.assertIsNone(replan(self.known, dataclasses.replace(self.garden, style="ample")))
+        early = dataclasses.replace(self.garden.beds[0], opened=t.OPENED - dt.timedelta(days=60))
+        self.assertIsNone(replan(self.known, dataclasses.replace(self.garden, beds=(early, *self.garden.beds[1:]))))
 
 
 if __name__ == "__main__":

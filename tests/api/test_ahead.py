@@ -159,7 +159,8 @@ class Plants(Wire):
         self.call("put", f"/beds/{self.bed.pk}", body)
         stop = self.call("get", f"/beds/{self.bed.pk}")["stop"]
         self.assertEqual(stop["crops"][0]["variety"], "Skerry Red")
-        self.assertIn("height as you gave them", " ".join(c["source"] for c in stop["why"]["coefficients"]))
+        sources = self.call("get", f"/beds/{self.bed.pk}/sources")
+        self.assertIn("height as you gave them", " ".join(c["source"] for c in sources))
         changed = self.call("patch", f"/own-crops/{made['id']}", {"height_m": None, "wet_feet": 3})
         self.assertEqual((changed["height_m"], changed["wet_feet"]), (None, 3))
         self.call("patch", f"/own-crops/{made['id']}", {"like": "pepper"}, 400)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { PhArrowsHorizontal, PhDropHalf } from '@phosphor-icons/vue'
-import { computed, nextTick } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, watch } from 'vue'
 
 import type { Ahead, PlannedBed, PlannedDay } from '@/shared/api/types'
 import { dayOfMonth, isWeekend, weekdayShort } from '@/shared/format/time'
@@ -26,19 +27,34 @@ function nudge(bed: PlannedBed, day: PlannedDay, by: number) {
   const from = origin(bed.id, day.date)
   if (to === from) emit('back')
   else emit('shift', { bed: bed.id, from, to })
-  void nextTick(() => setTimeout(() => document.getElementById(`soak-${bed.id}-${to}`)?.focus(), 350))
+  follow = { bed: bed.id, date: to }
 }
+/** A soak that was nudged keeps the focus where it lands, so that the next key moves it on. */
+let follow: { bed: number; date: string } | null = null
+watch(
+  () => props.ahead,
+  async () => {
+    if (!follow) return
+    const id = `soak-${follow.bed}-${follow.date}`
+    follow = null
+    await nextTick()
+    document.getElementById(id)?.focus()
+  },
+)
 function onKey(e: KeyboardEvent, bed: PlannedBed, day: PlannedDay) {
   const acts: Record<string, () => void> = {
     ArrowLeft: () => nudge(bed, day, -1),
     ArrowRight: () => nudge(bed, day, 1),
     Enter: () => props.trial && emit('keep'),
-    Escape: () => emit('back'),
   }
   if (!props.movable || !acts[e.key]) return
   e.preventDefault()
   acts[e.key]!()
 }
+// Wherever the focus is: a trial is put back by Escape.
+useEventListener('keydown', (e: KeyboardEvent) => {
+  if (e.key === 'Escape' && props.trial) emit('back')
+})
 function grab(e: PointerEvent, bed: PlannedBed, day: PlannedDay) {
   if (!props.movable || e.button !== 0) return
   held.value = { bed: bed.id, date: day.date }
@@ -54,7 +70,9 @@ function drop() {
   const to = over.value
   held.value = over.value = null
   if (!from || !to || to === from.date) return
-  emit('shift', { bed: from.bed, from: origin(from.bed, from.date), to })
+  const start = origin(from.bed, from.date)
+  if (to === start) emit('back')
+  else emit('shift', { bed: from.bed, from: start, to })
 }
 </script>
 
@@ -286,8 +304,8 @@ tbody th {
   box-shadow: inset 0 0 0 2px var(--clay);
 }
 .soak.early {
-  background: var(--water-mid);
-  color: var(--on-water);
+  outline: 2px dashed var(--water);
+  outline-offset: 1px;
 }
 .over {
   outline: 3px solid var(--focus);

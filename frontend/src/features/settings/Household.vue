@@ -195,6 +195,7 @@ function toggle(rule: { weekdays: number[] }, day: number) {
   width: 72px;
 }
 .days {
+  min-width: 0;
   border: 0;
   margin: 0;
   padding: 0;

@@ -353,6 +353,7 @@ li {
   align-items: center;
   border-bottom: 1px dotted var(--hair);
   min-height: 52px;
+  flex-wrap: wrap;
 }
 li .btn {
   margin-left: auto;

@@ -56,6 +56,19 @@ export function useBedPage(garden: Id, bed: Id) {
   })
 }
 
+export function useBedSources(garden: Id, bed: Id, wanted: MaybeRefOrGetter<boolean>) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'sources', toValue(bed)]),
+    queryFn: () =>
+      answer(
+        api.GET('/api/gardens/{garden_id}/beds/{bed_id}/sources', {
+          params: { path: { garden_id: toValue(garden), bed_id: toValue(bed) } },
+        }),
+      ),
+    enabled: computed(() => toValue(wanted)),
+  })
+}
+
 export function useSky(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'sky']),

@@ -134,6 +134,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/{bed_id}/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a bed's answer rests on today: each figure with its source. */
+        get: operations["bed_sources"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/checks": {
         parameters: {
             query?: never;
@@ -1854,7 +1871,6 @@ export interface components {
             waiting: components["schemas"]["Waiting"];
             /** Format: double */
             chance_asks: number;
-            coefficients: components["schemas"]["Coefficient"][];
         };
         /**
          * @description * `minutes` - minutes
@@ -2192,6 +2208,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BedOut"];
+                };
+            };
+        };
+    };
+    bed_sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Coefficient"][];
                 };
             };
         };

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { useBedSources } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { duration, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
@@ -11,6 +12,12 @@ import { coefficientName, LINE } from '@/shared/words/why'
 /** The arithmetic of one stop: lines that sum, then the dose, then each coefficient with its source. */
 const props = defineProps<{ stop: Stop; setting: Setting }>()
 const units = useUnits()
+const open = ref(false)
+const sources = useBedSources(
+  () => props.setting.garden.id,
+  () => props.stop.id,
+  open,
+)
 const w = computed(() => props.stop.why)
 const d = computed(() => props.stop.dose)
 const today = computed(() => props.setting.garden.today)
@@ -113,10 +120,11 @@ function value(v: number, unit: string): string {
         </tr>
       </tbody>
     </table>
-    <details>
+    <details :open="open" @toggle="open = ($event.target as HTMLDetailsElement).open">
       <summary>What each figure rests on</summary>
+      <p v-if="sources.isError.value" class="alarm" role="alert">{{ sources.error.value?.message }}</p>
       <dl>
-        <template v-for="(c, i) in w.coefficients" :key="i">
+        <template v-for="(c, i) in sources.data.value ?? []" :key="i">
           <dt>
             <span>{{ c.symbol }}</span> {{ coefficientName(c.what, (k) => CROP[k] ?? k) }}
           </dt>

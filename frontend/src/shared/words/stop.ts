@@ -3,7 +3,7 @@ import { clock, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
 /** The day a stop stands in: what Round and Bed both know. */
-export type Setting = Pick<Round, 'heat'> & { garden: Pick<Round['garden'], 'today'> }
+export type Setting = Pick<Round, 'heat'> & { garden: Pick<Round['garden'], 'today' | 'id'> }
 
 /** What a sentence needs to speak the person's units. */
 export interface Tongue {
