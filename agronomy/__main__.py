@@ -18,7 +18,10 @@ import numpy as np
 from agronomy.air.reference_et import TIERS, reference_et
 from agronomy.balance import ledger
 from agronomy.balance import step as s
+from agronomy.decide.compare import ways
+from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, Plan, plan
+from agronomy.decide.sources import coefficients
 from agronomy.describe.errors import CoreError, FormatError, InputError, require_between
 from agronomy.describe.weather import read_weather_rows, sky_from_rows, table_from_days
 from agronomy.garden_file import GARDEN, read_garden
@@ -138,6 +141,7 @@ def plan_as_json(p: Plan) -> dict[str, Any]:
         | {"f": "share of the ground that roots and waterings reach, 0..1", "litres": "L", "*_mm": "mm"},
         "heat_wave": [d.isoformat() for d in p.heat.dates] if p.heat else [],
         "beds": [_bed_as_json(p, i, b) for i, b in enumerate(p.beds)],
+        "fortnight": _plain(fortnight(p, p.days)),
     }
 
 
@@ -160,6 +164,9 @@ def _bed_as_json(p: Plan, i: int, b: BedPlan) -> dict[str, Any]:
         "trigger_mm": b.trigger_mm,
         "chance_asks": b.chance_asks,
         "waiting": _plain(b.choice),
+        "today_by_the_hour": _plain(b.use),
+        "ways": _plain(ways(p, i, min(14, p.days))),
+        "rests_on": _plain(coefficients(p, b)),
         "since": b.story.since.isoformat(),
         "arithmetic_mm": {x.what: x.mm for x in b.story.lines} | {"depletion": b.story.depletion_mm},
         "next_soak": _plain(b.next_soak),

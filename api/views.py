@@ -17,7 +17,7 @@ from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, KINDS, MULCHES, 
 from agronomy.describe.weather import COLUMNS
 from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
-from api import inputs, present, shapes
+from api import inputs, present, shapes, shapes_beds
 from apps.garden import actions as garden_actions
 from apps.garden.access import membership, memberships
 from apps.garden.demo import SAMPLES, OpenSample, described
@@ -40,7 +40,7 @@ def checked(shape: Any, request: Request, partial: bool = False) -> Any:
 class Catalogue(APIView):
     """The words a garden is described in."""
 
-    @extend_schema(operation_id="catalogue", responses=shapes.Catalogue)
+    @extend_schema(operation_id="catalogue", responses=shapes_beds.Catalogue)
     def get(self, request: Request) -> Response:
         return Response(
             {
@@ -178,12 +178,14 @@ def _bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
 
 
 class Beds(APIView):
-    @extend_schema(operation_id="beds", responses=shapes.BedOut(many=True))
+    @extend_schema(operation_id="beds", responses=shapes_beds.BedOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         garden = membership(request.user, garden_id).garden
         return Response([present.bed(b) for b in read_beds(garden)])
 
-    @extend_schema(operation_id="create_bed", request=inputs.BedIn, responses={201: shapes.BedOut, 400: shapes.Error})
+    @extend_schema(
+        operation_id="create_bed", request=inputs.BedIn, responses={201: shapes_beds.BedOut, 400: shapes.Error}
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         bed = garden_actions.SaveBed(
             request.user, garden_id, **_bed_arguments(checked(inputs.BedIn, request))
@@ -197,7 +199,7 @@ def _described(bed: Bed) -> dict[str, Any]:
 
 
 class OneBed(APIView):
-    @extend_schema(operation_id="bed_page", responses=shapes.BedPage)
+    @extend_schema(operation_id="bed_page", responses=shapes_beds.BedPage)
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
         m = membership(request.user, garden_id)
         now = situation(m.garden)
@@ -206,7 +208,7 @@ class OneBed(APIView):
             raise Http404("bed")
         return Response(present.bed_page(now, facts, m.role))
 
-    @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes.BedOut)
+    @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes_beds.BedOut)
     def put(self, request: Request, garden_id: int, bed_id: int) -> Response:
         arguments = _bed_arguments(checked(inputs.BedIn, request))
         return Response(
@@ -232,7 +234,7 @@ class BedSources(APIView):
 
 
 class RestoreBed(APIView):
-    @extend_schema(operation_id="restore_bed", request=None, responses=shapes.BedOut)
+    @extend_schema(operation_id="restore_bed", request=None, responses=shapes_beds.BedOut)
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
         return Response(_described(garden_actions.RestoreBed(request.user, garden_id, bed_id).execute()))
 

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from agronomy.describe.garden import Move
-from api import inputs, present_ahead, shapes
+from api import inputs, present_ahead, shapes, shapes_ahead
 from api.views import checked
 from apps.garden.access import membership
 from apps.watering import actions
@@ -21,7 +21,7 @@ from apps.watering.queries import situation
 
 
 class Ahead(APIView):
-    @extend_schema(operation_id="ahead", responses=shapes.AheadOut)
+    @extend_schema(operation_id="ahead", responses=shapes_ahead.AheadOut)
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(request.user, garden_id)
         return Response(present_ahead.ahead(situation(m.garden), m.role))
@@ -30,7 +30,7 @@ class Ahead(APIView):
 class TryMove(APIView):
     """The days ahead as they would be with one more soak moved; nothing is kept."""
 
-    @extend_schema(operation_id="try_move", request=inputs.TryMoveIn, responses=shapes.AheadOut)
+    @extend_schema(operation_id="try_move", request=inputs.TryMoveIn, responses=shapes_ahead.AheadOut)
     def post(self, request: Request, garden_id: int) -> Response:
         m = membership(request.user, garden_id)
         x = checked(inputs.TryMoveIn, request)
@@ -40,7 +40,9 @@ class TryMove(APIView):
 
 
 class Moves(APIView):
-    @extend_schema(operation_id="move_soak", request=inputs.MoveIn, responses={201: shapes.Move, 400: shapes.Error})
+    @extend_schema(
+        operation_id="move_soak", request=inputs.MoveIn, responses={201: shapes_ahead.Move, 400: shapes.Error}
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.MoveIn, request)
         made = actions.MoveSoak(
@@ -53,13 +55,13 @@ class Moves(APIView):
 class Feed(APIView):
     """The person's private calendar address for this garden."""
 
-    @extend_schema(operation_id="feed", responses=shapes.FeedOut)
+    @extend_schema(operation_id="feed", responses=shapes_ahead.FeedOut)
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(request.user, garden_id)
         feed = CalendarFeed.objects.filter(garden=m.garden, user=m.user, ended_at=None).first()
         return Response({"address": _address(request, feed)})
 
-    @extend_schema(operation_id="open_feed", request=None, responses={201: shapes.FeedOut})
+    @extend_schema(operation_id="open_feed", request=None, responses={201: shapes_ahead.FeedOut})
     def post(self, request: Request, garden_id: int) -> Response:
         feed = actions.OpenFeed(request.user, garden_id).execute()
         return Response({"address": _address(request, feed)}, status=201)

@@ -9,9 +9,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from api import inputs, present, shapes
+from api import inputs, present, shapes, shapes_beds
 from api.views import checked
-from apps.garden import actions, convert
+from apps.garden import convert
+from apps.garden import plant_actions as actions
 from apps.garden.access import membership
 from apps.garden.models import OwnCrop
 from apps.watering.queries import situation
@@ -22,14 +23,14 @@ def _own_crop(crop: OwnCrop) -> dict[str, Any]:
 
 
 class OwnCrops(APIView):
-    @extend_schema(operation_id="own_crops", responses=shapes.OwnCropOut(many=True))
+    @extend_schema(operation_id="own_crops", responses=shapes_beds.OwnCropOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         garden = membership(request.user, garden_id).garden
         return Response([_own_crop(c) for c in OwnCrop.objects.filter(garden=garden)])
 
     @extend_schema(
         operation_id="create_own_crop", request=inputs.OwnCropIn,
-        responses={201: shapes.OwnCropOut, 400: shapes.Error},
+        responses={201: shapes_beds.OwnCropOut, 400: shapes.Error},
     )  # fmt: skip
     def post(self, request: Request, garden_id: int) -> Response:
         made = actions.SaveOwnCrop(request.user, garden_id, checked(inputs.OwnCropIn, request)).execute()
@@ -37,7 +38,7 @@ class OwnCrops(APIView):
 
 
 class OneOwnCrop(APIView):
-    @extend_schema(operation_id="change_own_crop", request=inputs.OwnCropIn, responses=shapes.OwnCropOut)
+    @extend_schema(operation_id="change_own_crop", request=inputs.OwnCropIn, responses=shapes_beds.OwnCropOut)
     def patch(self, request: Request, garden_id: int, crop_id: int) -> Response:
         values = checked(inputs.OwnCropIn, request)
         return Response(_own_crop(actions.SaveOwnCrop(request.user, garden_id, values, crop_id).execute()))
@@ -51,7 +52,7 @@ class OneOwnCrop(APIView):
 class Sizes(APIView):
     """Every planting's size as growth has it today, and, put back, as it was seen."""
 
-    @extend_schema(operation_id="sizes", responses=shapes.PlantingSize(many=True))
+    @extend_schema(operation_id="sizes", responses=shapes_beds.PlantingSize(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         return Response(present.planting_sizes(situation(membership(request.user, garden_id).garden)))
 

@@ -79,33 +79,52 @@ def reference_et(
     """
     w = days.columns
     ra = _beside(rad.extraterrestrial_radiation(days.latitude, days.day_of_year), w["tmin"])
-    daylight = _beside(rad.daylight_hours(days.latitude, days.day_of_year), w["tmin"])
     rso = rad.clear_sky_radiation(days.elevation_m, ra)
 
     tmin, tmax, only_mean = _temperatures(w)
     has_rs = ~np.isnan(w["rs"])
     has_sun = ~np.isnan(w["sunshine_h"])
-    from_sun = rad.radiation_from_sunshine(w["sunshine_h"], daylight, ra)
-    krs = rad.KRS_COASTAL if coastal else rad.KRS_INTERIOR
-    from_range = rad.radiation_from_temperatures(tmin, tmax, ra, rso, krs)
-    rs = np.where(has_rs, w["rs"], np.where(has_sun, from_sun, from_range))
+    rs = w["rs"]
+    if not has_rs.all():  # a procedure for missing data runs only where data are missing
+        daylight = _beside(rad.daylight_hours(days.latitude, days.day_of_year), tmin)
+        krs = rad.KRS_COASTAL if coastal else rad.KRS_INTERIOR
+        from_sun = rad.radiation_from_sunshine(w["sunshine_h"], daylight, ra)
+        from_range = rad.radiation_from_temperatures(tmin, tmax, ra, rso, krs)
+        rs = np.where(has_rs, rs, np.where(has_sun, from_sun, from_range))
     ea, has_humidity = _vapour_pressure(w, tmin, tmax, dryness)
     has_wind = ~np.isnan(w["wind"])
-    u2 = np.where(has_wind, wind_at_2m(w["wind"], days.wind_height_m), DEFAULT_WIND)
+    u2 = wind_at_2m(w["wind"], days.wind_height_m)
+    if not has_wind.all():
+        u2 = np.where(has_wind, u2, DEFAULT_WIND)
 
     measured = has_rs | has_sun
     _refuse_unusable(days, np.isnan(tmin) | np.isnan(tmax), only_mean & ~(measured & has_humidity))
 
     rn = rad.net_radiation(tmin, tmax, ea, rs, rso, rs_floor)
     et0 = np.maximum(penman_monteith(tmin, tmax, ea, u2, rn, hum.atmospheric_pressure(days.elevation_m)), 0.0)
-    tier: Any = np.select(
-        [only_mean, measured & has_humidity & has_wind, measured & has_humidity, measured, has_humidity, has_wind],
-        ["mean-temperature", "full", "no-wind", "no-humidity", "no-radiation", "temperature-wind"],
-        default="hargreaves" if hargreaves_when_only_temperatures else "temperature-only",
-    )  # fmt: skip
-    et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
-    rhmin = np.where(np.isnan(w["rhmin"]), hum.relative_humidity(tmax, ea), w["rhmin"])
+    lone_tier = "hargreaves" if hargreaves_when_only_temperatures else "temperature-only"
+    tier = _tiers(only_mean, measured, has_humidity, has_wind, lone_tier)
+    if "hargreaves" in tier:
+        et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
+    rhmin, no_rhmin = w["rhmin"], np.isnan(w["rhmin"])
+    if no_rhmin.any():
+        rhmin = np.where(no_rhmin, hum.relative_humidity(tmax, ea), rhmin)
     return ReferenceET(np.asarray(et0), tier, np.asarray(u2), np.asarray(rhmin), np.asarray(rs), np.asarray(ea))
+
+
+def _tiers(
+    only_mean: Numbers, measured: Numbers, has_humidity: Numbers, has_wind: Numbers, lone: str
+) -> npt.NDArray[np.str_]:  # fmt: skip
+    """The name of each day's tier; `lone` where only temperatures are known."""
+    full = measured & has_humidity & has_wind & ~only_mean
+    if full.all():
+        return np.full(full.shape, "full", dtype="<U16")
+    named: Any = np.select(
+        [only_mean, full, measured & has_humidity, measured, has_humidity, has_wind],
+        ["mean-temperature", "full", "no-wind", "no-humidity", "no-radiation", "temperature-wind"],
+        default=lone,
+    )
+    return np.asarray(named)
 
 
 def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
@@ -116,26 +135,35 @@ def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> 
 def _temperatures(w: dict[str, npt.NDArray[np.float64]]) -> tuple[Numbers, Numbers, Numbers]:
     """Tmin and Tmax; a missing one from the other and the mean; both from the mean where nothing else is known."""
     tmin, tmax, tmean = w["tmin"], w["tmax"], w["tmean"]
-    only_mean = np.isnan(tmin) & np.isnan(tmax) & ~np.isnan(tmean)
-    low = np.where(np.isnan(tmin), np.where(only_mean, tmean, 2 * tmean - tmax), tmin)
-    high = np.where(np.isnan(tmax), np.where(only_mean, tmean, 2 * tmean - tmin), tmax)
+    no_low, no_high = np.isnan(tmin), np.isnan(tmax)
+    if not (no_low.any() or no_high.any()):
+        return tmin, tmax, np.zeros_like(no_low)
+    only_mean = no_low & no_high & ~np.isnan(tmean)
+    low = np.where(no_low, np.where(only_mean, tmean, 2 * tmean - tmax), tmin)
+    high = np.where(no_high, np.where(only_mean, tmean, 2 * tmean - tmin), tmax)
     return low, high, only_mean
 
 
 def _vapour_pressure(
     w: dict[str, npt.NDArray[np.float64]], tmin: Numbers, tmax: Numbers, dryness: float
 ) -> tuple[Numbers, Numbers]:
-    """ea [kPa] by precedence: ea, dew point, RHmax with RHmin, RHmax alone, RHmean, then Tdew = Tmin."""
-    known = [
-        w["ea"],
-        hum.actual_from_dew_point(w["tdew"]),
-        hum.actual_from_rh_extremes(tmin, tmax, w["rhmin"], w["rhmax"]),
-        hum.actual_from_rh_mean(tmin, tmax, w["rhmean"]),
-        hum.actual_from_rh_max(tmin, w["rhmax"]),
-    ]
-    has = [~np.isnan(k) for k in known]
-    ea = np.select(has, known, default=hum.actual_from_minimum_temperature(tmin, dryness))
-    return ea, np.logical_or.reduce(has)
+    """ea [kPa] by precedence: ea, dew point, RHmax with RHmin, RHmax alone, RHmean, then Tdew = Tmin.
+
+    Each procedure runs only while some day still lacks a value.
+    """
+    ea, known = w["ea"], ~np.isnan(w["ea"])
+    for procedure in (
+        lambda: hum.actual_from_dew_point(w["tdew"]),
+        lambda: hum.actual_from_rh_extremes(tmin, tmax, w["rhmin"], w["rhmax"]),
+        lambda: hum.actual_from_rh_mean(tmin, tmax, w["rhmean"]),
+        lambda: hum.actual_from_rh_max(tmin, w["rhmax"]),
+    ):
+        if known.all():
+            return ea, known
+        found = procedure()
+        ea = np.where(known, ea, found)
+        known = known | ~np.isnan(found)
+    return np.where(known, ea, hum.actual_from_minimum_temperature(tmin, dryness)), known
 
 
 def _refuse_unusable(days: WeatherTable, no_temperature: Numbers, lonely_mean: Numbers) -> None:

@@ -52,8 +52,8 @@ class WeatherTable:
 
     @functools.cached_property
     def day_of_year(self) -> npt.NDArray[np.float64]:
-        new_year = {year: dt.date(year, 1, 1).toordinal() for year in {d.year for d in self.dates}}
-        return np.array([d.toordinal() - new_year[d.year] + 1 for d in self.dates], dtype=float)
+        days = np.array(self.dates, dtype="datetime64[D]")
+        return (days - days.astype("datetime64[Y]")).astype(float) + 1.0
 
 
 def check_weather_value(column: str, value: float | None, where: str = "") -> float:

@@ -74,6 +74,11 @@ class Command(unittest.TestCase):
             self.assertEqual((code, err), (0, ""))
             value = json.loads(out)
             bed = value["beds"][0]
+            days = value["fortnight"]["beds"][0]["days"]
+            self.assertEqual(len(days), len(bed["plan"]))
+            self.assertEqual({w["style"] for w in bed["ways"]}, {"ample", "steady", "sparing"})
+            self.assertAlmostEqual(sum(bed["today_by_the_hour"]["hourly_l"]), bed["today_by_the_hour"]["litres"])
+            self.assertTrue(all(x["source"] for x in bed["rests_on"]))
             self.assertEqual(len(bed["ledger"]), 8)
             self.assertEqual(len(bed["plan"]), 14)
             day = bed["ledger"][4]

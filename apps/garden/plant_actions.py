@@ -1,0 +1,96 @@
+"""Changes to what grows: own crops and varieties, and the sizes of many plantings in one pass."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+from django.http import Http404
+
+from agronomy import garden_file
+from agronomy.describe.errors import InputError
+from apps.garden.access import owned, visited
+from apps.garden.actions import lock
+from apps.garden.models import OwnCrop, Planting, SizeSighting
+
+
+@dataclass
+class SaveOwnCrop:
+    """Describe a crop or variety of one's own, new or again: like one of the table, but for the figures given."""
+
+    by: Any
+    garden_id: int
+    values: dict[str, Any]
+    crop_id: int | None = None
+
+    def execute(self) -> OwnCrop:
+        garden = owned(self.by, self.garden_id)
+        crop = OwnCrop(garden=garden)
+        if self.crop_id is not None:
+            found = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+            if found is None:
+                raise Http404("own crop")
+            crop = found
+        described = {"name": crop.name, "like": crop.like, **crop.figures, **self.values}
+        described = {k: v for k, v in described.items() if v is not None}
+        garden_file.check_piece("OWN_CROP", described)
+        with transaction.atomic():
+            lock(garden)
+            if OwnCrop.objects.filter(garden=garden, name=described["name"]).exclude(pk=crop.pk).exists():
+                raise InputError("name", described["name"], "a name no other own crop of the garden has")
+            if crop.pk and crop.like != described["like"] and crop.plantings.exists():
+                raise InputError("like", described["like"], f"{crop.like}, since some of it is planted")
+            crop.name, crop.like = described.pop("name"), described.pop("like")
+            crop.figures = described
+            crop.save()
+        return crop
+
+
+@dataclass
+class RemoveOwnCrop:
+    """Forget an own crop that grows nowhere."""
+
+    by: Any
+    garden_id: int
+    crop_id: int
+
+    def execute(self) -> None:
+        garden = owned(self.by, self.garden_id)
+        crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+        if crop is None:
+            raise Http404("own crop")
+        if crop.plantings.exists():
+            raise InputError("own_crop", crop.name, "one that grows in no bed, nor did")
+        crop.delete()
+
+
+@dataclass
+class ConfirmSizes:
+    """The sizes of many plantings as seen today, in one pass: all are kept, or none.
+
+    sizes: dictionaries with planting (an id), height, spread_m.
+    """
+
+    by: Any
+    garden_id: int
+    sizes: list[dict[str, Any]]
+
+    def execute(self) -> int:
+        garden = visited(self.by, self.garden_id)
+        today = garden.today
+        known = set(
+            Planting.objects.filter(bed__garden=garden, bed__removed_at=None).values_list("pk", flat=True)
+        )  # fmt: skip
+        for i, x in enumerate(self.sizes):
+            if x["planting"] not in known:
+                raise InputError(f"sizes[{i}].planting", x["planting"], "a planting of this garden")
+            described = {"date": today.isoformat(), "height": x["height"], "spread_m": x["spread_m"]}
+            garden_file.check_piece("SIZE", described, f"sizes[{i}]")
+        with transaction.atomic():
+            for x in self.sizes:
+                SizeSighting.objects.update_or_create(
+                    planting_id=x["planting"], date=today,
+                    defaults={"height": x["height"], "spread_m": x["spread_m"]},
+                )  # fmt: skip
+        return len(self.sizes)
