@@ -54,6 +54,7 @@ class Giving(s.Serializer):
     due = s.DateField()
     soaked = s.DateField(allow_null=True)
     why = s.ChoiceField(choices=["minutes", "taps"])
+    times = s.IntegerField()
     missed_more = s.FloatField()
 
 

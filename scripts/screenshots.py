@@ -36,7 +36,8 @@ def main() -> int:
         page.wait_for_url("**/round")
         garden = page.url.split("/round")[0]
         shoot(page, "round")
-        for view, name in (("ground", "ground"), ("sky", "sky"), ("ground/new", "describe"), ("settings", "settings")):
+        views = ("ahead", "ground", "sky", "settings", "sizes")
+        for view, name in (*((v, v) for v in views), ("ground/new", "describe")):
             page.goto(f"{garden}/{view}")
             shoot(page, name)
         page.goto(f"{garden}/ground")

@@ -7,6 +7,7 @@ room to spare takes on what the next day could not do.
 
 from __future__ import annotations
 
+import collections
 import dataclasses
 import datetime as dt
 import functools
@@ -14,7 +15,6 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 import numpy as np
-import numpy.typing as npt
 
 from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
@@ -23,6 +23,7 @@ from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.dose import hand_minutes, pouring_minutes, rig_of
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
+from agronomy.decide.single_days import SingleDays
 from agronomy.describe.garden import Bed, Garden, Move, Rig
 from agronomy.methods import hand
 from agronomy.methods.drip import run_minutes
@@ -32,7 +33,6 @@ DUE_CHANCE = 0.5  # share of the series that ask for water
 EARLY_FROM = 0.5  # of its trigger: a bed less dry than that is not watered a day early; common practice, no source
 ASKED_WORDS = ("soak", "fill", "check")
 LEAST_LITRES = 0.05
-SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
 
 
 @dataclass(frozen=True)
@@ -83,13 +83,15 @@ class DayLoad:
 
 @dataclass(frozen=True)
 class Giving:
-    """A bed that gave way, from the day it was due until its soak (None: not within these days), and what it costs:
-    share of potential transpiration missed beyond what an unlimited household would let it miss, and litres."""
+    """A bed that gave way: the first day it was due and got nothing, its soak after that (None: not within these
+    days), how often that happened, and what it costs in all: share of potential transpiration missed beyond what an
+    unlimited household would let it miss."""
 
     bed: str
     due: dt.date
     soaked: dt.date | None
     why: str
+    times: int
     missed_more: float
 
 
@@ -117,9 +119,13 @@ def _fortnight(plan: Plan, days: int, moved: tuple[Move, ...], limited: bool) ->
     if not run.gave:
         return made
     free = _Sequence(plan, days, moved, False).finished()
+    firsts = {i: (bed, due, why) for i, bed, due, why in reversed(run.gave)}
+    times = collections.Counter(i for i, _, _, _ in run.gave)
     gives = tuple(
-        Giving(bed, due, _soaked_after(made, i, due), why, max(0.0, made.beds[i].missed - free.beds[i].missed))
-        for i, bed, due, why in run.gave
+        Giving(
+            bed, due, _soaked_after(made, i, due), why, times[i], max(0.0, made.beds[i].missed - free.beds[i].missed)
+        )
+        for i, (bed, due, why) in sorted(firsts.items(), key=lambda x: (x[1][1], x[0]))
     )
     return Fortnight(made.days, made.beds, gives)
 
@@ -141,11 +147,8 @@ class _Sequence:
         self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
         self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
         self.barred, self.pinned = self._read_moves(moves)
-        self.beds = self._fill_before_empty()
-        season = self.season
-        series = np.r_[0, 1 : season.state.shape[1] : max(1, (season.state.shape[1] - 1) // SERIES)]
-        self.state = season.state[:, series]
-        self.draws, self.air = season.draws[:, series], season.weather.air[:, series]
+        self.single = SingleDays(self.season, self._fill_before_empty())
+        self.state = self.single.opening
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
         self.gave: list[tuple[int, str, dt.date, str]] = []
         self.poured: list[tuple[float, float]] = []  # litres and minutes of each day
@@ -202,132 +205,127 @@ class _Sequence:
             for d, date in enumerate(self.dates)
         )  # fmt: skip
 
-    def _run(
-        self, d: int, state: Array, policy: npt.NDArray[np.int64], beds: Array | None = None
-    ) -> tuple[Array, Array]:
-        """One day from `state`: the state after it, and what was kept of it (N_KEEP, bed, member)."""
-        season, at = self.season, self.season.n_behind + d
-        after = state.copy()
-        kept = np.empty((s.N_KEEP, 1, *state.shape[:2]))
-        before = season.days[at - 1, :, s.SHARE] if at else season.days[at, :, s.SHARE]
-        before = np.where(season.opened_at >= at, season.days[at, :, s.SHARE], before)
-        season.runs[0](
-            after, season.days[at : at + 1], np.ascontiguousarray(before[None, :]),
-            self.beds if beds is None else beds, self.draws, self.air[at : at + 1], policy[None, :], kept,
-            np.zeros(state.shape[:2]), np.zeros(s.N_ROW),
-        )  # fmt: skip
-        return after, kept[:, 0]
-
-    def _asks(self, d: int, state: Array) -> npt.NDArray[np.bool_]:
-        """Which beds most series would water on day d. Today's word is the word of the plan."""
+    def _asks(self, d: int, state: Array, beds: Iterable[int] | None = None) -> set[int]:
+        """Which of these beds (None: of all) most series would water on day d. Today's word is the word of the plan."""
+        some = list(range(self.n_beds)) if beds is None else sorted(beds)
         if d == 0:
-            return np.array([b.word in ASKED_WORDS for b in self.plan.beds])
-        _, kept = self._run(d, state, np.full(self.n_beds, s.BY_TRIGGER))
-        asks = (kept[s.KEEP_WATERED, :, 1:] > 0).mean(axis=1) >= DUE_CHANCE
-        for i, b in enumerate(self.plan.beds):
-            if b.word == "empty" or (b.word == "wait" and d < b.choice.wait_days):
-                asks[i] = False
-        return np.asarray(asks)
+            return {i for i in some if self.plan.beds[i].word in ASKED_WORDS}
+        shares = self.single.asked(d, state, None if beds is None else np.array(some))
+        return {i for i, share in zip(some, shares, strict=True) if share >= DUE_CHANCE and not self._held(d, i)}
+
+    def _held(self, d: int, i: int) -> bool:
+        b = self.plan.beds[i]
+        return b.word == "empty" or (b.word == "wait" and d < b.choice.wait_days)
 
     def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, Array]:
-        """Soak these beds on day d: what each takes [L], the state afterwards, and what was kept of the day."""
-        policy = np.full(self.n_beds, s.NEVER)
-        policy[beds] = s.ON_DAY
-        after, kept = self._run(d, state, policy)
-        recorded = self.season.days[self.season.n_behind + d]
-        poured = recorded[:, s.MORNING] + recorded[:, s.EVENING] + recorded[:, s.FILL]
-        mm = np.maximum(kept[s.KEEP_WATERED, :, 1:] - poured[:, None], 0.0)
-        litres = dict(zip(beds, bands((mm * (self.ground / self.arrives)[:, None])[beds]), strict=True)) if beds else {}
+        """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
+        some = np.array(beds, dtype=np.int64)
+        after, kept = self.single.run(d, state, s.ON_DAY, some)
+        mm = self.single.poured(d, kept, some)
+        litres = dict(zip(beds, bands(mm * (self.ground / self.arrives)[some, None]), strict=True)) if beds else {}
         if d == 0:  # today's dose is told once, by the plan
             doses = {i: self.plan.beds[i].dose for i in beds}
             litres |= {i: dataclasses.replace(dose.litres_band, mid=dose.litres) for i, dose in doses.items() if dose}
         return litres, after, kept
 
-    def _cost_of_waiting(self, d: int, state: Array) -> Array:
-        """What each bed loses if it is left today and tomorrow: weighted mm of transpiration missed."""
-        never = np.full(self.n_beds, s.NEVER)
-        after, today = self._run(d, state, never)
-        cost = today[s.KEEP_STRESS, :, 1:].mean(axis=1)
-        if d + 1 < self.n_days:
-            cost = cost + self._run(d + 1, after, never)[1][s.KEEP_STRESS, :, 1:].mean(axis=1)
-        return np.asarray(self.dryness * cost)
-
-    def _day(self, d: int, asks: npt.NDArray[np.bool_]) -> npt.NDArray[np.bool_]:
+    def _day(self, d: int, asks: set[int]) -> set[int]:
         """Settle day d, given which beds ask; returns which ask on the next."""
-        date = self.dates[d]
+        date, last = self.dates[d], d + 1 == self.n_days
         moved = {i for day, i in self.pinned if day == d}
-        due = [i for i in range(self.n_beds) if (asks[i] or i in moved) and (d, i) not in self.barred]
-        put_off = [i for i in range(self.n_beds) if asks[i] and (d, i) in self.barred]
-        litres, next_state, kept = self._soaked(d, self.state, due)
-        due = [i for i in due if i in moved or litres[i].mid >= LEAST_LITRES]
+        due = sorted(i for i in asks | moved if (d, i) not in self.barred)
+        put_off = {i for i in asks if (d, i) in self.barred}
+        after, kept = self.single.run(d, self.state, s.NEVER)
+        day = _Settled(after, kept)
+        litres, *soaked = self._soaked(d, self.state, due)
         room = _Room(self.hands, self.limits[d] if self.limited else Limits(None, None))
-        chosen: dict[int, Soak] = {}
-        refused: dict[int, str] = {}
-        for i in self._in_order(d, due, moved, room.bound):
+        for i in self._in_order(d, due, moved, day) if room.bound else due:
+            if i not in moved and litres[i].mid < LEAST_LITRES:
+                continue
             how = "moved" if i in moved else ("late" if i in self.since else "due")
-            soak = room.take(i, litres[i], how, self.since.get(i, date))
-            if isinstance(soak, Soak):
-                chosen[i] = soak
-            else:
-                refused[i] = soak
-        if len(chosen) < len(litres):
-            _, next_state, kept = self._soaked(d, self.state, list(chosen))
-        next_asks = self._asks(d + 1, next_state) if d + 1 < self.n_days else asks
-        if self.limited and d + 1 < self.n_days and self._pull_early(d, next_state, next_asks, room, chosen):
-            _, next_state, kept = self._soaked(d, self.state, list(chosen))
-            next_asks = self._asks(d + 1, next_state)
-        self._note(d, chosen, refused, put_off, kept)
-        self.state = next_state
+            day.settle(i, room.take(i, litres[i], how, self.since.get(i, date)))
+        day.take_over(due, *soaked)
+        next_asks = asks if last else self._asks(d + 1, day.state)
+        if self.limited and not last and (early := self._pull_early(d, day, next_asks, room)):
+            next_asks = (next_asks - early) | self._asks(d + 1, day.state, early)
+        self._note(d, day, put_off)
+        self.state = day.state
         return next_asks
 
-    def _in_order(self, d: int, due: list[int], moved: set[int], bound: bool) -> list[int]:
-        """Who is served first: what the gardener moved here, then whoever loses most by waiting."""
-        if not bound or not due:
-            return due
-        cost = self._cost_of_waiting(d, self.state)
+    def _in_order(self, d: int, due: list[int], moved: set[int], day: _Settled) -> list[int]:
+        """Who is served first: what the gardener moved here, then whoever loses most by waiting a day."""
+        some = np.array(due, dtype=np.int64)
+        lost = day.kept[s.KEEP_STRESS, some, 1:].mean(axis=1)
+        if d + 1 < self.n_days and due:
+            _, tomorrow = self.single.run(d + 1, day.state, s.NEVER, some)
+            lost = lost + tomorrow[s.KEEP_STRESS, :, 1:].mean(axis=1)
+        cost = dict(zip(due, self.dryness[some] * lost, strict=True))
         return sorted(due, key=lambda i: (i not in moved, -cost[i], i))
 
-    def _pull_early(
-        self, d: int, next_state: Array, next_asks: npt.NDArray[np.bool_], room: _Room, chosen: dict[int, Soak]
-    ) -> bool:
-        """Water today what tomorrow has no room for, where today has; True if anything was added."""
+    def _pull_early(self, d: int, day: _Settled, next_asks: set[int], room: _Room) -> set[int]:
+        """Water today what tomorrow has no room for, where today has; which beds that were."""
         tomorrow = _Room(self.hands, self.limits[d + 1])
         if not tomorrow.bound:
-            return False
-        coming = [i for i in range(self.n_beds) if next_asks[i] and i not in chosen and (d + 1, i) not in self.barred]
-        wanted, _, _ = self._soaked(d + 1, next_state, coming)
+            return set()
+        coming = sorted(i for i in next_asks if i not in day.chosen and (d + 1, i) not in self.barred)
+        wanted, _, _ = self._soaked(d + 1, day.state, coming)
         over = [i for i in coming if not isinstance(tomorrow.take(i, wanted[i], "due", self.dates[d + 1]), Soak)]
+        over = [i for i in over if (d, i) not in self.barred and self._ripe(i)]
         if not over:
-            return False
-        now, _, _ = self._soaked(d, self.state, over)
-        added = False
+            return set()
+        now, *soaked = self._soaked(d, self.state, over)
+        added = set()
         for i in over:
-            ripe = float(self.state[i, 0, s.DR] - self.state[i, 0, s.W]) >= EARLY_FROM * self.plan.beds[i].trigger_mm
-            store = self.season.beds[i, s.CAPACITY] > 0
-            if (d, i) in self.barred or not (ripe or store) or now[i].mid < LEAST_LITRES:
+            if now[i].mid < LEAST_LITRES:
                 continue
             soak = room.take(i, now[i], "early", self.dates[d + 1])
             if isinstance(soak, Soak):
-                chosen[i] = soak
-                added = True
+                day.chosen[i] = soak
+                added.add(i)
+        day.take_over(over, *soaked)
         return added
 
-    def _note(self, d: int, chosen: dict[int, Soak], refused: dict[int, str], put_off: list[int], kept: Array) -> None:
+    def _ripe(self, i: int) -> bool:
+        """Whether a bed is dry enough, or has a reservoir, so that water a day early is not poured in vain."""
+        net = float(self.state[i, 0, s.DR] - self.state[i, 0, s.W])
+        return bool(self.season.beds[i, s.CAPACITY] > 0 or net >= EARLY_FROM * self.plan.beds[i].trigger_mm)
+
+    def _note(self, d: int, day: _Settled, put_off: set[int]) -> None:
         date = self.dates[d]
-        nets = bands(kept[s.KEEP_NET, :, 1:])
+        nets = bands(day.kept[s.KEEP_NET, :, 1:])
         for i in range(self.n_beds):
-            gave = refused.get(i) or ("moved" if i in put_off else None)
-            self.cells[i].append(BedDay(date, nets[i], chosen.get(i), gave))
-            if i in chosen:
+            gave = day.refused.get(i) or ("moved" if i in put_off else None)
+            self.cells[i].append(BedDay(date, nets[i], day.chosen.get(i), gave))
+            if i in day.chosen:
                 self.since.pop(i, None)
-            elif i in refused and i not in self.since:
+            elif i in day.refused and i not in self.since:
                 self.since[i] = date
-                self.gave.append((i, self.plan.beds[i].bed.name, date, refused[i]))
-        self.stress += kept[s.KEEP_STRESS, :, 1:].mean(axis=1)
-        self.lost += kept[s.KEEP_LOST, :, 1:].mean(axis=1)
+                self.gave.append((i, self.plan.beds[i].bed.name, date, day.refused[i]))
+        self.stress += day.kept[s.KEEP_STRESS, :, 1:].mean(axis=1)
+        self.lost += day.kept[s.KEEP_LOST, :, 1:].mean(axis=1)
         self.poured.append(
-            (sum(x.litres.mid for x in chosen.values()), sum(x.minutes for x in chosen.values()))
+            (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))
         )  # fmt: skip
+
+
+class _Settled:
+    """A day as it comes to stand: all beds as if left alone, then those that were chosen as soaked."""
+
+    def __init__(self, state: Array, kept: Array) -> None:
+        self.state, self.kept = state, kept
+        self.chosen: dict[int, Soak] = {}
+        self.refused: dict[int, str] = {}
+
+    def settle(self, i: int, answer: Soak | str) -> None:
+        if isinstance(answer, Soak):
+            self.chosen[i] = answer
+        else:
+            self.refused[i] = answer
+
+    def take_over(self, beds: list[int], state: Array, kept: Array) -> None:
+        """Take the soaked state and day of those of these beds that were chosen."""
+        at = [k for k, i in enumerate(beds) if i in self.chosen]
+        into = [beds[k] for k in at]
+        self.state[into], self.kept[:, into] = state[at], kept[:, at]
 
 
 @dataclass(frozen=True)

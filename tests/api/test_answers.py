@@ -1,13 +1,16 @@
 """What goes over the wire: shapes, errors, query counts, the door, and what a browser is told."""
 
+import datetime as dt
 import json
 import pathlib
 import subprocess
 import sys
 import unittest
+import uuid
 from unittest import mock
 
 import jsonschema
+import numpy as np
 import yaml
 from django.conf import settings
 from django.core.cache import cache
@@ -16,6 +19,7 @@ from django.db import OperationalError, connection
 from django.test import TestCase, override_settings
 from django.test.utils import CaptureQueriesContext
 
+from api.rendering import Json
 from apps.garden.models import Bed
 from apps.watering.models import Watering
 from apps.watering.queries import _plans
@@ -178,6 +182,20 @@ class Errors(TestCase):
         ):
             answer = self.client_.get(f"/api/gardens/{self.garden.pk}/round")
         self.assertEqual((answer.status_code, answer.json()["code"]), (503, "database"))
+
+
+class Rendering(TestCase):
+    def test_json_has_no_infinities_and_knows_dates_ids_and_numpy(self):
+        value = {
+            "nan": float("nan"), "inf": np.float64("inf"), "n": np.int64(3), "row": np.array([1.5, 2.0]),
+            "day": dt.date(2025, 7, 11), "id": uuid.UUID(int=7), "tuple": (1, 2), 4: "four",
+        }  # fmt: skip
+        got = json.loads(Json().render(value))
+        self.assertEqual(got, {
+            "nan": None, "inf": None, "n": 3, "row": [1.5, 2.0], "day": "2025-07-11", "id": str(uuid.UUID(int=7)),
+            "tuple": [1, 2], "4": "four",
+        })  # fmt: skip
+        self.assertEqual(Json().render(None), b"")
 
 
 class Door(TestCase):

@@ -105,7 +105,7 @@ class Depth(InBrowser):
             page.get_by_label(re.compile(f"^{layer},")).fill(mm)
         page.get_by_role("button", name="A layer below").click()
         page.get_by_label("Layer 2", exact=True).select_option("clay")
-        self.pick("it is so from a date")
+        page.get_by_role("group", name="If you changed the soil above").get_by_text("it is so from a date").click()
         page.get_by_label("From", exact=True).fill("2025-07-09")
         self.pick("from when to when")
         page.get_by_label("Sun from").select_option("9")

@@ -313,6 +313,9 @@ tbody th {
 }
 .gives {
   position: relative;
+  background: var(--paper);
+  padding: 0 4px;
+  border-radius: 6px;
   font-size: 14px;
   font-weight: 700;
   color: var(--clay);

@@ -44,12 +44,20 @@ describe('the days ahead in words', () => {
   it('names who gives way, why, until when, and the price', () => {
     const a = ahead(1)
     a.gives = [
-      { bed: 4, name: 'Saltings', due: DATES[1]!, soaked: DATES[2]!, why: 'minutes', missed_more: 0.021 },
-      { bed: 4, name: 'Net Row', due: DATES[2]!, soaked: null, why: 'taps', missed_more: 0.001 },
+      {
+        bed: 4,
+        name: 'Saltings',
+        due: DATES[1]!,
+        soaked: DATES[2]!,
+        why: 'minutes',
+        times: 1,
+        missed_more: 0.021,
+      },
+      { bed: 4, name: 'Net Row', due: DATES[2]!, soaked: null, why: 'taps', times: 2, missed_more: 0.001 },
     ]
     expect(giving(a)).toEqual([
       'Saltings gives way tomorrow: your minutes are used up; it is watered Sunday instead, costing it 2 % of its growth.',
-      'Net Row gives way Sunday: the tap may run no longer; it finds no other day in these two weeks, costing it next to nothing.',
+      'Net Row gives way Sunday (2 times in these weeks): the tap may run no longer; it finds no other day in these two weeks, costing it next to nothing.',
     ])
   })
 

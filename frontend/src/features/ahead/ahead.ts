@@ -43,7 +43,8 @@ export function giving(a: Ahead): string[] {
       g.missed_more < 0.005
         ? 'costing it next to nothing'
         : `costing it ${share(g.missed_more)} of its growth`
-    return `${g.name} gives way ${nearDay(g.due, today)}: ${why}; ${then}, ${cost}.`
+    const again = g.times > 1 ? ` (${g.times} times in these weeks)` : ''
+    return `${g.name} gives way ${nearDay(g.due, today)}${again}: ${why}; ${then}, ${cost}.`
   })
 }
 

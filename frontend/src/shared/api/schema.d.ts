@@ -1019,6 +1019,7 @@ export interface components {
             /** Format: date */
             soaked: string | null;
             why: components["schemas"]["WhyEnum"];
+            times: number;
             /** Format: double */
             missed_more: number;
         };

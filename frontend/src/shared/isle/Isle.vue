@@ -147,7 +147,7 @@ const words = computed(() => {
       <text x="60" :y="shape.bottom - (shape.reservoir ? 4 : 7)" text-anchor="middle" class="on">
         {{ units.num(left, 'depth') }} of {{ units.show(isle.taw_mm, 'depth') }} left
       </text>
-      <text x="60" :y="shape.bottom + 6" text-anchor="middle">
+      <text x="60" :y="shape.reservoir ? 112 : shape.bottom + 6" text-anchor="middle">
         roots to {{ units.show(isle.root_depth_m, 'small_length') }} in
         {{ units.show(isle.depth_m, 'small_length') }} of soil
       </text>
