@@ -2,10 +2,12 @@
 import { computed } from 'vue'
 
 import { clock } from '@/shared/format/time'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { COVER, optionsOf, SHELTER } from '@/shared/words/names'
 
 import { type LightForm } from './bedForm'
+import SinceWhen from './SinceWhen.vue'
 
 /** How sun, wind and rain reach the bed. */
 const form = defineModel<LightForm>({ required: true })
@@ -51,43 +53,28 @@ const sunny = computed(() => [
       <summary>Wind, shade and walls</summary>
       <div class="stack">
         <Picks v-model="form.shelter" legend="Wind" :options="optionsOf(Object.keys(SHELTER), SHELTER)" />
-        <label class="field">
-          <span>Light kept off by cloth or a tree, %</span>
-          <input
-            :value="form.shade_pct"
-            type="number"
-            min="0"
-            max="95"
-            step="5"
-            @input="
-              form.shade_pct =
-                ($event.target as HTMLInputElement).value === ''
-                  ? null
-                  : Number(($event.target as HTMLInputElement).value)
-            "
-          />
-          <em v-if="of('exposure.shade_pct')" class="alarm">{{ of('exposure.shade_pct') }}</em>
-        </label>
+        <OpenNumber
+          v-model="form.shade_pct"
+          label="Light kept off by cloth or a tree, %"
+          :min="0"
+          :max="95"
+          :step="5"
+          :error="of('exposure.shade_pct')"
+        />
         <label class="tick"
           ><input v-model="form.warm_wall" type="checkbox" /> Beside a sunny wall or paving</label
         >
       </div>
     </details>
-    <Picks
+    <SinceWhen
       v-if="standing"
-      :model-value="since === null ? 'always' : 'from'"
-      legend="If you changed the light above"
-      :options="[
-        { value: 'always', label: 'it was always so: correct it' },
-        { value: 'from', label: 'it is so from a date' },
-      ]"
-      @update:model-value="since = $event === 'from' ? today : null"
+      v-model="since"
+      what="light"
+      label="Since (moved, covered or shaded on)"
+      :today="today"
+      :opened="opened"
+      :error="of('exposure.date')"
     />
-    <label v-if="standing && since !== null" class="field">
-      <span>Since (moved, covered or shaded on)</span>
-      <input v-model="since" type="date" :min="opened" :max="today" />
-      <em v-if="of('exposure.date')" class="alarm">{{ of('exposure.date') }}</em>
-    </label>
   </div>
 </template>
 

@@ -3,11 +3,13 @@ import { PhPlus, PhTrash } from '@phosphor-icons/vue'
 import { computed } from 'vue'
 
 import { useCatalogue } from '@/shared/api/queries'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { DRAINAGE, INGREDIENT, optionsOf, SOIL, SOIL_BY_HAND, SOIL_MIXES } from '@/shared/words/names'
 
 import { type SoilForm } from './bedForm'
+import SinceWhen from './SinceWhen.vue'
 
 /** What the bed is made of: one tap for what a hand knows, everything else behind a fold. */
 const form = defineModel<SoilForm>({ required: true })
@@ -117,40 +119,22 @@ const JAR = [
               <option v-for="s in textures" :key="s" :value="s">{{ SOIL[s] }}</option>
             </select>
           </label>
-          <label class="field">
-            <span>Organic matter, %</span>
-            <input
-              :value="form.organic_matter_pct"
-              type="number"
-              min="0"
-              max="8"
-              step="0.5"
-              placeholder="2.5"
-              @input="
-                form.organic_matter_pct =
-                  ($event.target as HTMLInputElement).value === ''
-                    ? null
-                    : Number(($event.target as HTMLInputElement).value)
-              "
-            />
-            <em v-if="of('soil.organic_matter_pct')" class="alarm">{{ of('soil.organic_matter_pct') }}</em>
-          </label>
-          <label class="field">
-            <span>Stones, % of the volume</span>
-            <input
-              :value="form.stones_pct"
-              type="number"
-              min="0"
-              max="80"
-              @input="
-                form.stones_pct =
-                  ($event.target as HTMLInputElement).value === ''
-                    ? null
-                    : Number(($event.target as HTMLInputElement).value)
-              "
-            />
-            <em v-if="of('soil.stones_pct')" class="alarm">{{ of('soil.stones_pct') }}</em>
-          </label>
+          <OpenNumber
+            v-model="form.organic_matter_pct"
+            label="Organic matter, %"
+            :min="0"
+            :max="8"
+            :step="0.5"
+            placeholder="2.5"
+            :error="of('soil.organic_matter_pct')"
+          />
+          <OpenNumber
+            v-model="form.stones_pct"
+            label="Stones, % of the volume"
+            :min="0"
+            :max="80"
+            :error="of('soil.stones_pct')"
+          />
         </div>
         <div class="row">
           <UnitInput
@@ -168,23 +152,14 @@ const JAR = [
             :error="of('soil.woody_fill_m')"
             hint="how thick, if any"
           />
-          <label class="field">
-            <span>Water it takes, mm an hour</span>
-            <input
-              :value="form.intake_mm_per_h"
-              type="number"
-              min="0.1"
-              step="any"
-              placeholder="by its texture"
-              @input="
-                form.intake_mm_per_h =
-                  ($event.target as HTMLInputElement).value === ''
-                    ? null
-                    : Number(($event.target as HTMLInputElement).value)
-              "
-            />
-            <em v-if="of('soil.intake_mm_per_h')" class="alarm">{{ of('soil.intake_mm_per_h') }}</em>
-          </label>
+          <OpenNumber
+            v-model="form.intake_mm_per_h"
+            label="Water it takes, mm an hour"
+            :min="0.1"
+            step="any"
+            placeholder="by its texture"
+            :error="of('soil.intake_mm_per_h')"
+          />
         </div>
         <Picks
           v-model="form.drainage"
@@ -230,21 +205,15 @@ const JAR = [
         </fieldset>
       </div>
     </details>
-    <Picks
+    <SinceWhen
       v-if="standing"
-      :model-value="since === null ? 'always' : 'from'"
-      legend="If you changed the soil above"
-      :options="[
-        { value: 'always', label: 'it was always so: correct it' },
-        { value: 'from', label: 'it is so from a date' },
-      ]"
-      @update:model-value="since = $event === 'from' ? today : null"
+      v-model="since"
+      what="soil"
+      label="From"
+      :today="today"
+      :opened="opened"
+      :error="of('soil.date')"
     />
-    <label v-if="standing && since !== null" class="field">
-      <span>From</span>
-      <input v-model="since" type="date" :min="opened" :max="today" />
-      <em v-if="of('soil.date')" class="alarm">{{ of('soil.date') }}</em>
-    </label>
     <em v-if="of('soil.material')" class="alarm">{{ of('soil.material') }}</em>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useOwnCrops } from '@/shared/api/queries'
 import type { OwnCrop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -154,23 +155,14 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
           :error="of('root_depth_m')"
           :hint="like ? `else ${units.show(like.roots_m[1]!, 'small_length')}` : ''"
         />
-        <label class="field narrow">
-          <span>Days in all</span>
-          <input
-            :value="form.days"
-            type="number"
-            min="10"
-            max="500"
-            :placeholder="String(like?.season_days ?? '')"
-            @input="
-              form.days =
-                ($event.target as HTMLInputElement).value === ''
-                  ? null
-                  : Number(($event.target as HTMLInputElement).value)
-            "
-          />
-          <em v-if="of('days')" class="alarm">{{ of('days') }}</em>
-        </label>
+        <OpenNumber
+          v-model="form.days"
+          label="Days in all"
+          :min="10"
+          :max="500"
+          :placeholder="String(like?.season_days ?? '')"
+          :error="of('days')"
+        />
       </div>
       <Picks v-model="feetModel" legend="When the soil is short of air" :options="feetText" />
       <p v-if="like" class="soft small">
