@@ -48,8 +48,8 @@ database in a dozen queries, so that nothing stale is ever shown, costs many tim
 reached. The page is held to its own time instead, 100 ms for any view of forty beds: just after a watering was noted
 only the bed that changed is worked anew. The days ahead are measured with a household that has far too few minutes for
 forty beds, so that every day is a conflict to settle, twice over: once within its limits and once without; a run of
-theirs in which the machine is otherwise busy passes the 100 ms. Reference ET of one year is bound by the number of array
-operations, not by their length; over many sites it gains with size.
+theirs in which the machine is otherwise busy passes the 100 ms. Reference ET of one year is bound by the number of
+array operations, not by their length; over many sites it gains with size.
 """
 
 if __name__ == "__main__":
