@@ -16,11 +16,19 @@ ODD = [
 
 
 class Fuzz(TestCase):
+    SOIL = {
+        "material": "own_mix", "organic_matter_pct": 3.0, "mix": [{"ingredient": "peat", "parts": 2}], "stones_pct": 5,
+        "jar": {"sand_mm": 20, "silt_mm": 20, "clay_mm": 10}, "top_m": 0.2, "drainage": "slow", "date": "2025-07-05",
+        "layers": [{"depth_m": 0.2, "material": "clay", "organic_matter_pct": 1.0}], "loosened_m": 0.3,
+    }  # fmt: skip
+    LIGHT = {"sun_from_h": 7, "sun_to_h": 15, "shade_pct": 20, "shelter": "sheltered", "cover": "eaves"}
+
     def setUp(self):
         self.rng = random.Random(20250711)
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
+        self.planting = self.bed.plantings.get().pk
         w.type_days(self.ada, self.garden)
         self.client_ = w.client_of(self.ada)
         self.base = f"/gardens/{self.garden.pk}"
@@ -43,10 +51,11 @@ class Fuzz(TestCase):
     def bodies(self):
         event = {"id": w.new_id(), "bed": self.bed.pk}
         bed = {
-            "name": "Odd", "kind": "raised", "length_m": 2.0, "width_m": 1.0, "soil": {"material": "loam"},
+            "name": "Odd", "kind": "raised", "length_m": 2.0, "width_m": 1.0, "soil": self.SOIL, "exposure": self.LIGHT,
             "method": "drip", "drip": {"emitters": 4, "flow_l_per_h": 2.0}, "reservoir": {"capacity_l": 5.0},
             "mulch": {"kind": "straw", "depth_m": 0.03, "cover": 1.0}, "opened": "2025-07-01", "rig": None,
-            "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-05-01", "height": "knee", "spread_m": 0.4}],
+            "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-05-01", "height": "knee", "spread_m": 0.4,
+                           "start": "sown", "buried_m": 0.1, "left": 2}],
         }  # fmt: skip
         days = {"days": [{"date": "2025-07-10", "tmin": 10.0, "tmax": 20.0, "rain": 1.0}]}
         return [
@@ -55,7 +64,14 @@ class Fuzz(TestCase):
             ("post", "/checks", {**event, "reading": "wet", "date": "2025-07-10"}), ("post", "/put-offs", event),
             ("post", "/gauge", {"id": w.new_id(), "date": "2025-07-10", "rain": 2.0}),
             ("post", "/rigs", {"name": "Tap", "flow_l_per_min": 9.0, "measured": "2025-07-01"}),
-            ("patch", "", {"name": "G", "latitude": 40.0, "time_zone": "UTC", "style": "ample"}),
+            ("post", "/checks", {**event, "kind": "probe", "value": 20.0, "date": "2025-07-10"}),
+            ("patch", "", {"name": "G", "latitude": 40.0, "time_zone": "UTC", "style": "ample", "growth": "warmth",
+                           "people": [{"name": "Bo", "minutes": [5, 5, 5, 5, 5, 5, 5]}], "heat_rule": "unusual",
+                           "allowed": [{"from_h": 5, "to_h": 9, "weekdays": [0, 1]}]}),
+            ("post", "/moves", {**event, "from_date": "2025-07-12", "to_date": "2025-07-13"}),
+            ("post", "/ahead/try", {"bed": self.bed.pk, "from_date": "2025-07-12", "to_date": "2025-07-13"}),
+            ("post", "/own-crops", {"name": "Red", "like": "tomato", "height_m": 1.2, "days": 100, "wet_feet": 2}),
+            ("post", "/sizes", {"sizes": [{"planting": self.planting, "height": "knee", "spread_m": 0.4}]}),
             ("post", "/members", {"username": "ben"}),
             ("post", f"/events/watering/{w.new_id()}/strike", {"back": False}),
         ]  # fmt: skip
@@ -74,6 +90,8 @@ class Fuzz(TestCase):
         # What was kept is still a garden that can be planned.
         self.assertEqual(w.send(self.client_, "get", self.base + "/round").status_code, 200)
         self.assertEqual(w.send(self.client_, "get", self.base + "/sky").status_code, 200)
+        self.assertEqual(w.send(self.client_, "get", self.base + "/ahead").status_code, 200)
+        self.assertEqual(w.send(self.client_, "get", self.base + "/sizes").status_code, 200)
         for bed in Bed.objects.filter(garden=self.garden):
             self.assertEqual(w.send(self.client_, "get", f"{self.base}/beds/{bed.pk}").status_code, 200)
 
