@@ -106,7 +106,23 @@ PLANTING: Final = _object(
 MULCH: Final = _object(
     ["date", "kind"], date=DATE, kind=_one_of(g.MULCHES), depth_m=_number(0.0, 0.3, "m"), cover=SHARE
 )
-RIG: Final = _object(["name"], name=NAME, flow_l_per_min=_number(0.2, 200.0, "L/min"), measured=_or_null(DATE))
+PLAN_M: Final = _number(-500.0, 500.0, "m")
+TURN: Final = _number(-360.0, 360.0, "degrees clockwise")
+THING: Final = _object(
+    ["kind", "x_m", "y_m", "length_m"],
+    kind=_one_of(g.THINGS), x_m=PLAN_M, y_m=PLAN_M,
+    length_m=_number(0.1, 200.0, "m"), width_m=_number(0.05, 200.0, "m"),
+    height_m=_or_null(_number(0.0, 60.0, "m")), turn_deg=TURN, name={"type": "string", "maxLength": 60},
+)  # fmt: skip
+RIG: Final = _object(
+    ["name"],
+    x_m=_or_null(PLAN_M),
+    y_m=_or_null(PLAN_M),
+    hose_m=_or_null(_number(0.5, 200.0, "m")),
+    name=NAME,
+    flow_l_per_min=_number(0.2, 200.0, "L/min"),
+    measured=_or_null(DATE),
+)
 DRIP: Final = _object(
     ["emitters", "flow_l_per_h"],
     emitters={"type": "integer", "minimum": 1, "maximum": 5000}, flow_l_per_h=_number(0.1, 30.0, "L/h"),
@@ -137,7 +153,8 @@ BED: Final = _object(
     method=_one_of(g.METHODS), rig=_or_null(NAME), drip=_nullable(DRIP),
     reservoir=_nullable(RESERVOIR), style=_or_null(_one_of(g.STYLES)),
     pattern=_or_null(_one_of(g.PATTERNS)), exposures=_list(EXPOSURE, 200),
-    waterings=_list(WATERING, 5000), checks=_list(CHECK, 5000),
+    waterings=_list(WATERING, 5000), checks=_list(CHECK, 5000), x_m=_or_null(PLAN_M),
+    y_m=_or_null(PLAN_M), turn_deg=TURN,
 )  # fmt: skip
 GAUGE: Final = _object(["date", "rain"], date=DATE, rain=_number(0.0, 1900.0, "mm"))
 PERSON: Final = _object(
@@ -161,6 +178,7 @@ GARDEN: Final[Json] = {
         wind_height_m=_number(0.5, 100.0, "m"), rigs=_list(RIG, 50), beds=_list(BED, 400), gauge=_list(GAUGE, 20000),
         own_crops=_list(OWN_CROP, 200), growth=_one_of(g.GROWTHS), heat_rule=_one_of(g.HEAT_RULES),
         people=_list(PERSON, 20), allowed=_list(ALLOWED, 20), moves=_list(MOVE, 2000),
+        things=_list(THING, 300), north_deg=TURN,
     ),
 }  # fmt: skip
 
@@ -175,6 +193,16 @@ def check_piece(piece: str, value: Any, where: str = "") -> None:
     error = best_match(_validator(piece).iter_errors(value))
     if error is not None:
         raise _as_input_error(error, where)
+
+
+def schema_of(piece: str, name: str) -> Json:
+    """The schema of one field of a piece of this module."""
+    return cast(Json, globals()[piece]["properties"][name])
+
+
+def check_number(field: str, value: Any, schema: Json) -> float:
+    """Hold one number against its schema. Raises OutOfRangeError naming the field."""
+    return require_between(field, value, schema["minimum"], schema["maximum"], schema.get("x-unit", ""))
 
 
 def _as_input_error(error: ValidationError, where: str) -> InputError:
@@ -248,6 +276,7 @@ def garden_from_json(value: Json) -> g.Garden:
     _unique([x.date.isoformat() for x in gauge], "gauge")
     moves = tuple(_move(x, f"moves[{i}]", names) for i, x in enumerate(value.get("moves", [])))
     built: Json = {
+        "things": tuple(g.Thing(**x) for x in value.get("things", [])),
         "rigs": rigs, "beds": beds, "gauge": gauge, "own_crops": own, "moves": moves,
         "people": tuple(g.Person(x["name"], tuple(map(float, x["minutes"]))) for x in value.get("people", [])),  # type: ignore[arg-type]
         "allowed": tuple(allowed_from_json(x, f"allowed[{i}]") for i, x in enumerate(value.get("allowed", []))),

@@ -108,6 +108,41 @@ class PlantingIn(Shape):
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
 
 
+class PlaceIn(Shape):
+    id = s.IntegerField()
+    x_m = Number(required=False, allow_null=True)
+    y_m = Number(required=False, allow_null=True)
+
+
+class BedPlaceIn(PlaceIn):
+    turn_deg = Number(required=False)
+    length_m = Number(required=False)
+    width_m = Number(required=False)
+
+
+class RigPlaceIn(PlaceIn):
+    hose_m = Number(required=False, allow_null=True)
+
+
+class GroundIn(Shape):
+    """Where beds and taps lie: all are kept, or none."""
+
+    beds = BedPlaceIn(many=True, required=False)
+    rigs = RigPlaceIn(many=True, required=False)
+    north_deg = Number(required=False)
+
+
+class ThingIn(Shape):
+    kind = s.CharField(required=False)
+    name = s.CharField(required=False, allow_blank=True, max_length=60)
+    x_m = Number(required=False)
+    y_m = Number(required=False)
+    length_m = Number(required=False)
+    width_m = Number(required=False)
+    height_m = Number(required=False, allow_null=True)
+    turn_deg = Number(required=False)
+
+
 class OwnCropIn(Shape):
     name = s.CharField(max_length=60, required=False)
     like = s.CharField(required=False)

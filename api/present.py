@@ -45,7 +45,15 @@ def garden(g: Garden, role: str) -> Json:
 
 
 def rig(r: Any) -> Json:
-    return {"id": r.pk, "name": r.name, "flow_l_per_min": r.flow_l_per_min, "measured": r.measured}
+    return {
+        "id": r.pk,
+        "name": r.name,
+        "flow_l_per_min": r.flow_l_per_min,
+        "measured": r.measured,
+        "x_m": r.x_m,
+        "y_m": r.y_m,
+        "hose_m": r.hose_m,
+    }
 
 
 def member(m: Membership) -> Json:

@@ -38,6 +38,9 @@ class RigOut(s.Serializer):
     name = s.CharField()
     flow_l_per_min = s.FloatField()
     measured = s.DateField(allow_null=True)
+    x_m = s.FloatField(allow_null=True)
+    y_m = s.FloatField(allow_null=True)
+    hose_m = s.FloatField(allow_null=True)
 
 
 class PersonOut(s.Serializer):

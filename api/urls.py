@@ -3,7 +3,7 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
-from api import accounts, views, views_ahead, views_plants
+from api import accounts, views, views_ahead, views_ground, views_plants
 
 urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
@@ -32,6 +32,11 @@ urlpatterns = [
     path("gardens/<int:garden_id>/checks", views.Checks.as_view()),
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
+    path("gardens/<int:garden_id>/ground", views_ground.Ground.as_view()),
+    path("gardens/<int:garden_id>/things", views_ground.Things.as_view()),
+    path("gardens/<int:garden_id>/things/<int:thing_id>", views_ground.OneThing.as_view()),
+    path("gardens/<int:garden_id>/things/<int:thing_id>/restore", views_ground.RestoreThing.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/copy", views_ground.CopyBed.as_view()),
     path("gardens/<int:garden_id>/ahead", views_ahead.Ahead.as_view()),
     path("gardens/<int:garden_id>/ahead/try", views_ahead.TryMove.as_view()),
     path("gardens/<int:garden_id>/moves", views_ahead.Moves.as_view()),

@@ -87,7 +87,7 @@ def light_share(air: AirParts, exposure: Exposure, direct: Array) -> Array:
 
 def et0_factor(air: AirParts, exposure: Exposure, direct: Array) -> Array:
     """ET0 at the bed over ET0 of the open garden [-] on each day: Penman-Monteith with the bed's own light and wind."""
-    if exposure == OPEN or exposure == Exposure(date=exposure.date):
+    if exposure == Exposure(date=exposure.date) and np.all(direct == 1.0):
         return np.ones_like(air.rs)
     _, wind, _ = COVER_EFFECTS[exposure.cover]
     warmer = WALL_WARMTH_C if exposure.warm_wall else 0.0

@@ -13,6 +13,7 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.air import microclimate
+from agronomy.air.shade import sunlit_share
 from agronomy.air.sun import sun_day
 from agronomy.balance import spreads
 from agronomy.balance import step as s
@@ -186,25 +187,53 @@ def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
 
 
 def air_factors(garden: Garden, weather: AirDays) -> Array:
-    """ET0 at each bed over ET0 of the open garden (day, bed), by its sun hours, shade, shelter and cover."""
+    """ET0 at each bed over ET0 of the open garden (day, bed), by its sun hours, shade, shelter, cover and what stands
+    around it on the plan."""
     n_days = len(weather.dates)
     factors = np.ones((n_days, len(garden.beds)))
-    known: dict[tuple[int, int, Exposure], Array] = {}
+    known: dict[tuple[object, ...], Array] = {}
     for i, bed in enumerate(garden.beds):
-        for since, until, exposure in exposures(bed, weather.dates[0], n_days) if bed.exposures else ():
-            key = (since, until, dataclasses.replace(exposure, date=None))
+        points = points_of(bed) if garden.things else ()
+        if not bed.exposures and not points:
+            continue
+        for since, until, exposure in exposures(bed, weather.dates[0], n_days):
+            undated = dataclasses.replace(exposure, date=None)
+            key = (since, until, undated, points)
             if key not in known:
-                direct = np.array([_direct(garden, exposure, d) for d in weather.dates[since:until]])
-                known[key] = microclimate.et0_factor(weather.parts.between(since, until), exposure, direct)
+                direct = np.array([direct_share(garden, undated, points, d) for d in weather.dates[since:until]])
+                known[key] = microclimate.et0_factor(weather.parts.between(since, until), undated, direct)
             factors[since:until, i] = known[key]
     return factors
 
 
-def _direct(garden: Garden, exposure: Exposure, date: dt.date) -> float:
-    """The share of the day's beam in the bed's sun hours; one figure serves five days around."""
+def points_of(bed: Bed) -> tuple[tuple[float, float], ...]:
+    """Five points of a bed on the plan [m]: its middle, and half way to its corners; none where it is not placed."""
+    if bed.x_m is None or bed.y_m is None:
+        return ()
+    turn = math.radians(bed.turn_deg)
+    across = bed.length_m if bed.round else bed.width_m
+    out = [(bed.x_m, bed.y_m)]
+    for sx, sy in itertools.product((-0.25, 0.25), repeat=2):
+        dx, dy = sx * bed.length_m, sy * across
+        out.append(
+            (bed.x_m + dx * math.cos(turn) + dy * math.sin(turn), bed.y_m - dx * math.sin(turn) + dy * math.cos(turn))
+        )
+    return tuple(out)
+
+
+def direct_share(
+    garden: Garden, exposure: Exposure, points: tuple[tuple[float, float], ...], date: dt.date
+) -> float:  # fmt: skip
+    """Share of the day's beam [0..1] that reaches a bed in its sun hours, past what stands around; one figure serves
+    the days around."""
+    day = 5 * round(date.timetuple().tm_yday / 5)
+    if garden.things and points:
+        return sunlit_share(
+            garden.things, points, garden.latitude, garden.longitude, garden.utc_offset_h, day, garden.north_deg,
+            exposure.sun_from_h, exposure.sun_to_h,
+        )  # fmt: skip
     if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
         return 1.0
-    day = 5 * round(date.timetuple().tm_yday / 5)
     return _direct_of_day(
         garden.latitude, garden.longitude, garden.utc_offset_h, day, exposure.sun_from_h, exposure.sun_to_h
     )

@@ -39,6 +39,11 @@ BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
 WETNESS: Final = ("dry", "just_damp", "moist", "wet")
 WEIGHTS: Final = ("light", "middling", "heavy")
 CHECK_KINDS: Final = ("finger", "still_wet", "lifted", "probe", "dug", "float")
+# what stands in a garden beside its beds -> (usual height in m, 0: it throws no shade; common practice)
+THINGS: Final[dict[str, tuple[float, str]]] = {
+    "wall": (2.0, "wall"), "fence": (1.6, "fence"), "hedge": (1.8, "hedge"), "tree": (5.0, "tree"),
+    "shed": (2.3, "shed"), "house": (6.0, "house"), "path": (0.0, "path"), "water": (0.0, "pond or butt"),
+}  # fmt: skip
 DAY_PARTS: Final = ("morning", "evening")
 
 
@@ -171,11 +176,34 @@ class Mulch:
 
 @dataclass(frozen=True)
 class Rig:
-    """What water comes from: a hose or tap with its flow, measured by bucket or a default."""
+    """What water comes from: a hose or tap with its flow, measured by bucket or a default.
+
+    x_m, y_m: where its tap is on the plan; hose_m: how far its hose reaches from there [m].
+    """
 
     name: str
     flow_l_per_min: float = 12.0
     measured: dt.date | None = None
+    x_m: float | None = None
+    y_m: float | None = None
+    hose_m: float | None = None
+
+
+@dataclass(frozen=True)
+class Thing:
+    """Something on the plan that matters for water or light: centre, footprint and height [m], turned clockwise [deg].
+
+    kind: a name of THINGS. height_m: None: the usual of its kind.
+    """
+
+    kind: str
+    x_m: float
+    y_m: float
+    length_m: float
+    width_m: float = 0.2
+    height_m: float | None = None
+    turn_deg: float = 0.0
+    name: str = ""
 
 
 @dataclass(frozen=True)
@@ -221,6 +249,8 @@ class Check:
 
 @dataclass(frozen=True)
 class Bed:
+    """x_m, y_m: its centre on the plan; None: not placed yet. turn_deg: clockwise."""
+
     name: str
     kind: str
     length_m: float
@@ -241,6 +271,9 @@ class Bed:
     exposures: tuple[Exposure, ...] = ()
     waterings: tuple[Watering, ...] = ()
     checks: tuple[Check, ...] = ()
+    x_m: float | None = None
+    y_m: float | None = None
+    turn_deg: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -296,6 +329,8 @@ class Garden:
     people: tuple[Person, ...] = ()
     allowed: tuple[Allowed, ...] = ()
     moves: tuple[Move, ...] = ()
+    things: tuple[Thing, ...] = ()
+    north_deg: float = 0.0
 
 
 Dated = TypeVar("Dated", Soil, Exposure)

@@ -34,6 +34,7 @@ from apps.garden.models import (
 
 GARDEN_FIELDS = (
     "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
+    "north_deg",
 )  # fmt: skip
 BED_FIELDS = (
     "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "method", "style", "pattern", "opened",
@@ -74,7 +75,7 @@ class CreateGarden:
 
     def execute(self) -> Garden:
         values = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False, "time_zone": "UTC"}
-        values |= {"growth": "calendar", "heat_rule": "absolute", "people": [], "allowed": []}
+        values |= {"growth": "calendar", "heat_rule": "absolute", "north_deg": 0.0, "people": [], "allowed": []}
         values |= self.values
         check_garden(values)
         refuse_one_too_many(self.by)

@@ -20,6 +20,7 @@ from agronomy.describe.garden import (
     PATTERNS,
     STARTS,
     STYLES,
+    THINGS,
     WETNESS,
 )
 from agronomy.plants.crops import CROPS
@@ -43,6 +44,7 @@ class Garden(models.Model):
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
     allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")
+    north_deg = models.FloatField(default=0.0, help_text="where north points on the plan, clockwise from up")
     clock_date = models.DateField(null=True, blank=True)
     demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
     created_at = models.DateTimeField(auto_now_add=True)
@@ -89,6 +91,9 @@ class Rig(models.Model):
     name = models.CharField(max_length=60)
     flow_l_per_min = models.FloatField(default=12.0)
     measured = models.DateField(null=True, blank=True)
+    x_m = models.FloatField(null=True, blank=True, help_text="where its tap is on the plan")
+    y_m = models.FloatField(null=True, blank=True)
+    hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
 
     class Meta:
         ordering = ["id"]
@@ -120,6 +125,9 @@ class Bed(models.Model):
     reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)
     reservoir_opening_l = models.FloatField(null=True, blank=True)
     position = models.PositiveIntegerField(default=0, help_text="place in the walk")
+    x_m = models.FloatField(null=True, blank=True, help_text="its centre on the plan; empty: not placed yet")
+    y_m = models.FloatField(null=True, blank=True)
+    turn_deg = models.FloatField(default=0.0)
     removed_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
@@ -127,6 +135,27 @@ class Bed(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+class Thing(models.Model):
+    """Something on the plan that matters for water or light. `removed_at` keeps a deletion undoable."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="things")
+    kind = models.CharField(max_length=10, choices=choices(THINGS))
+    name = models.CharField(max_length=60, blank=True)
+    x_m = models.FloatField()
+    y_m = models.FloatField()
+    length_m = models.FloatField()
+    width_m = models.FloatField(default=0.2)
+    height_m = models.FloatField(null=True, blank=True)
+    turn_deg = models.FloatField(default=0.0)
+    removed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name or self.kind
 
 
 class Aspect(models.TextChoices):

@@ -23,6 +23,7 @@ from apps.garden.models import (
     Rig,
     Role,
     SizeSighting,
+    Thing,
 )
 from apps.watering.models import Check, Watering
 
@@ -42,7 +43,7 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     garden = Garden.objects.create(
         name=described.name, latitude=described.latitude, longitude=described.longitude,
         elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
-        heat_rule=described.heat_rule,
+        heat_rule=described.heat_rule, north_deg=described.north_deg,
         people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
     )  # fmt: skip
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
@@ -51,6 +52,8 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
         c.name: OwnCrop.objects.create(garden=garden, name=c.name, like=c.like, figures=_plain(c, ("name", "like")))
         for c in described.own_crops
     }
+    for thing in described.things:
+        Thing.objects.create(garden=garden, **dataclasses.asdict(thing))
     for position, bed in enumerate(described.beds, 1):
         _write_bed(bed, position, garden, owner, rigs, crops)
     return garden
@@ -64,6 +67,7 @@ def _write_bed(
         garden=garden, position=position, name=bed.name, kind=bed.kind, length_m=bed.length_m, width_m=bed.width_m,
         round=bed.round, soil_depth_m=bed.soil_depth_m, method=bed.method, rig=rigs.get(bed.rig or ""),
         style=bed.style, pattern=bed.pattern, opened=bed.opened, opening_wetness=bed.opening_wetness,
+        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg,
         emitters=bed.drip.emitters if bed.drip else None,
         emitter_flow_l_per_h=bed.drip.flow_l_per_h if bed.drip else None,
         reservoir_capacity_l=box.capacity_l if box else None,

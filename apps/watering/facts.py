@@ -26,6 +26,7 @@ from apps.garden.models import (
     PlantCount,
     Planting,
     SizeSighting,
+    Thing,
 )
 from apps.watering.models import Check, MovedSoak, PutOff, Watering
 
@@ -205,7 +206,9 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         utc_offset_h=garden.utc_offset_h,
         style=garden.style,
         coastal=garden.coastal,
-        rigs=tuple(g.Rig(r.name, r.flow_l_per_min, r.measured) for r in garden.rigs.all()),
+        rigs=tuple(g.Rig(r.name, r.flow_l_per_min, r.measured, r.x_m, r.y_m, r.hose_m) for r in garden.rigs.all()),
+        things=read_things(garden),
+        north_deg=garden.north_deg,
         beds=tuple(core_bed(b) for b in standing),
         growth=garden.growth,
         heat_rule=garden.heat_rule,
@@ -213,6 +216,13 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
         moves=tuple(g.Move(f"{b.row.pk}", m.from_date, m.to_date) for b in standing for m in b.moves),
     )
+
+
+def read_things(garden: Garden) -> tuple[g.Thing, ...]:
+    """What stands on the plan beside the beds: one query."""
+    rows = Thing.objects.filter(garden=garden, removed_at=None)
+    fields = ("kind", "x_m", "y_m", "length_m", "width_m", "height_m", "turn_deg", "name")
+    return _each(g.Thing, rows.values_list(*fields))
 
 
 def core_bed(facts: BedFacts) -> g.Bed:
@@ -251,6 +261,9 @@ def core_bed(facts: BedFacts) -> g.Bed:
         style=bed.style,
         pattern=bed.pattern,
         exposures=facts.exposures,
+        x_m=bed.x_m,
+        y_m=bed.y_m,
+        turn_deg=bed.turn_deg,
         waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
         checks=tuple(g.Check(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

@@ -1,22 +1,85 @@
 <script setup lang="ts">
-import { PhPencilSimple, PhPlus, PhTrash } from '@phosphor-icons/vue'
-import { computed } from 'vue'
+import { PhArrowUUpLeft, PhArrowUUpRight, PhPlus } from '@phosphor-icons/vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, watch } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
-import { useBeds, useChange, useRound } from '@/shared/api/queries'
-import type { Bed } from '@/shared/api/types'
-import { useUnits } from '@/shared/format/units'
-import Isle from '@/shared/isle/Isle.vue'
+import { path, useChange, useGround as useGroundData } from '@/shared/api/queries'
+import { addDays, longDate, nearDay } from '@/shared/format/time'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
-import { COVER, cropsInWords, KIND, METHOD, MULCH, SOIL } from '@/shared/words/names'
+import { THING } from '@/shared/words/names'
+
+import GroundList from './GroundList.vue'
+import GroundPlan from './GroundPlan.vue'
+import GroundSide from './GroundSide.vue'
+import { useGround } from './useGround'
 
 const props = defineProps<{ garden: number }>()
-const units = useUnits()
-const beds = useBeds(() => props.garden)
-const round = useRound(() => props.garden)
-const owner = computed(() => round.data.value?.garden.role === 'owner')
-const stops = computed(() => new Map((round.data.value?.stops ?? []).map((s) => [s.id, s])))
+const query = useGroundData(() => props.garden)
+const ground = computed(() => query.data.value)
+const owner = computed(() => ground.value?.garden.role === 'owner')
+const plan = useGround(() => props.garden, ground)
+const picked = ref<string | null>(null)
+const offset = ref(0)
+const today = computed(() => ground.value?.garden.today ?? '')
+const day = computed(() => (today.value ? addDays(today.value, offset.value) : ''))
+/** The first and last day that any bed knows, as days from today. */
+const reach = computed(() => {
+  const known = ground.value?.beds.flatMap((b) => b.days.map((d) => d.date)).sort() ?? []
+  const days = (date: string) => Math.round((Date.parse(date) - Date.parse(today.value)) / 86_400_000)
+  return known.length ? [days(known[0]!), days(known[known.length - 1]!)] : [0, 0]
+})
+watch(ground, (g) => {
+  const gone = picked.value?.startsWith('bed:') && !g?.beds.some((b) => `bed:${b.id}` === picked.value)
+  if (gone) picked.value = null
+})
+
+const add = useChange(
+  () => props.garden,
+  (body: { kind: string; x_m: number; y_m: number; length_m: number; width_m: number }) =>
+    answer(api.POST('/api/gardens/{garden_id}/things', { ...path(props.garden), body })),
+)
+const usual: Record<string, [number, number]> = {
+  wall: [4, 0.3],
+  fence: [4, 0.1],
+  hedge: [4, 0.6],
+  tree: [3, 3],
+  shed: [2.5, 2],
+  house: [8, 5],
+  path: [5, 0.6],
+  water: [0.8, 0.8],
+}
+function put(kind: string) {
+  const all = [...plan.places.value.values()]
+  const mean = (pick: (p: { x: number; y: number }) => number) =>
+    all.length ? all.reduce((n, p) => n + pick(p), 0) / all.length : 2
+  const [length_m, width_m] = usual[kind]!
+  const round = (v: number) => Math.round(v * 10) / 10
+  add.mutate(
+    { kind, x_m: round(mean((p) => p.x)), y_m: round(mean((p) => p.y)), length_m, width_m },
+    {
+      onSuccess: (made) => (picked.value = `thing:${made.id}`),
+      onError: (e) => say(e.message),
+    },
+  )
+}
+const free = computed(
+  () => ground.value?.garden.rigs.filter((r) => !plan.places.value.has(`rig:${r.id}`)) ?? [],
+)
+function putTap(id: number) {
+  plan.move(`rig:${id}`, { x: 1, y: 1, turn: 0 })
+  picked.value = `rig:${id}`
+}
+const north = useChange(
+  () => props.garden,
+  (north_deg: number) =>
+    answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body: { north_deg } })),
+)
+function turnNorth(e: Event) {
+  north.mutate(Number((e.target as HTMLInputElement).value), { onError: (x) => say(x.message) })
+}
+
 const one = (bed: number) => ({ params: { path: { garden_id: props.garden, bed_id: bed } } })
 const remove = useChange(
   () => props.garden,
@@ -27,96 +90,113 @@ const restore = useChange(
   (bed: number) => answer(api.POST('/api/gardens/{garden_id}/beds/{bed_id}/restore', one(bed))),
 )
 const failed = (error: Error) => say(error.message)
-
-function takeOut(bed: Bed) {
-  remove.mutate(bed.id, {
-    onSuccess: () => say(`${bed.name} is taken out.`, () => restore.mutate(bed.id, { onError: failed })),
+function takeOut(bed: number) {
+  const name = ground.value?.beds.find((b) => b.id === bed)?.name ?? 'The bed'
+  remove.mutate(bed, {
+    onSuccess: () => say(`${name} is taken out.`, () => restore.mutate(bed, { onError: failed })),
     onError: failed,
   })
 }
-
-function size(bed: Bed): string {
-  if (bed.round) return `${units.show(bed.length_m, 'length')} across`
-  return `${units.num(bed.length_m, 'length')} × ${units.show(bed.width_m, 'length')}`
-}
-
-function soilOf(bed: Bed): string {
-  const soil = bed.soils[bed.soils.length - 1]
-  return SOIL[soil?.texture || soil?.material || 'unknown']!
-}
-
-function facts(bed: Bed): string {
-  const parts = [KIND[bed.kind] ?? bed.kind, size(bed), soilOf(bed), METHOD[bed.method]!]
-  if (bed.mulch && bed.mulch.kind !== 'none') parts.push(`${MULCH[bed.mulch.kind]} mulch`)
-  const cover = bed.exposures[bed.exposures.length - 1]?.cover
-  if (cover && cover !== 'none') parts.push(COVER[cover]!)
-  return parts.join(' · ')
-}
+useEventListener('keydown', (e: KeyboardEvent) => {
+  if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return
+  if ((e.target as HTMLElement).closest('input, textarea')) return
+  e.preventDefault()
+  if (e.shiftKey) plan.redo()
+  else plan.undo()
+})
 </script>
 
 <template>
-  <Problem v-if="beds.isError.value" :error="beds.error.value" @retry="beds.refetch()" />
+  <Problem v-if="query.isError.value && !ground" :error="query.error.value" @retry="query.refetch()" />
+  <p v-else-if="!ground" class="soft">Opening the ground…</p>
   <template v-else>
     <header>
       <div>
         <h1>Ground</h1>
-        <p class="soft">The isles of your garden, in the order you walk.</p>
+        <p class="soft">The isles of your garden, to scale.</p>
       </div>
-      <RouterLink
-        v-if="beds.data.value?.length"
-        class="btn sizes"
-        :to="{ name: 'sizes', params: { garden } }"
-      >
+      <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'sizes', params: { garden } }">
         Look through the sizes
       </RouterLink>
       <RouterLink v-if="owner" class="btn full" :to="{ name: 'new-bed', params: { garden } }">
         <PhPlus :size="18" aria-hidden="true" /> Describe a bed
       </RouterLink>
     </header>
-    <div v-if="beds.data.value?.length === 0" class="empty">
-      <p>
-        Each bed or pot will lie here as an isle with its waterline. Begin with the one you water most; it
-        takes a minute.
-      </p>
-    </div>
-    <ul>
-      <li v-for="bed in beds.data.value ?? []" :key="bed.id">
-        <RouterLink
-          :to="{ name: 'bed', params: { garden, bed: bed.id } }"
-          class="open"
-          :aria-label="`Open ${bed.name}`"
-        >
-          <Isle
-            v-if="stops.get(bed.id)"
-            :isle="stops.get(bed.id)!.isle"
-            :crops="stops.get(bed.id)!.crops"
-            :width="104"
-          />
-          <span v-else class="pending" aria-hidden="true"></span>
-        </RouterLink>
-        <div class="words">
-          <p>
-            <RouterLink class="name" :to="{ name: 'bed', params: { garden, bed: bed.id } }">{{
-              bed.name
-            }}</RouterLink>
-            <span class="soft"> {{ cropsInWords(stops.get(bed.id)?.crops ?? bed.plantings) }}</span>
-          </p>
-          <p class="soft small">{{ facts(bed) }}</p>
-        </div>
-        <div v-if="owner" class="acts">
-          <RouterLink
-            class="btn"
-            :to="{ name: 'edit-bed', params: { garden, bed: bed.id } }"
-            :aria-label="`Edit ${bed.name}`"
+    <p v-if="!ground.beds.length" class="empty">
+      Each bed or pot will lie here as an isle with its waterline. Begin with the one you water most; it takes
+      a minute.
+    </p>
+    <div v-else class="ground">
+      <div class="drawing">
+        <GroundPlan
+          :ground="ground"
+          :places="plan.places.value"
+          :day="day"
+          :picked="picked"
+          :movable="owner"
+          @pick="picked = $event"
+          @move="plan.move"
+        />
+        <div v-if="reach[0] !== reach[1]" class="days">
+          <label>
+            <span class="visually-hidden">Day</span>
+            <input
+              v-model.number="offset"
+              type="range"
+              :min="reach[0]"
+              :max="reach[1]"
+              step="1"
+              :aria-valuetext="longDate(day)"
+            />
+          </label>
+          <output
+            >{{ longDate(day) }}<template v-if="offset === 0">, today</template
+            ><template v-else-if="offset > 0">, expected</template></output
           >
-            <PhPencilSimple :size="18" aria-hidden="true" /> Edit
-          </RouterLink>
-          <button class="btn" type="button" :aria-label="`Take out ${bed.name}`" @click="takeOut(bed)">
-            <PhTrash :size="18" aria-hidden="true" /> Take out
+          <button v-if="offset !== 0" class="btn" type="button" @click="offset = 0">
+            Back to {{ nearDay(today, today) }}
           </button>
         </div>
-      </li>
-    </ul>
+        <div v-if="owner" class="tools">
+          <button class="btn" type="button" :disabled="!plan.can.value.back" @click="plan.undo">
+            <PhArrowUUpLeft :size="18" aria-hidden="true" /> Undo
+          </button>
+          <button class="btn" type="button" :disabled="!plan.can.value.forth" @click="plan.redo">
+            <PhArrowUUpRight :size="18" aria-hidden="true" /> Redo
+          </button>
+          <label class="field">
+            <span class="visually-hidden">Put on the plan</span>
+            <select
+              @change="
+                (put(($event.target as HTMLSelectElement).value),
+                (($event.target as HTMLSelectElement).value = ''))
+              "
+            >
+              <option value="">Put on the plan…</option>
+              <option v-for="(label, kind) in THING" :key="kind" :value="kind">a {{ label }}</option>
+            </select>
+          </label>
+          <button v-for="r in free" :key="r.id" class="btn" type="button" @click="putTap(r.id)">
+            Place the tap of {{ r.name }}
+          </button>
+          <label class="field north">
+            <span>North, ° from up</span>
+            <input type="number" step="5" :value="ground.north_deg" @change="turnNorth" />
+          </label>
+        </div>
+      </div>
+      <GroundSide
+        :garden="garden"
+        :ground="ground"
+        :picked="picked"
+        :places="plan.places.value"
+        :owner="owner"
+        @move="plan.move"
+        @pick="picked = $event"
+        @take-out="takeOut"
+      />
+    </div>
+    <GroundList :garden="garden" :owner="owner" @take-out="takeOut" />
   </template>
 </template>
 
@@ -126,57 +206,48 @@ header {
   justify-content: space-between;
   align-items: end;
   gap: 16px;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 16px;
+  margin-bottom: 16px;
   flex-wrap: wrap;
+}
+header > div {
+  margin-right: auto;
 }
 .empty {
   max-width: 560px;
   padding: 32px 0;
   font-size: 18px;
 }
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-li {
+.ground {
   display: grid;
-  grid-template-columns: 104px minmax(0, 1fr) auto;
-  gap: 16px;
-  align-items: center;
-  padding: 12px 0;
-  border-bottom: 1px solid var(--hair);
+  grid-template-columns: minmax(0, 1fr) 264px;
+  gap: 24px;
 }
-.pending {
-  display: block;
-  width: 104px;
-  height: 97px;
-}
-.name {
-  font-family: var(--display);
-  font-size: 21px;
-  font-weight: 600;
-  color: var(--ink);
-  text-decoration: none;
-  margin-right: 4px;
-}
-.name:hover {
-  text-decoration: underline;
-}
-.acts {
+.days,
+.tools {
   display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 16px;
+  margin-top: 12px;
+}
+.days label {
+  flex: 1 1 220px;
+}
+.days input {
+  width: 100%;
+  min-height: 32px;
+}
+.north {
+  display: flex;
+  align-items: center;
   gap: 8px;
 }
-@media (max-width: 760px) {
-  li {
-    grid-template-columns: 76px minmax(0, 1fr);
-  }
-  .open :deep(svg) {
-    width: 76px;
-  }
-  .acts {
-    grid-column: 1 / -1;
+.north input {
+  width: 84px;
+}
+@media (max-width: 1000px) {
+  .ground {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -97,6 +97,13 @@ export function useAhead(garden: Id) {
   })
 }
 
+export function useGround(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'ground']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/ground', path(garden))),
+  })
+}
+
 export function useFeed(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'feed']),

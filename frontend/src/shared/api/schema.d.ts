@@ -118,6 +118,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/{bed_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copy_bed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds/{bed_id}/restore": {
         parameters: {
             query?: never;
@@ -245,6 +261,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["strike_gauge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ground"];
+        put: operations["arrange_ground"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -441,6 +473,54 @@ export interface paths {
         put?: never;
         /** @description Move a garden with its own clock one day on. */
         post: operations["step_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["create_thing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/things/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_thing"];
+        options?: never;
+        head?: never;
+        patch: operations["change_thing"];
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/things/{thing_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore_thing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -712,6 +792,19 @@ export interface components {
             ways: components["schemas"]["Way"][];
             waterings: components["schemas"]["WateringOut"][];
             checks: components["schemas"]["CheckOut"][];
+        };
+        BedPlaceInRequest: {
+            id: number;
+            /** Format: double */
+            x_m?: number | null;
+            /** Format: double */
+            y_m?: number | null;
+            /** Format: double */
+            turn_deg?: number;
+            /** Format: double */
+            length_m?: number;
+            /** Format: double */
+            width_m?: number;
         };
         /**
          * @description * `soak` - soak
@@ -1022,6 +1115,61 @@ export interface components {
             times: number;
             /** Format: double */
             missed_more: number;
+        };
+        Ground: {
+            garden: components["schemas"]["GardenOut"];
+            /** Format: double */
+            north_deg: number;
+            lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            beds: components["schemas"]["GroundBed"][];
+            things: components["schemas"]["ThingOut"][];
+        };
+        GroundBed: {
+            id: number;
+            name: string;
+            kind: string;
+            /** Format: double */
+            length_m: number;
+            /** Format: double */
+            width_m: number;
+            round: boolean;
+            /** Format: double */
+            x_m: number | null;
+            /** Format: double */
+            y_m: number | null;
+            /** Format: double */
+            turn_deg: number;
+            rig: number | null;
+            word: string;
+            crops: components["schemas"]["CropStanding"][];
+            /** Format: double */
+            raw_mm: number | null;
+            /** Format: double */
+            taw_mm: number | null;
+            /** Format: double */
+            room_mm: number | null;
+            /** Format: double */
+            air_mark_mm: number | null;
+            /**
+             * Format: double
+             * @description share of the day's direct sun that reaches it
+             */
+            sun_share: number | null;
+            days: components["schemas"]["GroundDay"][];
+        };
+        /** @description A bed at the end of a day: mm missing over its rooted share, below field capacity positive. */
+        GroundDay: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            net_mm: number;
+        };
+        /** @description Where beds and taps lie: all are kept, or none. */
+        GroundInRequest: {
+            beds?: components["schemas"]["BedPlaceInRequest"][];
+            rigs?: components["schemas"]["RigPlaceInRequest"][];
+            /** Format: double */
+            north_deg?: number;
         };
         /**
          * @description * `vegetable` - vegetable
@@ -1380,6 +1528,22 @@ export interface components {
             /** Format: date */
             measured?: string | null;
         };
+        PatchedThingInRequest: {
+            kind?: string;
+            name?: string;
+            /** Format: double */
+            x_m?: number;
+            /** Format: double */
+            y_m?: number;
+            /** Format: double */
+            length_m?: number;
+            /** Format: double */
+            width_m?: number;
+            /** Format: double */
+            height_m?: number | null;
+            /** Format: double */
+            turn_deg?: number;
+        };
         /**
          * @description * `deep_and_seldom` - deep_and_seldom
          *     * `little_and_often` - little_and_often
@@ -1526,6 +1690,21 @@ export interface components {
             flow_l_per_min: number;
             /** Format: date */
             measured: string | null;
+            /** Format: double */
+            x_m: number | null;
+            /** Format: double */
+            y_m: number | null;
+            /** Format: double */
+            hose_m: number | null;
+        };
+        RigPlaceInRequest: {
+            id: number;
+            /** Format: double */
+            x_m?: number | null;
+            /** Format: double */
+            y_m?: number | null;
+            /** Format: double */
+            hose_m?: number | null;
         };
         /**
          * @description * `owner` - owner
@@ -1735,6 +1914,51 @@ export interface components {
          * @enum {string}
          */
         ThemeEnum: "auto" | "light" | "dark" | "contrast";
+        ThingInRequest: {
+            kind?: string;
+            name?: string;
+            /** Format: double */
+            x_m?: number;
+            /** Format: double */
+            y_m?: number;
+            /** Format: double */
+            length_m?: number;
+            /** Format: double */
+            width_m?: number;
+            /** Format: double */
+            height_m?: number | null;
+            /** Format: double */
+            turn_deg?: number;
+        };
+        ThingOut: {
+            id: number;
+            kind: components["schemas"]["ThingOutKindEnum"];
+            name: string;
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+            /** Format: double */
+            length_m: number;
+            /** Format: double */
+            width_m: number;
+            /** Format: double */
+            height_m: number | null;
+            /** Format: double */
+            turn_deg: number;
+        };
+        /**
+         * @description * `wall` - wall
+         *     * `fence` - fence
+         *     * `hedge` - hedge
+         *     * `tree` - tree
+         *     * `shed` - shed
+         *     * `house` - house
+         *     * `path` - path
+         *     * `water` - water
+         * @enum {string}
+         */
+        ThingOutKindEnum: "wall" | "fence" | "hedge" | "tree" | "shed" | "house" | "path" | "water";
         TryMoveInRequest: {
             bed: number;
             /** Format: date */
@@ -2191,6 +2415,36 @@ export interface operations {
             };
         };
     };
+    copy_bed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     restore_bed: {
         parameters: {
             query?: never;
@@ -2423,6 +2677,59 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    ground: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ground"];
+                };
+            };
+        };
+    };
+    arrange_ground: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["GroundInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
             };
         };
     };
@@ -2830,6 +3137,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+        };
+    };
+    create_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ThingInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    remove_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedThingInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"];
+                };
+            };
+        };
+    };
+    restore_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                thing_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingOut"];
                 };
             };
         };

@@ -172,6 +172,16 @@ export const SHELTER: Record<string, string> = {
   open: 'as the garden',
   sheltered: 'sheltered',
 }
+export const THING: Record<string, string> = {
+  wall: 'wall',
+  fence: 'fence',
+  hedge: 'hedge',
+  tree: 'tree',
+  shed: 'shed',
+  house: 'house',
+  path: 'path',
+  water: 'pond or butt',
+}
 export const DRAINAGE: Record<string, string> = {
   free: 'it drains freely',
   slow: 'a puddle stays for hours',

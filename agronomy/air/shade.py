@@ -1,0 +1,89 @@
+"""What walls, trees and sheds of the garden take from a bed's direct sun."""
+
+from __future__ import annotations
+
+import functools
+import math
+from typing import Any, Final
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.air import radiation as rad
+from agronomy.air.microclimate import beam_weight
+from agronomy.air.sun import sun_day
+from agronomy.describe.garden import THINGS, Thing
+
+Array = npt.NDArray[np.float64]
+Point = tuple[float, float]
+
+STEP_H: Final = 0.25
+LEAF_LETS_THROUGH: Final = {"tree": 0.25, "hedge": 0.1}  # of the beam; common practice, no source
+
+
+def sun_height_and_bearing(latitude: float, day_of_year: float, hour_angle: Array) -> tuple[Array, Array]:
+    """Height of the sun [rad] and the bearing it stands at [rad, clockwise from north], from the hour angle [rad].
+
+    Spherical astronomy, any text; pvlib agrees in the tests.
+    """
+    phi, delta = math.radians(latitude), float(rad.solar_declination(day_of_year))
+    sine = math.sin(phi) * math.sin(delta) + math.cos(phi) * math.cos(delta) * np.cos(hour_angle)
+    height = np.arcsin(np.clip(sine, -1.0, 1.0))
+    east = -math.cos(delta) * np.sin(hour_angle)
+    north = math.cos(phi) * math.sin(delta) - math.sin(phi) * math.cos(delta) * np.cos(hour_angle)
+    return height, np.arctan2(east, north) % (2 * math.pi)
+
+
+def light_past(thing: Thing, point: Point, bearing: Array, height: Array, north_deg: float) -> Array:
+    """Share of the beam [0..1] that comes past a thing to a point of the plan, for each sun bearing and height [rad].
+
+    The thing is a box over its footprint. x runs right and y up on the plan; north_deg: where north points, clockwise
+    from up.
+    """
+    if THINGS[thing.kind][0] <= 0 and thing.height_m is None:
+        return np.ones_like(bearing)
+    tall: float = thing.height_m if thing.height_m is not None else THINGS[thing.kind][0]
+    on_plan = bearing + math.radians(north_deg)
+    turn = math.radians(thing.turn_deg)
+    # Into the thing's own axes: turned back, its footprint is centred on the origin.
+    px, py = _turned(point[0] - thing.x_m, point[1] - thing.y_m, turn)
+    dx, dy = _turned(np.sin(on_plan), np.cos(on_plan), turn)
+    near, far = np.full_like(bearing, 0.0), np.full_like(bearing, np.inf)
+    for p, d, half in ((px, dx, thing.length_m / 2), (py, dy, thing.width_m / 2)):
+        with np.errstate(divide="ignore", invalid="ignore"):
+            a, b = (-half - p) / d, (half - p) / d
+        parallel = np.abs(d) < 1e-12
+        outside = parallel & (abs(p) > half)
+        near = np.maximum(near, np.where(parallel, 0.0, np.minimum(a, b)))
+        far = np.where(outside, -1.0, np.minimum(far, np.where(parallel, np.inf, np.maximum(a, b))))
+    hit = (far > near) & (far > 0) & (near * np.tan(np.maximum(height, 0.0)) < tall)
+    return np.where(hit, LEAF_LETS_THROUGH.get(thing.kind, 0.0), 1.0)
+
+
+def _turned(x: Any, y: Any, turn: float) -> tuple[Any, Any]:
+    """A vector in the axes of something turned clockwise by `turn` [rad]."""
+    return x * math.cos(turn) - y * math.sin(turn), x * math.sin(turn) + y * math.cos(turn)
+
+
+@functools.lru_cache(maxsize=8192)
+def sunlit_share(
+    things: tuple[Thing, ...], points: tuple[Point, ...], latitude: float, longitude: float, utc_offset_h: float,
+    day_of_year: int, north_deg: float, from_h: float, to_h: float,
+) -> float:  # fmt: skip
+    """Share of a day's direct radiation on level ground [0..1] that reaches these points, past the things and within
+    the clock hours [h] in which the sun can reach the bed."""
+    sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)
+    hours = np.arange(STEP_H / 2, 24.0, STEP_H)
+    angle = np.radians(15 * (hours - sun.noon))
+    weight = beam_weight(angle, latitude, np.asarray(float(day_of_year)))
+    if weight.sum() <= 0:
+        return 1.0
+    height, bearing = sun_height_and_bearing(latitude, float(day_of_year), angle)
+    inside = (hours >= from_h) & (hours < to_h)
+    reaching = np.zeros_like(weight)
+    for point in points:
+        past = np.ones_like(weight)
+        for thing in things:
+            past = past * light_past(thing, point, bearing, height, north_deg)
+        reaching += past / len(points)
+    return float((weight * inside * reaching).sum() / weight.sum())

@@ -1,0 +1,55 @@
+"""The shapes of the garden's plan."""
+
+from __future__ import annotations
+
+from rest_framework import serializers as s
+
+from api.shapes import CropStanding, GardenOut
+
+
+class ThingOut(s.Serializer):
+    id = s.IntegerField()
+    kind = s.ChoiceField(choices=["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"])
+    name = s.CharField(allow_blank=True)
+    x_m = s.FloatField()
+    y_m = s.FloatField()
+    length_m = s.FloatField()
+    width_m = s.FloatField()
+    height_m = s.FloatField(allow_null=True)
+    turn_deg = s.FloatField()
+
+
+class GroundDay(s.Serializer):
+    """A bed at the end of a day: mm missing over its rooted share, below field capacity positive."""
+
+    date = s.DateField()
+    net_mm = s.FloatField()
+
+
+class GroundBed(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+    kind = s.CharField()
+    length_m = s.FloatField()
+    width_m = s.FloatField()
+    round = s.BooleanField()
+    x_m = s.FloatField(allow_null=True)
+    y_m = s.FloatField(allow_null=True)
+    turn_deg = s.FloatField()
+    rig = s.IntegerField(allow_null=True)
+    word = s.CharField(allow_blank=True)
+    crops = CropStanding(many=True)
+    raw_mm = s.FloatField(allow_null=True)
+    taw_mm = s.FloatField(allow_null=True)
+    room_mm = s.FloatField(allow_null=True)
+    air_mark_mm = s.FloatField(allow_null=True)
+    sun_share = s.FloatField(allow_null=True, help_text="share of the day's direct sun that reaches it")
+    days = GroundDay(many=True)
+
+
+class Ground(s.Serializer):
+    garden = GardenOut()
+    north_deg = s.FloatField()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    beds = GroundBed(many=True)
+    things = ThingOut(many=True)

@@ -1,0 +1,106 @@
+"""The plan of the garden: what lies where, and every bed's water from two weeks back to two weeks ahead."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from agronomy.balance import forcing
+from agronomy.balance import step as k
+from api import inputs, present, shapes, shapes_beds, shapes_ground
+from api.views import checked
+from apps.garden import plan_actions as actions
+from apps.garden.access import membership
+from apps.garden.models import Thing
+from apps.watering.facts import BedFacts, read_beds
+from apps.watering.queries import Situation, situation
+
+DAYS_BEHIND = 14
+
+
+def _thing(thing: Thing) -> dict[str, Any]:
+    return {"id": thing.pk, **{name: getattr(thing, name) for name in actions.THING_FIELDS}}
+
+
+class Ground(APIView):
+    @extend_schema(operation_id="ground", responses=shapes_ground.Ground)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(request.user, garden_id)
+        now = situation(m.garden)
+        things = Thing.objects.filter(garden=m.garden, removed_at=None)
+        return Response(
+            {
+                "garden": present.garden(now.garden, m.role), "north_deg": m.garden.north_deg, "lacks": now.lacks,
+                "beds": [_bed(now, facts) for facts in now.beds], "things": [_thing(x) for x in things],
+            }
+        )  # fmt: skip
+
+    @extend_schema(operation_id="arrange_ground", request=inputs.GroundIn, responses={204: None, 400: shapes.Error})
+    def put(self, request: Request, garden_id: int) -> Response:
+        said = checked(inputs.GroundIn, request)
+        actions.ArrangeGround(
+            request.user, garden_id, said.get("beds", []), said.get("rigs", []), said.get("north_deg")
+        ).execute()
+        return Response(status=204)
+
+
+def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
+    row, p = facts.row, now.plan
+    out: dict[str, Any] = {
+        "id": row.pk, "name": row.name, "kind": row.kind, "length_m": row.length_m, "width_m": row.width_m,
+        "round": row.round, "x_m": row.x_m, "y_m": row.y_m, "turn_deg": row.turn_deg, "rig": row.rig_id,
+        "word": "", "crops": [], "raw_mm": None, "taw_mm": None, "room_mm": None, "air_mark_mm": None,
+        "sun_share": None, "days": [],
+    }  # fmt: skip
+    i = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
+    if p is None or i is None:
+        return out
+    b, season, n = p.beds[i], p.season, p.season.n_behind
+    start = max(int(season.opened_at[i]), n - DAYS_BEHIND)
+    net = season.rows[start:n, i, k.CLOSE_ROOTED] / season.days[start:n, i, k.SHARE]
+    days = [{"date": date, "net_mm": mm} for date, mm in zip(season.weather.dates[start:n], net.tolist(), strict=True)]
+    exposure, points = forcing.exposure_on(b.bed, p.today), forcing.points_of(b.bed)
+    return out | {
+        "word": b.word, "crops": present.crops(p, b), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm, "room_mm": b.room_mm,
+        "air_mark_mm": b.air_mark_mm, "sun_share": forcing.direct_share(p.garden, exposure, points, p.today),
+        "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in b.ahead)],
+    }  # fmt: skip
+
+
+class Things(APIView):
+    @extend_schema(
+        operation_id="create_thing", request=inputs.ThingIn, responses={201: shapes_ground.ThingOut, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        made = actions.SaveThing(request.user, garden_id, checked(inputs.ThingIn, request)).execute()
+        return Response(_thing(made), status=201)
+
+
+class OneThing(APIView):
+    @extend_schema(operation_id="change_thing", request=inputs.ThingIn, responses=shapes_ground.ThingOut)
+    def patch(self, request: Request, garden_id: int, thing_id: int) -> Response:
+        values = checked(inputs.ThingIn, request)
+        return Response(_thing(actions.SaveThing(request.user, garden_id, values, thing_id).execute()))
+
+    @extend_schema(operation_id="remove_thing", responses={204: None})
+    def delete(self, request: Request, garden_id: int, thing_id: int) -> Response:
+        actions.RemoveThing(request.user, garden_id, thing_id).execute()
+        return Response(status=204)
+
+
+class RestoreThing(APIView):
+    @extend_schema(operation_id="restore_thing", request=None, responses=shapes_ground.ThingOut)
+    def post(self, request: Request, garden_id: int, thing_id: int) -> Response:
+        return Response(_thing(actions.RemoveThing(request.user, garden_id, thing_id, back=True).execute()))
+
+
+class CopyBed(APIView):
+    @extend_schema(operation_id="copy_bed", request=None, responses={201: shapes_beds.BedOut, 400: shapes.Error})
+    def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        made = actions.CopyBed(request.user, garden_id, bed_id).execute()
+        facts = next(b for b in read_beds(made.garden) if b.row.pk == made.pk)
+        return Response(present.bed(facts), status=201)

@@ -1,0 +1,383 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Ground } from '@/shared/api/types'
+import { useUnits } from '@/shared/format/units'
+
+import { boxOf, levelOf, snapped, viewOf, type Footprint, type Place } from './plan'
+
+/** The garden to scale: each bed a basin seen from above, filled to the water of the day; drag it, or nudge it by key. */
+const props = defineProps<{
+  ground: Ground
+  places: Map<string, Place>
+  day: string
+  picked: string | null
+  movable: boolean
+}>()
+const emit = defineEmits<{ pick: [key: string | null]; move: [key: string, place: Place] }>()
+const units = useUnits()
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const held = ref<{ key: string; dx: number; dy: number; place: Place } | null>(null)
+
+type Bed = Ground['beds'][number]
+type Thing = Ground['things'][number]
+const footprint = (x: { length_m: number; width_m: number; round?: boolean }): Footprint => ({
+  length: x.length_m,
+  width: x.width_m,
+  round: x.round ?? false,
+})
+const TAP: Footprint = { length: 0.3, width: 0.3, round: true }
+const place = (key: string): Place =>
+  held.value?.key === key ? held.value.place : (props.places.get(key) ?? { x: 0, y: 0, turn: 0 })
+const footprints = computed(() => {
+  const all = new Map<string, Footprint>()
+  for (const b of props.ground.beds) all.set(`bed:${b.id}`, footprint(b))
+  for (const t of props.ground.things) all.set(`thing:${t.id}`, footprint(t))
+  for (const r of props.ground.garden.rigs) if (props.places.has(`rig:${r.id}`)) all.set(`rig:${r.id}`, TAP)
+  return all
+})
+const boxes = computed(() => [...footprints.value].map(([key, f]) => boxOf(props.places.get(key)!, f)))
+const view = computed(() => viewOf(boxes.value))
+const size = computed(() => ({
+  w: view.value.right - view.value.left,
+  h: view.value.top - view.value.bottom,
+}))
+/** A length on the screen that stays readable whatever the scale, in metres of the plan. */
+const unit = computed(() => Math.max(size.value.w / 70, size.value.h / 46))
+
+function level(bed: Bed): number | null {
+  const day = bed.days.find((d) => d.date === props.day)
+  return day && bed.taw_mm !== null ? levelOf(day.net_mm, bed.taw_mm, bed.room_mm ?? 0) : null
+}
+function suffers(bed: Bed): boolean {
+  const day = bed.days.find((d) => d.date === props.day)
+  return Boolean(day && bed.raw_mm !== null && day.net_mm > bed.raw_mm)
+}
+function brims(bed: Bed): boolean {
+  const day = bed.days.find((d) => d.date === props.day)
+  return Boolean(day && bed.air_mark_mm !== null && -day.net_mm > bed.air_mark_mm)
+}
+function words(bed: Bed): string {
+  const day = bed.days.find((d) => d.date === props.day)
+  const p = place(`bed:${bed.id}`)
+  const water = !day
+    ? 'its water is not known'
+    : brims(bed)
+      ? 'water stands above the air mark'
+      : suffers(bed)
+        ? 'plants suffer'
+        : `${units.show(Math.max(0, day.net_mm), 'depth')} missing`
+  return `${bed.name}: ${water}; ${units.show(p.x, 'length')} right, ${units.show(p.y, 'length')} up`
+}
+function at(e: PointerEvent): { x: number; y: number } {
+  const m = svg.value!.getScreenCTM()!
+  return { x: (e.clientX - m.e) / m.a, y: -(e.clientY - m.f) / m.d }
+}
+function grab(e: PointerEvent, key: string) {
+  emit('pick', key)
+  if (!props.movable || e.button !== 0) return
+  const p = place(key)
+  const here = at(e)
+  held.value = { key, dx: p.x - here.x, dy: p.y - here.y, place: p }
+  ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
+}
+function drag(e: PointerEvent) {
+  if (!held.value) return
+  const { key, dx, dy } = held.value
+  const here = at(e)
+  const others = [...footprints.value]
+    .filter(([k]) => k !== key)
+    .map(([k, f]) => boxOf(props.places.get(k)!, f))
+  const to = { x: here.x + dx, y: here.y + dy, turn: held.value.place.turn }
+  held.value.place = snapped(to, footprints.value.get(key)!, others)
+}
+function drop() {
+  const h = held.value
+  held.value = null
+  if (!h) return
+  const was = props.places.get(h.key)!
+  if (was.x !== h.place.x || was.y !== h.place.y) emit('move', h.key, h.place)
+}
+function onKey(e: KeyboardEvent, key: string) {
+  const step = e.shiftKey ? 0.5 : 0.1
+  const p = place(key)
+  const to: Record<string, Partial<Place>> = {
+    ArrowLeft: { x: p.x - step },
+    ArrowRight: { x: p.x + step },
+    ArrowUp: { y: p.y + step },
+    ArrowDown: { y: p.y - step },
+    '[': { turn: (p.turn - 15) % 360 },
+    ']': { turn: (p.turn + 15) % 360 },
+  }
+  if (e.key === 'Enter' || e.key === ' ') emit('pick', key)
+  else if (props.movable && to[e.key]) {
+    const next = { ...p, ...to[e.key] }
+    emit('move', key, {
+      x: Math.round(next.x * 100) / 100,
+      y: Math.round(next.y * 100) / 100,
+      turn: next.turn,
+    })
+  } else return
+  e.preventDefault()
+}
+const thingWords = (t: Thing) => t.name || t.kind
+const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
+</script>
+
+<template>
+  <svg
+    ref="svg"
+    class="plan"
+    role="group"
+    aria-label="The garden to scale"
+    :viewBox="`${view.left} ${-view.top} ${size.w} ${size.h}`"
+    :style="{ aspectRatio: `${size.w} / ${size.h}` }"
+    @pointerdown.self="emit('pick', null)"
+  >
+    <g v-for="t in ground.things" :key="`t${t.id}`" :transform="transform(place(`thing:${t.id}`))">
+      <g
+        tabindex="0"
+        role="button"
+        class="thing"
+        :class="[t.kind, { picked: picked === `thing:${t.id}` }]"
+        :aria-label="thingWords(t)"
+        :aria-pressed="picked === `thing:${t.id}`"
+        @pointerdown="grab($event, `thing:${t.id}`)"
+        @pointermove="drag"
+        @pointerup="drop"
+        @pointercancel="held = null"
+        @keydown="onKey($event, `thing:${t.id}`)"
+      >
+        <ellipse v-if="t.kind === 'tree' || t.kind === 'water'" :rx="t.length_m / 2" :ry="t.width_m / 2" />
+        <rect v-else :x="-t.length_m / 2" :y="-t.width_m / 2" :width="t.length_m" :height="t.width_m" />
+      </g>
+    </g>
+    <g v-for="b in ground.beds" :key="b.id" :transform="transform(place(`bed:${b.id}`))">
+      <clipPath :id="`bed-${b.id}`">
+        <circle v-if="b.round" :r="b.length_m / 2" />
+        <rect v-else :x="-b.length_m / 2" :y="-b.width_m / 2" :width="b.length_m" :height="b.width_m" />
+      </clipPath>
+      <g
+        :id="`on-plan-${b.id}`"
+        tabindex="0"
+        role="button"
+        class="bed"
+        :class="{
+          picked: picked === `bed:${b.id}`,
+          low: suffers(b),
+          brims: brims(b),
+          adrift: b.x_m === null,
+        }"
+        :aria-label="words(b)"
+        :aria-pressed="picked === `bed:${b.id}`"
+        @pointerdown="grab($event, `bed:${b.id}`)"
+        @pointermove="drag"
+        @pointerup="drop"
+        @pointercancel="held = null"
+        @keydown="onKey($event, `bed:${b.id}`)"
+      >
+        <g :clip-path="`url(#bed-${b.id})`">
+          <rect
+            :x="-b.length_m / 2"
+            :y="-(b.round ? b.length_m : b.width_m) / 2"
+            :width="b.length_m"
+            :height="b.round ? b.length_m : b.width_m"
+            class="soil"
+          />
+          <rect
+            v-if="level(b) !== null"
+            :x="-b.length_m / 2"
+            :y="(b.round ? b.length_m : b.width_m) * (0.5 - level(b)!)"
+            :width="b.length_m"
+            :height="(b.round ? b.length_m : b.width_m) * level(b)!"
+            class="water"
+          />
+        </g>
+        <circle v-if="b.round" :r="b.length_m / 2" class="edge" />
+        <rect
+          v-else
+          :x="-b.length_m / 2"
+          :y="-b.width_m / 2"
+          :width="b.length_m"
+          :height="b.width_m"
+          class="edge"
+        />
+      </g>
+    </g>
+    <g v-for="r in ground.garden.rigs.filter((x) => places.has(`rig:${x.id}`))" :key="`r${r.id}`">
+      <circle
+        v-if="r.hose_m && picked === `rig:${r.id}`"
+        :cx="place(`rig:${r.id}`).x"
+        :cy="-place(`rig:${r.id}`).y"
+        :r="r.hose_m"
+        class="reach"
+      />
+      <g
+        :transform="transform(place(`rig:${r.id}`))"
+        tabindex="0"
+        role="button"
+        class="tap"
+        :class="{ picked: picked === `rig:${r.id}` }"
+        :aria-label="`${r.name}: tap`"
+        :aria-pressed="picked === `rig:${r.id}`"
+        @pointerdown="grab($event, `rig:${r.id}`)"
+        @pointermove="drag"
+        @pointerup="drop"
+        @pointercancel="held = null"
+        @keydown="onKey($event, `rig:${r.id}`)"
+      >
+        <circle :r="unit * 0.7" />
+        <path
+          :d="`M0 ${-unit * 0.45}C${unit * 0.4} 0 ${unit * 0.3} ${unit * 0.4} 0 ${unit * 0.4}S${-unit * 0.4} 0 0 ${-unit * 0.45}Z`"
+        />
+      </g>
+    </g>
+    <g class="names" aria-hidden="true" :font-size="unit * 1.1">
+      <text
+        v-for="b in ground.beds"
+        :key="b.id"
+        :x="place(`bed:${b.id}`).x"
+        :y="-boxOf(place(`bed:${b.id}`), footprint(b)).bottom + unit * 1.25"
+        text-anchor="middle"
+      >
+        {{ b.name }}
+      </text>
+      <text
+        v-for="t in ground.things.filter((x) => x.name)"
+        :key="`n${t.id}`"
+        :x="place(`thing:${t.id}`).x"
+        :y="-boxOf(place(`thing:${t.id}`), footprint(t)).bottom + unit * 1.15"
+        text-anchor="middle"
+        class="faint"
+      >
+        {{ t.name }}
+      </text>
+    </g>
+    <g
+      class="north"
+      aria-hidden="true"
+      :transform="`translate(${view.right - unit * 2.2} ${-view.top + unit * 3.2}) rotate(${ground.north_deg})`"
+    >
+      <path :d="`M0 ${-unit * 1.6}L${unit * 0.5} ${unit}L0 ${unit * 0.5}L${-unit * 0.5} ${unit}Z`" />
+      <text :y="-unit * 1.75" text-anchor="middle" :font-size="unit * 1.1">N</text>
+    </g>
+    <g
+      class="scale"
+      aria-hidden="true"
+      :transform="`translate(${view.left + unit} ${-view.bottom - unit * 0.8})`"
+    >
+      <path d="M0 -0.08V0H1V-0.08" />
+      <text :x="1.1" y="0.02" :font-size="unit">{{ units.show(1, 'length') }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.plan {
+  display: block;
+  width: 100%;
+  max-height: 62vh;
+  background: color-mix(in srgb, var(--soil-dry) 30%, var(--paper));
+  border: 1px solid var(--hair);
+  touch-action: pan-y;
+}
+.bed,
+.thing,
+.tap {
+  cursor: pointer;
+  outline: none;
+}
+.soil {
+  fill: var(--soil-dry);
+}
+.water {
+  fill: var(--water-fill, #2b717c);
+}
+.edge {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.05;
+}
+.low .edge {
+  stroke: var(--clay);
+  stroke-width: 0.09;
+  stroke-dasharray: 0.22 0.12;
+}
+.brims .edge {
+  stroke-width: 0.12;
+}
+.adrift .edge {
+  stroke-dasharray: 0.08 0.08;
+}
+.picked .edge,
+.bed:focus-visible .edge {
+  stroke: var(--focus);
+  stroke-width: 0.12;
+  stroke-dasharray: none;
+}
+.thing rect,
+.thing ellipse {
+  stroke: var(--ink-soft);
+  stroke-width: 0.03;
+  fill: color-mix(in srgb, var(--ink-soft) 35%, var(--paper));
+}
+.thing.path rect {
+  fill: color-mix(in srgb, var(--hair) 60%, var(--paper));
+  stroke: none;
+}
+.thing.tree ellipse,
+.thing.hedge rect {
+  fill: color-mix(in srgb, var(--leaf) 45%, var(--paper));
+}
+.thing.water ellipse {
+  fill: var(--water-soft);
+}
+.thing.picked rect,
+.thing.picked ellipse,
+.thing:focus-visible rect,
+.thing:focus-visible ellipse {
+  stroke: var(--focus);
+  stroke-width: 0.1;
+}
+.tap circle {
+  fill: var(--page);
+  stroke: var(--ink);
+  stroke-width: 0.05;
+}
+.tap path {
+  fill: var(--water);
+}
+.tap.picked circle,
+.tap:focus-visible circle {
+  stroke: var(--focus);
+  stroke-width: 0.12;
+}
+.reach {
+  fill: none;
+  stroke: var(--water-mid);
+  stroke-width: 0.05;
+  stroke-dasharray: 0.2 0.15;
+  pointer-events: none;
+}
+text {
+  font-family: var(--text);
+  fill: var(--ink);
+}
+.faint {
+  fill: var(--ink-soft);
+  font-style: italic;
+}
+.names,
+.north,
+.scale {
+  pointer-events: none;
+}
+.north path {
+  fill: var(--ink);
+}
+.scale path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.04;
+}
+</style>

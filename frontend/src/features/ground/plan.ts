@@ -1,0 +1,121 @@
+/** The plan of the garden, in metres: x to the right, y up. Pure geometry, beside the drawing that uses it. */
+
+export interface Place {
+  x: number
+  y: number
+  turn: number
+}
+export interface Footprint {
+  length: number
+  width: number
+  round: boolean
+}
+export interface Box {
+  left: number
+  right: number
+  bottom: number
+  top: number
+}
+
+export const GRID_M = 0.1
+const SNAP_M = 0.15
+
+/** The upright box around a turned footprint. */
+export function boxOf(p: Place, f: Footprint): Box {
+  const turn = (p.turn * Math.PI) / 180
+  const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))]
+  const width = f.round ? f.length : f.width
+  const [w, h] = f.round ? [f.length, f.length] : [f.length * c + width * s, f.length * s + width * c]
+  return { left: p.x - w / 2, right: p.x + w / 2, bottom: p.y - h / 2, top: p.y + h / 2 }
+}
+
+const onGrid = (v: number) => Math.round(v / GRID_M) * GRID_M
+const tidy = (v: number) => Math.round(v * 1000) / 1000
+
+/** A place snapped: to the edges and middles of neighbours where one is near, else to the grid. */
+export function snapped(p: Place, f: Footprint, others: Box[]): Place {
+  const own = boxOf(p, f)
+  const shift = (mine: number[], theirs: number[]): number | null => {
+    let best: number | null = null
+    for (const a of mine)
+      for (const b of theirs)
+        if (Math.abs(b - a) <= SNAP_M && (best === null || Math.abs(b - a) < Math.abs(best))) best = b - a
+    return best
+  }
+  const xs = others.flatMap((o) => [o.left, o.right, (o.left + o.right) / 2])
+  const ys = others.flatMap((o) => [o.bottom, o.top, (o.bottom + o.top) / 2])
+  const dx = shift([own.left, own.right, p.x], xs)
+  const dy = shift([own.bottom, own.top, p.y], ys)
+  return {
+    x: tidy(dx === null ? onGrid(p.x) : p.x + dx),
+    y: tidy(dy === null ? onGrid(p.y) : p.y + dy),
+    turn: p.turn,
+  }
+}
+
+/** What the drawing must show: all boxes with a margin, never smaller than a few metres. */
+export function viewOf(boxes: Box[]): Box {
+  if (!boxes.length) return { left: 0, right: 8, bottom: 0, top: 5 }
+  const [left, right] = atLeast(
+    6,
+    Math.min(...boxes.map((b) => b.left)),
+    Math.max(...boxes.map((b) => b.right)),
+  )
+  const [bottom, top] = atLeast(
+    3.5,
+    Math.min(...boxes.map((b) => b.bottom)),
+    Math.max(...boxes.map((b) => b.top)),
+  )
+  return { left, right, bottom, top }
+}
+
+/** A span with a margin, widened about its middle until it measures at least so much. */
+function atLeast(most: number, from: number, to: number): [number, number] {
+  const more = Math.max(0.8, (most - (to - from)) / 2)
+  return [from - more, to + more]
+}
+
+/** Places for beds that have none yet: in rows below everything that is placed, in walking order. */
+export function parked(unplaced: { id: number; footprint: Footprint }[], placed: Box[]): Map<number, Place> {
+  const view = placed.length ? viewOf(placed) : { left: 0, right: 9, bottom: 5, top: 5 }
+  const out = new Map<number, Place>()
+  let x = view.left + 0.8
+  let y = view.bottom
+  let deep = 0
+  for (const { id, footprint } of unplaced) {
+    const width = footprint.round ? footprint.length : footprint.width
+    if (x + footprint.length > Math.max(view.right, view.left + 9)) {
+      x = view.left + 0.8
+      y -= deep + 0.5
+      deep = 0
+    }
+    out.set(id, { x: tidy(x + footprint.length / 2), y: tidy(y - width / 2), turn: 0 })
+    x += footprint.length + 0.5
+    deep = Math.max(deep, width)
+  }
+  return out
+}
+
+/** How full a bed is, 0 (all that plants can draw is gone) to 1 (full); above 1 water stands over field capacity. */
+export function levelOf(net: number, taw: number, room: number): number {
+  if (net >= 0) return Math.max(0, 1 - net / Math.max(taw, 0.1)) * 0.82
+  return 0.82 + 0.18 * Math.min(1, -net / Math.max(room, 1))
+}
+
+/** Steps that can be taken back and done again. */
+export function history<T>(first: T) {
+  const steps = [first]
+  let at = 0
+  return {
+    now: () => steps[at]!,
+    push(step: T) {
+      steps.splice(at + 1)
+      steps.push(step)
+      at = steps.length - 1
+    },
+    back: () => (at > 0 ? steps[--at]! : null),
+    forth: () => (at < steps.length - 1 ? steps[++at]! : null),
+    canGoBack: () => at > 0,
+    canGoForth: () => at < steps.length - 1,
+  }
+}

@@ -1,0 +1,114 @@
+import { computed, ref, watch, type Ref } from 'vue'
+
+import { answer, api } from '@/shared/api/client'
+import { path, useChange } from '@/shared/api/queries'
+import type { Ground } from '@/shared/api/types'
+import { say } from '@/shared/ui/snack'
+
+import { boxOf, history, parked, type Place } from './plan'
+
+type Places = Map<string, Place>
+
+/** Where everything lies: from the server, moved here, kept at once; each step can be taken back. */
+export function useGround(garden: () => number, ground: Ref<Ground | undefined>) {
+  const places = ref<Places>(new Map()) as Ref<Places>
+  let steps = history<Places>(new Map())
+  const can = ref({ back: false, forth: false })
+
+  function read(g: Ground): Places {
+    const all: Places = new Map()
+    for (const t of g.things) all.set(`thing:${t.id}`, { x: t.x_m, y: t.y_m, turn: t.turn_deg })
+    const foot = (b: Ground['beds'][number]) => ({ length: b.length_m, width: b.width_m, round: b.round })
+    for (const b of g.beds)
+      if (b.x_m !== null && b.y_m !== null) all.set(`bed:${b.id}`, { x: b.x_m, y: b.y_m, turn: b.turn_deg })
+    for (const r of g.garden.rigs)
+      if (r.x_m !== null && r.y_m !== null) all.set(`rig:${r.id}`, { x: r.x_m, y: r.y_m, turn: 0 })
+    const placed = [
+      ...g.beds.filter((b) => all.has(`bed:${b.id}`)).map((b) => boxOf(all.get(`bed:${b.id}`)!, foot(b))),
+      ...g.things.map((t) =>
+        boxOf(all.get(`thing:${t.id}`)!, { length: t.length_m, width: t.width_m, round: false }),
+      ),
+    ]
+    const free = g.beds.filter((b) => !all.has(`bed:${b.id}`)).map((b) => ({ id: b.id, footprint: foot(b) }))
+    for (const [id, place] of parked(free, placed)) all.set(`bed:${id}`, place)
+    return all
+  }
+  watch(
+    ground,
+    (g, before) => {
+      if (!g) return
+      const fresh = read(g)
+      const same = before && [...fresh.keys()].join() === [...places.value.keys()].join()
+      places.value = fresh
+      if (!same) steps = history(fresh) // something came or went: what was before cannot be stepped back to
+      look()
+    },
+    { immediate: true },
+  )
+  function look() {
+    can.value = { back: steps.canGoBack(), forth: steps.canGoForth() }
+  }
+
+  const arrange = useChange(garden, (moved: Places) =>
+    answer(
+      api.PUT('/api/gardens/{garden_id}/ground', {
+        ...path(garden),
+        body: {
+          beds: some(moved, 'bed').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y, turn_deg: p.turn })),
+          rigs: some(moved, 'rig').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y })),
+        },
+      }),
+    ),
+  )
+  const moveThing = useChange(garden, ([id, p]: [number, Place]) =>
+    answer(
+      api.PATCH('/api/gardens/{garden_id}/things/{thing_id}', {
+        params: { path: { garden_id: garden(), thing_id: id } },
+        body: { x_m: p.x, y_m: p.y, turn_deg: p.turn },
+      }),
+    ),
+  )
+  function some(all: Places, kind: string): [number, Place][] {
+    return [...all]
+      .filter(([key]) => key.startsWith(`${kind}:`))
+      .map(([key, p]) => [Number(key.split(':')[1]), p])
+  }
+  async function keep(before: Places, after: Places) {
+    const changed: Places = new Map(
+      [...after].filter(([key, p]) => {
+        const was = before.get(key)
+        return !was || was.x !== p.x || was.y !== p.y || was.turn !== p.turn
+      }),
+    )
+    places.value = after
+    look()
+    try {
+      await Promise.all([
+        ...(some(changed, 'bed').length || some(changed, 'rig').length ? [arrange.mutateAsync(changed)] : []),
+        ...some(changed, 'thing').map((x) => moveThing.mutateAsync(x)),
+      ])
+    } catch (error) {
+      places.value = before
+      say((error as Error).message)
+    }
+  }
+
+  return {
+    places,
+    can: computed(() => can.value),
+    move(key: string, place: Place) {
+      const before = places.value
+      const after = new Map(before).set(key, place)
+      steps.push(after)
+      void keep(before, after)
+    },
+    undo() {
+      const step = steps.back()
+      if (step) void keep(places.value, step)
+    },
+    redo() {
+      const step = steps.forth()
+      if (step) void keep(places.value, step)
+    },
+  }
+}
