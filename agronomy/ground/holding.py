@@ -97,6 +97,9 @@ JAR_SPREAD, LABORATORY_SPREAD = 0.13, 0.08  # by how the percentages were found;
 MIX_SPREAD, OWN_MIX_SPREAD = 0.18, 0.22  # common practice, no source
 DRAIN_DAYS_BY_DRAINAGE: Final = {"free": 1.0, "slow": 2.0, "standing": 4.0}  # times the texture's; common practice
 MOST_ORGANIC_MATTER = 8.0  # %, the range of the Saxton and Rawls equations
+# And of clay [%]: they leave out soils over 60 %, and with much organic matter a little less already makes field
+# capacity pass saturation; sand without a trace of clay gets a wilting point below zero.
+LEAST_CLAY, MOST_CLAY = 3.0, 56.0
 
 MATERIALS: Final = (*_BY_CLASS, *_BY_HAND, *(m for m in MIXES if m != "woody_fill"), "own_mix")
 
@@ -152,7 +155,8 @@ def _of_percentages(sand: float, clay: float, soil: Soil) -> Holding:
 def _of_texture(
     sand: float, clay: float, organic_matter: float, texture: str, spread: float, how: str
 ) -> Holding:  # fmt: skip
-    s = saxton_rawls(sand, clay, min(organic_matter, MOST_ORGANIC_MATTER))
+    clay = min(max(clay, LEAST_CLAY), MOST_CLAY)
+    s = saxton_rawls(min(sand, 100 - clay), clay, min(organic_matter, MOST_ORGANIC_MATTER))
     rew, drain_days, curve_number = _BY_CLASS[texture]
     return Holding(
         s.field_capacity, s.wilting_point, s.saturation, s.ksat, rew, drain_days, spread, curve_number,

@@ -5,7 +5,7 @@ import re
 from django.test import TestCase
 from django.urls import get_resolver
 
-from apps.garden.models import OwnCrop
+from apps.garden.models import OwnCrop, Thing
 from apps.watering.models import Check, MovedSoak, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
@@ -34,6 +34,7 @@ class Strangers(TestCase):
         cls.rig = cls.garden.rigs.get()
         cls.moved = MovedSoak.objects.create(bed=cls.bed, date=w.TODAY, from_date=w.TODAY, to_date=w.TODAY)
         cls.own_crop = OwnCrop.objects.create(garden=cls.garden, name="Red", like="tomato")
+        cls.thing = Thing.objects.create(garden=cls.garden, kind="wall", x_m=0, y_m=0, length_m=2)
         cls.membership = cls.garden.membership_set.get()
 
     def urls(self):
@@ -50,7 +51,7 @@ class Strangers(TestCase):
                 values = {
                     "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
                     "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
-                    "crop_id": self.own_crop.pk,
+                    "crop_id": self.own_crop.pk, "thing_id": self.thing.pk,
                 }  # fmt: skip
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:
@@ -100,6 +101,11 @@ class Strangers(TestCase):
             ("put", f"/beds/{self.bed.pk}", self.BODIES["beds"]),
             ("delete", f"/beds/{self.bed.pk}", None),
             ("post", f"/beds/{self.bed.pk}/restore", None),
+            ("post", f"/beds/{self.bed.pk}/copy", None),
+            ("get", f"/beds/{self.bed.pk}/sources", None),
+            ("patch", f"/things/{self.thing.pk}", {"name": "X"}),
+            ("delete", f"/things/{self.thing.pk}", None),
+            ("post", f"/things/{self.thing.pk}/restore", None),
             ("patch", f"/rigs/{self.rig.pk}", {"name": "X"}),
             ("post", "/waterings", {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 1}]}),
             ("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, "reading": "wet"}),

@@ -93,7 +93,7 @@ class Queries(TestCase):
             bed = w.bed_of(user, garden, name=f"Bed {i}")
         w.type_days(user, garden)
         client, base, counts = w.client_of(user), f"/gardens/{garden.pk}", {}
-        for path in ("/round", "/ahead", "/sizes", f"/beds/{bed.pk}", "/sky", "/beds"):
+        for path in ("/round", "/ahead", "/ground", "/sizes", f"/beds/{bed.pk}", "/sky", "/beds"):
             _plans.clear()
             with CaptureQueriesContext(connection) as seen:
                 self.assertEqual(w.send(client, "get", base + path).status_code, 200)

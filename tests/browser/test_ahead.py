@@ -133,6 +133,8 @@ class Depth(InBrowser):
             if pick:
                 page.get_by_role("dialog").locator("label", has_text=re.compile(f"^{pick}$")).click()
             page.get_by_role("dialog").get_by_role("button", name="Note it").click()
+            if kind != "Float or dipstick":
+                expect(page.get_by_role("dialog")).to_be_hidden()
 
         note("Float or dipstick", ("It holds", "99"))
         expect(page.get_by_role("dialog")).to_contain_text("at most 14 L")
