@@ -22,6 +22,7 @@ from agronomy.describe.errors import (
     require_between,
     require_one_of,
 )
+from agronomy.describe.weather import WEATHER_BOUNDS, check_day
 from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
 
@@ -166,6 +167,9 @@ ALLOWED: Final = _object(
     weekdays=_list({"type": "integer", "minimum": 0, "maximum": 6, "x-unit": "(0 is Monday)"}, 7),
 )  # fmt: skip
 MOVE: Final = _object(["bed", "from_date", "to_date"], bed=NAME, from_date=DATE, to_date=DATE)
+DAY: Final = _object(
+    ["date"], date=DATE, **{name: _or_null(_number(*bounds)) for name, bounds in WEATHER_BOUNDS.items()}
+)
 GARDEN: Final[Json] = {
     "$schema": "https://json-schema.org/draft/2020-12/schema",
     "title": "Isleshower garden file, version 1",
@@ -179,13 +183,14 @@ GARDEN: Final[Json] = {
         own_crops=_list(OWN_CROP, 200), growth=_one_of(g.GROWTHS), heat_rule=_one_of(g.HEAT_RULES),
         people=_list(PERSON, 20), allowed=_list(ALLOWED, 20), moves=_list(MOVE, 2000),
         things=_list(THING, 300), north_deg=TURN,
+        time_zone={"type": "string", "maxLength": 64}, days=_list(DAY, 20000),
     ),
 }  # fmt: skip
 
 
 @functools.cache
 def _validator(piece: str) -> Any:
-    return jsonschema.Draft202012Validator(globals()[piece])
+    return jsonschema.Draft202012Validator(globals()[piece], format_checker=jsonschema.FormatChecker(["date"]))
 
 
 def check_piece(piece: str, value: Any, where: str = "") -> None:
@@ -235,6 +240,7 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         "maxItems": f"at most {limit} entries",
         "minItems": f"{limit} entries",
         "const": f"{limit!r}",
+        "format": "a date as YYYY-MM-DD",
         "pattern": "a date as YYYY-MM-DD" if schema.get("format") == "date" else "text without space at its ends",
         "anyOf": "a description with all its fields, or null",
     }.get(rule, f"what the schema says ({rule})")
@@ -247,18 +253,29 @@ def _words(types: Any) -> str:
 
 def read_garden(text: str, name: str = "garden file") -> g.Garden:
     """A Garden from the text of a garden file. Raises InputError naming file, field, value and what is allowed."""
+    value = load(text, name)
+    check_piece("GARDEN", value, "")
+    return garden_from_json(value)
+
+
+def load(text: str, name: str) -> Any:
+    """The JSON value of a text; NaN and infinities are refused. Raises FormatError."""
 
     def refuse(constant: str) -> None:
         raise FormatError(name, constant, "finite numbers")
 
     try:
-        value = json.loads(text, parse_constant=refuse)
+        return json.loads(text, parse_constant=refuse)
     except json.JSONDecodeError as error:
         raise FormatError(f"{name} line {error.lineno}", error.msg, "JSON") from error
     except RecursionError:
         raise FormatError(name, "deep nesting", "a garden file") from None
-    check_piece("GARDEN", value, "")
-    return garden_from_json(value)
+
+
+def piece_faults(piece: str, value: Any, where: str = "") -> list[InputError]:
+    """Every fault of `value` against a schema of this module, in the order of their places."""
+    errors = sorted(_validator(piece).iter_errors(value), key=lambda e: [str(x) for x in e.absolute_path])
+    return [_as_input_error(error, where) for error in errors]
 
 
 def garden_from_json(value: Json) -> g.Garden:
@@ -274,8 +291,10 @@ def garden_from_json(value: Json) -> g.Garden:
             require_one_of(f"beds[{i}].rig", bed.rig, rig_names)
     gauge = tuple(g.Gauge(_date(x["date"], "gauge.date"), float(x["rain"])) for x in value.get("gauge", []))
     _unique([x.date.isoformat() for x in gauge], "gauge")
+    _unique([x["date"] for x in value.get("days", [])], "days")
     moves = tuple(_move(x, f"moves[{i}]", names) for i, x in enumerate(value.get("moves", [])))
     built: Json = {
+        "days": tuple(_day(x, f"days[{i}]") for i, x in enumerate(value.get("days", []))),
         "things": tuple(g.Thing(**x) for x in value.get("things", [])),
         "rigs": rigs, "beds": beds, "gauge": gauge, "own_crops": own, "moves": moves,
         "people": tuple(g.Person(x["name"], tuple(map(float, x["minutes"]))) for x in value.get("people", [])),  # type: ignore[arg-type]
@@ -283,6 +302,12 @@ def garden_from_json(value: Json) -> g.Garden:
     }  # fmt: skip
     plain = {k: v for k, v in value.items() if k != "format" and k not in built}
     return g.Garden(**plain, **built)
+
+
+def _day(x: Json, where: str) -> g.TypedDay:
+    """A typed day, whose values must agree with each other."""
+    check_day({name: x.get(name) for name in WEATHER_BOUNDS}, f"{where}.")
+    return g.TypedDay(**{**x, "date": _date(x["date"], f"{where}.date")})
 
 
 def _move(x: Json, where: str, beds: list[str]) -> g.Move:

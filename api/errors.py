@@ -25,7 +25,7 @@ CANNOT_WRITE = {3, 1021, 1030, 1114, 1180, 1290, 1836}
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """DRF's exception handler: {"code", "text", "fields": [{"field", "text"}]}."""
     if isinstance(error, InputError):
-        fields = [{"field": error.field, "text": str(error)}]
+        fields = [{"field": e.field, "text": str(e)} for e in getattr(error, "faults", [error])]
         return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, exceptions.ValidationError):
         fields = list(_flat(error.detail, ""))

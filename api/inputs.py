@@ -108,6 +108,10 @@ class PlantingIn(Shape):
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
 
 
+class TextIn(Shape):
+    text = s.CharField(trim_whitespace=False, max_length=5_000_000)
+
+
 class PlaceIn(Shape):
     id = s.IntegerField()
     x_m = Number(required=False, allow_null=True)

@@ -312,5 +312,9 @@ class SampleOut(s.Serializer):
     about = s.CharField()
 
 
+class Imported(s.Serializer):
+    days = s.IntegerField()
+
+
 class Visited(s.Serializer):
     weather_fresh = s.BooleanField()

@@ -3,7 +3,7 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
-from api import accounts, views, views_ahead, views_ground, views_plants
+from api import accounts, views, views_ahead, views_exchange, views_ground, views_plants
 
 urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
@@ -32,6 +32,12 @@ urlpatterns = [
     path("gardens/<int:garden_id>/checks", views.Checks.as_view()),
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
+    path("import/garden", views_exchange.ImportGarden.as_view()),
+    path("gardens/<int:garden_id>/days/import", views_exchange.ImportDays.as_view()),
+    *(
+        path(f"gardens/<int:garden_id>/{file}", views_exchange.Download.as_view(), {"file": file})
+        for file in views_exchange.FILES
+    ),
     path("gardens/<int:garden_id>/ground", views_ground.Ground.as_view()),
     path("gardens/<int:garden_id>/things", views_ground.Things.as_view()),
     path("gardens/<int:garden_id>/things/<int:thing_id>", views_ground.OneThing.as_view()),

@@ -277,6 +277,25 @@ class Bed:
 
 
 @dataclass(frozen=True)
+class TypedDay:
+    """A day of weather typed by hand, in the weather file's columns and units; None: not known."""
+
+    date: dt.date
+    tmin: float | None = None
+    tmax: float | None = None
+    tmean: float | None = None
+    rhmin: float | None = None
+    rhmax: float | None = None
+    rhmean: float | None = None
+    tdew: float | None = None
+    ea: float | None = None
+    wind: float | None = None
+    sunshine_h: float | None = None
+    rs: float | None = None
+    rain: float | None = None
+
+
+@dataclass(frozen=True)
 class Person:
     """Somebody who waters: minutes they have on each weekday, from Monday."""
 
@@ -331,6 +350,8 @@ class Garden:
     moves: tuple[Move, ...] = ()
     things: tuple[Thing, ...] = ()
     north_deg: float = 0.0
+    time_zone: str = ""
+    days: tuple[TypedDay, ...] = ()
 
 
 Dated = TypeVar("Dated", Soil, Exposure)

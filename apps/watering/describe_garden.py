@@ -25,7 +25,8 @@ from apps.garden.models import (
     SizeSighting,
     Thing,
 )
-from apps.watering.models import Check, Watering
+from apps.watering.models import Check, MovedSoak, Watering
+from apps.weather.models import GaugeReading, Source, WeatherDay
 
 
 def _plain(described: Any, leave_out: tuple[str, ...]) -> dict[str, Any]:
@@ -55,12 +56,19 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     for thing in described.things:
         Thing.objects.create(garden=garden, **dataclasses.asdict(thing))
     for position, bed in enumerate(described.beds, 1):
-        _write_bed(bed, position, garden, owner, rigs, crops)
+        _write_bed(bed, position, garden, owner, rigs, crops, [m for m in described.moves if m.bed == bed.name])
+    GaugeReading.objects.bulk_create(
+        [GaugeReading(id=uuid.uuid4(), garden=garden, date=x.date, rain=x.rain, by=owner) for x in described.gauge]
+    )
+    WeatherDay.objects.bulk_create(
+        [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]
+    )
     return garden
 
 
 def _write_bed(
-    bed: g.Bed, position: int, garden: Garden, owner: Any, rigs: dict[str, Rig], crops: dict[str, OwnCrop]
+    bed: g.Bed, position: int, garden: Garden, owner: Any, rigs: dict[str, Rig], crops: dict[str, OwnCrop],
+    moves: list[g.Move],
 ) -> None:  # fmt: skip
     box = bed.reservoir
     row = Bed.objects.create(
@@ -90,6 +98,10 @@ def _write_bed(
             SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))
         for count in p.thinned:
             PlantCount.objects.create(planting=planting, **dataclasses.asdict(count))
+    for moved in moves:
+        MovedSoak.objects.create(
+            bed=row, date=moved.from_date, from_date=moved.from_date, to_date=moved.to_date, by=owner
+        )
     for model, events in ((Watering, bed.waterings), (Check, bed.checks)):
         for event in events:
             _write_event(model, row, owner, dataclasses.asdict(event))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import datetime as dt
 import logging
 from dataclasses import dataclass
@@ -25,7 +26,7 @@ log = logging.getLogger(__name__)
 PAST_DAYS_FIRST = 90
 OLDEST_TYPED = dt.timedelta(days=3 * 366)
 FURTHEST_TYPED = dt.timedelta(days=15)
-MOST_TYPED = 400
+MOST_TYPED = 1200
 
 
 def refresh_weather(garden: Garden) -> bool:
@@ -72,11 +73,11 @@ class TypeDays:
         today = garden.today
         if len(self.days) > MOST_TYPED:
             raise InputError("days", len(self.days), f"at most {MOST_TYPED} days at a time")
-        dates = [d["date"] for d in self.days]
+        times = collections.Counter(d["date"] for d in self.days)
         checked: dict[dt.date, dict[str, float | None]] = {}
         for i, day in enumerate(self.days):
             where = f"days[{i}]."
-            if dates.count(day["date"]) > 1:
+            if times[day["date"]] > 1:
                 raise InputError(f"{where}date", day["date"].isoformat(), "each date once")
             if not today - OLDEST_TYPED <= day["date"] <= today + FURTHEST_TYPED:
                 allowed = f"a date from {today - OLDEST_TYPED} to {today + FURTHEST_TYPED}"
@@ -87,12 +88,14 @@ class TypeDays:
                 self._need_temperatures(values, where)
             checked[day["date"]] = values
         with transaction.atomic():
-            for date, values in checked.items():
-                rows = WeatherDay.objects.filter(garden=garden, date=date, source=Source.TYPED)
-                if all(v is None for v in values.values()):
-                    rows.delete()
-                elif not rows.update(**values):
-                    WeatherDay.objects.create(garden=garden, date=date, source=Source.TYPED, **values)
+            WeatherDay.objects.filter(garden=garden, date__in=checked, source=Source.TYPED).delete()
+            WeatherDay.objects.bulk_create(
+                [
+                    WeatherDay(garden=garden, date=date, source=Source.TYPED, **values)
+                    for date, values in checked.items()
+                    if any(v is not None for v in values.values())
+                ]
+            )
         return len(checked)
 
     @staticmethod

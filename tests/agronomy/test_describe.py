@@ -79,7 +79,7 @@ class Bounds(unittest.TestCase):
         allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0]}]
         return value | {
             "utc_offset_h": 0, "wind_height_m": 2, "people": people, "own_crops": own, "allowed": allowed,
-            "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}],
+            "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}], "days": [{"date": "2025-07-01"}],
         }  # fmt: skip
 
     def test_every_number(self):

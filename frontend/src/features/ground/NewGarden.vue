@@ -3,7 +3,9 @@ import { useQueryClient } from '@tanstack/vue-query'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { useCatalogue, useGardens } from '@/shared/api/queries'
+import FileIn from '@/shared/ui/FileIn.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { STYLE } from '@/shared/words/names'
 
@@ -48,6 +50,13 @@ async function make() {
   } finally {
     busy.value = false
   }
+}
+
+async function open(text: string) {
+  const made = await answer(api.POST('/api/import/garden', { body: { text } }))
+  await queries.invalidateQueries({ queryKey: ['gardens'] })
+  say(`${made.name} is opened.`)
+  await router.push({ name: 'round', params: { garden: made.id } })
 }
 </script>
 
@@ -101,6 +110,12 @@ async function make() {
       <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
     </div>
   </form>
+  <section>
+    <h2>Or open a garden file</h2>
+    <FileIn label="Garden file" accept=".json,application/json" :take="open">
+      A garden saved under Settings, with all its beds and what happened in them.
+    </FileIn>
+  </section>
   <Samples />
 </template>
 
@@ -110,5 +125,11 @@ form {
   flex-direction: column;
   gap: 24px;
   max-width: 720px;
+}
+section {
+  max-width: 720px;
+  margin-top: 40px;
+  border-top: 1px solid var(--ink);
+  padding-top: 16px;
 }
 </style>

@@ -13,6 +13,7 @@ import UnitInput from '@/shared/ui/UnitInput.vue'
 import { STYLE } from '@/shared/words/names'
 
 import Household from './Household.vue'
+import InAndOut from './InAndOut.vue'
 import OwnCrops from './OwnCrops.vue'
 
 const props = defineProps<{ garden: number }>()
@@ -287,6 +288,7 @@ async function leave() {
 
   <Household v-if="own" :garden="own" :owner="owner" class="part" />
   <OwnCrops v-if="own" :garden="garden" :owner="owner" class="part" />
+  <InAndOut v-if="own" :garden="own" :owner="owner" class="part" />
 
   <section v-if="own">
     <h2>Who helps</h2>

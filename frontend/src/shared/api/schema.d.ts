@@ -199,6 +199,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/days/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["import_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/events/{kind}/{event_id}/strike": {
         parameters: {
             query?: never;
@@ -554,6 +570,23 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["record_waterings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import/garden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new garden from the text of a garden file; each fault is named with its place, and nothing is half kept. */
+        post: operations["import_garden"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1240,6 +1273,9 @@ export interface components {
          * @enum {string}
          */
         HowEnum: "due" | "late" | "early" | "moved";
+        Imported: {
+            days: number;
+        };
         /**
          * @description * `soil` - soil
          *     * `reservoir` - reservoir
@@ -1906,6 +1942,9 @@ export interface components {
          * @enum {string}
          */
         StyleEnum: "ample" | "steady" | "sparing";
+        TextInRequest: {
+            text: string;
+        };
         /**
          * @description * `auto` - auto
          *     * `light` - light
@@ -2535,6 +2574,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    import_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
             };
             400: {
                 headers: {
@@ -3285,6 +3357,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WateringOut"][];
+                };
+            };
+        };
+    };
+    import_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

@@ -1,0 +1,65 @@
+"""A garden out to a file and in from one."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable
+from typing import Any
+
+from django.http import HttpResponse
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from agronomy.garden_export import garden_as_text, plan_as_geojson
+from api import inputs, present, shapes
+from api.views import checked
+from apps.garden.access import membership
+from apps.garden.models import Garden
+from apps.watering import exchange
+
+Writer = Callable[[Garden], str]
+# ending -> (media type, what writes it)
+FILES: dict[str, tuple[str, Writer]] = {
+    "garden.json": ("application/json", lambda garden: garden_as_text(exchange.described_garden(garden))),
+    "plan.geojson": (
+        "application/geo+json",
+        lambda garden: json.dumps(plan_as_geojson(exchange.described_garden(garden)), indent=1, ensure_ascii=False),
+    ),
+    "beds.csv": ("text/csv", exchange.beds_as_csv),
+    "days.csv": ("text/csv", exchange.days_as_csv),
+}
+
+
+class Download(APIView):
+    """A garden as a file: garden.json, plan.geojson, beds.csv or days.csv."""
+
+    @extend_schema(exclude=True)  # files for a person, not answers for the page
+    def get(self, request: Request, garden_id: int, file: str) -> Any:
+        garden = membership(request.user, garden_id).garden
+        media, write = FILES[file]
+        answer = HttpResponse(write(garden), content_type=f"{media}; charset=utf-8")
+        safe = "".join(c if c.isascii() and c.isalnum() else "-" for c in garden.name.lower()).strip("-") or "garden"
+        answer["Content-Disposition"] = f'attachment; filename="{safe}-{file}"'
+        return answer
+
+
+class ImportGarden(APIView):
+    """A new garden from the text of a garden file; each fault is named with its place, and nothing is half kept."""
+
+    @extend_schema(
+        operation_id="import_garden", request=inputs.TextIn, responses={201: shapes.GardenOut, 400: shapes.Error}
+    )
+    def post(self, request: Request) -> Response:
+        made = exchange.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
+        return Response(present.garden(made, "owner"), status=201)
+
+
+class ImportDays(APIView):
+    @extend_schema(
+        operation_id="import_days", request=inputs.TextIn, responses={200: shapes.Imported, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        text = checked(inputs.TextIn, request)["text"]
+        return Response({"days": exchange.ImportDays(request.user, garden_id, text).execute()})

@@ -1,0 +1,141 @@
+"""A garden out to a file and in from one: the open garden file, its plan, its beds and its days."""
+
+from __future__ import annotations
+
+import csv
+import dataclasses
+import io
+import math
+import zoneinfo
+from dataclasses import dataclass
+from typing import Any
+
+from agronomy.describe import garden as g
+from agronomy.describe.errors import FormatError, InputError
+from agronomy.describe.weather import COLUMNS, read_weather_rows
+from agronomy.garden_export import faults
+from apps.garden.access import owned
+from apps.garden.actions import refuse_one_too_many
+from apps.garden.convert import own_crop
+from apps.garden.models import Garden
+from apps.watering.describe_garden import write_garden
+from apps.watering.facts import core_garden, read_beds
+from apps.weather.actions import TypeDays
+from apps.weather.models import GaugeReading, Source, WeatherDay
+
+MOST_BYTES = 5_000_000
+
+
+class FaultyFileError(InputError):
+    """A file with its faults, each with its place."""
+
+    code = "faulty_file"
+
+    def __init__(self, found: list[InputError]) -> None:
+        super().__init__(found[0].field, found[0].value, found[0].allowed)
+        self.faults = found
+
+
+def described_garden(garden: Garden) -> g.Garden:
+    """All that counts in a garden, by its names: what the garden file holds. Struck events are left out."""
+    beds = read_beds(garden)
+    core = core_garden(garden, beds)
+    names = {str(b.row.pk): b.row.name for b in beds}
+    typed = WeatherDay.objects.filter(garden=garden, source=Source.TYPED).values("date", *COLUMNS)
+    readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
+    gauge = dict(readings.values_list("date", "rain"))
+    return dataclasses.replace(
+        core,
+        name=garden.name,
+        time_zone=garden.time_zone,
+        beds=tuple(dataclasses.replace(b, name=names[b.name]) for b in core.beds),
+        moves=tuple(dataclasses.replace(m, bed=names[m.bed]) for m in core.moves),
+        own_crops=tuple(own_crop(row) for row in garden.own_crops.all()),
+        gauge=tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
+        days=tuple(g.TypedDay(**d) for d in typed),
+    )
+
+
+def beds_as_csv(garden: Garden) -> str:
+    """One line for each planting, and one for a bed in which nothing grows."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(
+        ["bed", "kind", "length_m", "width_m", "round", "method", "soil", "crop", "variety", "count", "planted",
+         "removed", "start", "height", "spread_m", "seen"]
+    )  # fmt: skip
+    for bed in described_garden(garden).beds:
+        head = [bed.name, bed.kind, bed.length_m, bed.width_m, int(bed.round), bed.method,
+                bed.soils[-1].material if bed.soils else "unknown"]  # fmt: skip
+        for p in bed.plantings or (None,):
+            if p is None:
+                writer.writerow([*map(_cell, head), *[""] * 9])
+                continue
+            size = p.sizes[-1] if p.sizes else None
+            left = p.thinned[-1].count if p.thinned else p.count
+            seen = [size.height, size.spread_m, size.date] if size else ["", "", ""]
+            tail = [p.crop, p.own.name if p.own else p.variety, left, p.planted, p.removed or "", p.start, *seen]
+            writer.writerow(map(_cell, [*head, *tail]))
+    return out.getvalue()
+
+
+def days_as_csv(garden: Garden) -> str:
+    """The garden's weather days in the weather file's columns, with the source of each day."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(["date", *COLUMNS, "source"])
+    rows = WeatherDay.objects.filter(garden=garden).order_by("date", "source")
+    for row in rows.values_list("date", *COLUMNS, "source"):
+        writer.writerow("" if v is None else v for v in row)
+    return out.getvalue()
+
+
+def _cell(value: Any) -> Any:
+    """A cell that no spreadsheet takes for a formula."""
+    return f"'{value}" if isinstance(value, str) and value[:1] in "=+-@\t\r" else value
+
+
+@dataclass
+class ImportGarden:
+    """A new garden of the person's from a garden file: everything is validated first; all of it is kept, or nothing."""
+
+    by: Any
+    text: str
+
+    def execute(self) -> Garden:
+        if len(self.text.encode()) > MOST_BYTES:
+            raise FormatError("garden file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        described, found = faults(self.text)
+        if described is None:
+            raise FaultyFileError(found)
+        zone = described.time_zone or _zone_of(described)
+        if zone not in zoneinfo.available_timezones():
+            raise FormatError("time_zone", zone, "a zone of the IANA list, such as UTC or Europe/Lisbon")
+        refuse_one_too_many(self.by)
+        return write_garden(described, self.by, time_zone=zone)
+
+
+def _zone_of(described: g.Garden) -> str:
+    """A zone with the file's offset, where it names none. (Etc zones count westwards.)"""
+    hours = round(described.utc_offset_h)
+    return "Etc/GMT" if hours == 0 else f"Etc/GMT{-hours:+d}"
+
+
+@dataclass
+class ImportDays:
+    """Days of weather from a CSV, as if typed: past ones were observed, from today on they are the outlook."""
+
+    by: Any
+    garden_id: int
+    text: str
+
+    def execute(self) -> int:
+        owned(self.by, self.garden_id)
+        if len(self.text.encode()) > MOST_BYTES:
+            raise FormatError("days file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        rows = read_weather_rows(io.StringIO(self.text, newline=""), "days file")
+        member = next((r for r in rows if r.member is not None), None)
+        if member is not None:
+            raise InputError(f"days file line {member.line} member", member.member, "one row a day, without members")
+        days = [{"date": r.date, **{k: None if math.isnan(v) else v for k, v in r.values.items()}} for r in rows]
+        return TypeDays(self.by, self.garden_id, days).execute()

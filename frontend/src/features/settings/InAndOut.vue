@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { PhDownloadSimple } from '@phosphor-icons/vue'
+
+import { answer, api } from '@/shared/api/client'
+import { path, useChange } from '@/shared/api/queries'
+import type { Garden } from '@/shared/api/types'
+import FileIn from '@/shared/ui/FileIn.vue'
+import { say } from '@/shared/ui/snack'
+
+/** The garden as files, and days of weather from one. */
+const props = defineProps<{ garden: Garden; owner: boolean }>()
+const FILES = [
+  ['garden.json', 'The whole garden', 'all that was described and noted, to keep or to open again'],
+  ['plan.geojson', 'The plan', 'beds, things and taps in metres, for a map program'],
+  ['beds.csv', 'Beds and plantings', 'a line for each, for a spreadsheet'],
+  ['days.csv', 'Days of weather', 'what was observed, expected and typed'],
+] as const
+const days = useChange(
+  () => props.garden.id,
+  (text: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/days/import', { ...path(props.garden.id), body: { text } })),
+)
+async function keep(text: string) {
+  const kept = await days.mutateAsync(text)
+  say(`${kept.days} days of weather are kept.`)
+}
+</script>
+
+<template>
+  <section aria-labelledby="in-and-out">
+    <h2 id="in-and-out">In and out</h2>
+    <p class="soft">Your garden is yours: open files, whole, at any time.</p>
+    <ul>
+      <li v-for="[file, label, about] in FILES" :key="file">
+        <a class="btn" :href="`/api/gardens/${garden.id}/${file}`" download>
+          <PhDownloadSimple :size="18" aria-hidden="true" /> {{ label }}
+        </a>
+        <span class="soft">{{ about }}</span>
+      </li>
+    </ul>
+    <FileIn
+      v-if="owner && !garden.demonstration"
+      label="Weather from a file"
+      accept=".csv,text/csv"
+      :take="keep"
+    >
+      A CSV with a line a day: date, and what is known of tmin, tmax, rain, wind, sun. Past days count as
+      measured, days to come as the outlook.
+    </FileIn>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 16px;
+  padding: 6px 0;
+  border-bottom: 1px dotted var(--hair);
+}
+li .btn {
+  min-width: 232px;
+}
+</style>

@@ -1,0 +1,153 @@
+"""The garden to scale by mouse, by key and by typing; files out and in."""
+
+import json
+import pathlib
+import re
+
+from playwright.sync_api import expect
+
+from apps.garden.models import Bed, Garden, Thing
+from tests.browser.base import InBrowser
+
+
+class OnThePlan(InBrowser):
+    def setUp(self):
+        super().setUp()
+        self.sign_in()
+        self.go(f"/g/{self.garden.pk}/ground")
+        self.bed = self.garden.beds.get(name="Long Bench")
+        self.on_plan = self.page.locator(f"#on-plan-{self.bed.pk}")
+        expect(self.on_plan).to_be_visible()
+
+    def place(self):
+        bed = Bed.objects.get(pk=self.bed.pk)
+        return round(bed.x_m, 2), round(bed.y_m, 2), bed.turn_deg
+
+    def until(self, wanted):
+        """Wait until the bed stands where it should."""
+        for _ in range(100):
+            if self.place() == wanted:
+                return
+            self.page.wait_for_timeout(50)
+        self.assertEqual(self.place(), wanted)
+
+    def test_a_bed_is_nudged_turned_and_taken_back(self):
+        x, y, turn = self.place()
+        self.on_plan.focus()
+        self.page.keyboard.press("ArrowRight")
+        self.until((round(x + 0.1, 2), y, turn))
+        self.page.keyboard.press("Shift+ArrowUp")
+        self.until((round(x + 0.1, 2), round(y + 0.5, 2), turn))
+        self.page.keyboard.press("]")
+        self.until((round(x + 0.1, 2), round(y + 0.5, 2), turn + 15))
+        for _ in range(3):
+            self.page.keyboard.press("Control+z")
+        self.until((x, y, turn))
+        expect(self.page.get_by_role("button", name="Undo")).to_be_disabled()
+        self.page.get_by_role("button", name="Redo").click()
+        self.until((round(x + 0.1, 2), y, turn))
+        self.assert_quiet()
+
+    def test_a_bed_is_dragged_and_stays_after_a_reload(self):
+        was = self.place()
+        box = self.on_plan.bounding_box()
+        middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        mouse = self.page.mouse
+        mouse.move(*middle)
+        mouse.down()
+        mouse.move(middle[0] + 10, middle[1] + 20, steps=4)
+        mouse.move(middle[0] + 30, middle[1] + 60, steps=4)
+        mouse.up()
+        for _ in range(100):
+            if self.place() != was:
+                break
+            self.page.wait_for_timeout(50)
+        now = self.place()
+        self.assertGreater(now[0], was[0])
+        self.assertLess(now[1], was[1])
+        place = self.on_plan.get_attribute("aria-label").split(";")[-1]  # the water may change with the shade
+        self.page.reload()
+        expect(self.on_plan).to_have_attribute("aria-label", re.compile(re.escape(place) + "$"))
+
+    def test_a_wall_is_put_sized_and_takes_light_from_a_bed(self):
+        page = self.page
+        walls = Thing.objects.filter(kind="wall", removed_at=None)
+        before = walls.count()
+        page.get_by_label("Put on the plan").select_option("wall")
+        side = page.get_by_role("complementary", name="What is picked")
+        expect(side.get_by_role("heading")).to_have_text(re.compile("wall", re.I))
+        self.assertEqual(walls.count(), before + 1)
+        self.assert_axe_finds_nothing("plan with a wall picked")
+        page.get_by_role("button", name="Off the plan").click()
+        snack = page.get_by_role("status").filter(has_text="is off the plan")
+        expect(snack).to_be_visible()
+        self.assertEqual(walls.count(), before)
+        snack.get_by_role("button", name="Undo").click()
+        for _ in range(100):
+            if walls.count() == before + 1:
+                break
+            page.wait_for_timeout(50)
+        self.assertEqual(walls.count(), before + 1)
+
+    def test_the_slider_moves_the_water(self):
+        label = self.on_plan.get_attribute("aria-label")
+        slider = self.page.get_by_role("slider", name="Day")
+        slider.focus()
+        for _ in range(4):
+            self.page.keyboard.press("ArrowLeft")
+        expect(self.on_plan).not_to_have_attribute("aria-label", label)
+        self.page.get_by_role("button", name="Back to today").click()
+        expect(self.on_plan).to_have_attribute("aria-label", label)
+
+    def test_a_bed_is_copied(self):
+        self.on_plan.click()
+        self.page.get_by_role("button", name="Copy").click()
+        expect(self.page.get_by_role("group", name="The garden to scale")).to_contain_text("Long Bench 2")
+
+
+class PlanByThumb(InBrowser):
+    viewport = {"width": 390, "height": 844}
+
+    def test_the_plan_fits_a_phone(self):
+        self.sign_in()
+        self.go(f"/g/{self.garden.pk}/ground")
+        expect(self.page.get_by_role("group", name="The garden to scale")).to_be_visible()
+        wide = self.page.evaluate("document.documentElement.scrollWidth")
+        self.assertLessEqual(wide, 390)
+        self.assert_axe_finds_nothing("plan on a phone")
+        self.assert_quiet()
+
+
+class Files(InBrowser):
+    def test_a_garden_goes_out_and_opens_again_and_a_faulty_one_tells_each_fault(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        for name, ending in (
+            ("The whole garden", "garden.json"),
+            ("The plan", "plan.geojson"),
+            ("Days of", "days.csv"),
+        ):
+            with page.expect_download() as download:
+                page.get_by_role("link", name=name).click()
+            self.assertTrue(download.value.suggested_filename.endswith(ending))
+            if ending == "garden.json":
+                text = pathlib.Path(download.value.path()).read_text(encoding="utf-8")
+        value = json.loads(text)
+        self.go("/new-garden")
+        faulty = {**value, "latitude": 99, "style": "castle"}
+        chooser = page.get_by_label("Garden file")
+        chooser.set_input_files(
+            {"name": "x.json", "mimeType": "application/json", "buffer": json.dumps(faulty).encode()}
+        )
+        alarm = page.get_by_role("alert")
+        expect(alarm).to_contain_text("Nothing of x.json was kept")
+        expect(alarm.get_by_role("listitem")).to_have_count(2)
+        expect(alarm).to_contain_text("latitude: 99 is not usable")
+        self.assertEqual(Garden.objects.count(), 1)
+        self.assert_axe_finds_nothing("faults of a file")
+        chooser.set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": text.encode()})
+        page.wait_for_url(re.compile(rf"/g/(?!{self.garden.pk}/)\d+/round"))
+        self.assertEqual(Garden.objects.count(), 2)
+        made = Garden.objects.exclude(pk=self.garden.pk).get()
+        self.assertEqual(made.beds.count(), self.garden.beds.count())
