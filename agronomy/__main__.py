@@ -11,10 +11,12 @@ import json
 import math
 import pathlib
 import sys
+from collections.abc import Sequence
 from typing import Any, NoReturn
 
 import numpy as np
 
+from agronomy.air.climates import climate_of, sky_of_climate
 from agronomy.air.reference_et import TIERS, reference_et
 from agronomy.balance import ledger
 from agronomy.balance import step as s
@@ -23,8 +25,10 @@ from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, Plan, plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe.errors import CoreError, FormatError, InputError, require_between
-from agronomy.describe.weather import read_weather_rows, sky_from_rows, table_from_days
-from agronomy.garden_file import GARDEN, read_garden
+from agronomy.describe.garden import Garden
+from agronomy.describe.weather import Sky, WeatherRow, read_weather_rows, sky_from_rows, table_from_days
+from agronomy.garden_file import read_garden
+from agronomy.garden_schema import GARDEN
 
 MOST_BYTES = 50_000_000
 
@@ -127,9 +131,19 @@ def _plan(args: argparse.Namespace) -> dict[str, Any]:
             error.args = (f"{args.garden} {error.args[0]}",)
         raise
     rows = read_weather_rows(io.StringIO(_read(args.weather), newline=""), args.weather)
+    return plan_as_json(plan(garden, _sky(garden, rows, today), today, args.days))
+
+
+def _sky(garden: Garden, rows: Sequence[WeatherRow], today: dt.date) -> Sky:
+    """The rows' sky; where a single outlook ends, the garden's climate goes on if it has one."""
     gauge = {x.date: x.rain for x in garden.gauge}
-    sky = sky_from_rows(rows, today, garden.latitude, garden.elevation_m, garden.wind_height_m, gauge)
-    return plan_as_json(plan(garden, sky, today, args.days))
+    years = climate_of(garden)
+    if years is None or any(r.member is not None for r in rows):
+        return sky_from_rows(rows, today, garden.latitude, garden.elevation_m, garden.wind_height_m, gauge)
+    past = {r.date: r.values for r in rows if r.date < today}
+    typed = {r.date: r.values for r in rows if r.date >= today}
+    since = min((b.opened for b in garden.beds), default=today)
+    return sky_of_climate(years, past, typed, gauge, since, today, garden.latitude, garden.elevation_m)
 
 
 def plan_as_json(p: Plan) -> dict[str, Any]:

@@ -8,7 +8,7 @@ import json
 import math
 from typing import Any, Final
 
-from agronomy import garden_file
+from agronomy import garden_file, garden_schema
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 
@@ -54,7 +54,7 @@ def faults(text: str, name: str = "garden file") -> tuple[g.Garden | None, list[
         value = garden_file.load(text, name)
     except InputError as error:
         return None, [error]
-    found = garden_file.piece_faults("GARDEN", value)[:MOST_FAULTS]
+    found = garden_schema.piece_faults("GARDEN", value)[:MOST_FAULTS]
     if found:
         return None, found
     try:

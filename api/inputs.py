@@ -79,8 +79,15 @@ class GardenIn(Shape):
     coastal = s.BooleanField(required=False)
     growth = s.CharField(required=False)
     heat_rule = s.CharField(required=False)
+    method = s.CharField(required=False)
+    climate = s.CharField(required=False, allow_null=True, help_text="'by_place' takes the usual one there")
     people = PersonIn(many=True, required=False)
     allowed = AllowedIn(many=True, required=False)
+
+
+class NewGardenIn(GardenIn):
+    weather_file = s.CharField(required=False, trim_whitespace=False, max_length=5_000_000, help_text="CSV text")
+    flow_l_per_min = Number(required=False, help_text="of its first hose")
 
 
 class RigIn(Shape):
@@ -102,6 +109,7 @@ class PlantingIn(Shape):
     removed = s.DateField(required=False, allow_null=True)
     start = s.CharField(required=False)
     buried_m = Number(required=False)
+    spacing_m = Number(required=False, allow_null=True)
     own_crop = s.IntegerField(required=False, allow_null=True)
     left = s.IntegerField(required=False, allow_null=True, help_text="how many are left today")
     height = s.CharField(required=False, allow_null=True, help_text="as seen today")
@@ -182,6 +190,7 @@ class JarIn(Shape):
     sand_mm = Number()
     silt_mm = Number()
     clay_mm = Number()
+    jars = s.IntegerField(required=False)
 
 
 class PartIn(Shape):
@@ -212,6 +221,7 @@ class SoilIn(Shape):
     intake_mm_per_h = Number(required=False, allow_null=True)
     top_m = Number(required=False, allow_null=True)
     layers = LayerIn(many=True, required=False)
+    feel = s.ListField(child=s.CharField(), required=False, help_text="texture class of each handful")
 
 
 class ExposureIn(Shape):
@@ -246,6 +256,7 @@ class BedIn(Shape):
     width_m = Number()
     round = s.BooleanField(required=False)
     soil_depth_m = Number(required=False, allow_null=True)
+    drain_holes = s.BooleanField(required=False, allow_null=True)
     soil = SoilIn(required=False)
     method = s.CharField(required=False)
     rig = s.IntegerField(required=False, allow_null=True)

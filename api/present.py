@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from agronomy.air.climates import GENERIC
 from agronomy.balance import forcing
 from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
@@ -38,10 +39,18 @@ def garden(g: Garden, role: str) -> Json:
     return {
         "id": g.pk, "name": g.name, "latitude": g.latitude, "longitude": g.longitude, "elevation_m": g.elevation_m,
         "time_zone": g.time_zone, "style": g.style, "coastal": g.coastal, "today": g.today,
-        "growth": g.growth, "heat_rule": g.heat_rule, "people": g.people, "allowed": g.allowed,
+        "growth": g.growth, "heat_rule": g.heat_rule, "method": g.method, "climate": g.climate,
+        "climate_said": climate_said(g), "people": g.people, "allowed": g.allowed,
         "own_clock": g.clock_date is not None, "demonstration": g.demonstration, "role": role,
         "rigs": [rig(r) for r in g.rigs.all()],
     }  # fmt: skip
+
+
+def climate_said(g: Garden) -> str:
+    """A garden's climate in words; empty where it has none."""
+    if g.climate == "file":
+        return "the years of your weather file"
+    return GENERIC[g.climate].name if g.climate else ""
 
 
 def rig(r: Any) -> Json:
@@ -50,6 +59,7 @@ def rig(r: Any) -> Json:
         "name": r.name,
         "flow_l_per_min": r.flow_l_per_min,
         "measured": r.measured,
+        "flow_cv": r.flow_cv,
         "x_m": r.x_m,
         "y_m": r.y_m,
         "hose_m": r.hose_m,
@@ -64,10 +74,13 @@ def weather_state(now: Situation) -> Json:
     facts, today = now.weather, now.garden.today
     issued = facts.snapshot.issued if facts.snapshot else None
     has_ahead = facts.forecast is not None and facts.forecast.dates[-1] >= today
-    source = "forecast" if has_ahead else "typed" if facts.typed_ahead else "resampled" if facts.observed else "none"
+    source = "resampled" if facts.observed else "none"
+    if has_ahead or facts.climate or facts.typed_ahead:
+        source = "forecast" if has_ahead else "climate" if facts.climate else "typed"
     return {
         "source": source,
         "issued": issued,
+        "typed_days": len(facts.typed_ahead),
         "age_days": (today - issued).days if issued else None,
         "last_observed": max(facts.observed, default=None),
         "simulated": now.garden.demonstration,
@@ -260,7 +273,7 @@ def bed(facts: BedFacts) -> Json:
         }  # fmt: skip
     return {
         "id": b.pk, "name": b.name, "kind": b.kind, "length_m": b.length_m, "width_m": b.width_m, "round": b.round,
-        "soil_depth_m": b.soil_depth_m,
+        "soil_depth_m": b.soil_depth_m, "drain_holes": b.drain_holes,
         "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
@@ -332,11 +345,13 @@ def sky(
     """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
     today, p = now.garden.today, now.plan
     days = []
+    unknown = "climate" if now.weather.climate else "resampled"
     for offset in range(-behind, ahead):
         date = today + dt.timedelta(days=offset)
         reading = gauges.get(date)
         day: Json = {
-            "date": date, "kind": "gap" if offset < 0 else "resampled", "source": "", "tier": "", "tmin": None,
+            "date": date, "kind": unknown if offset >= 0 or now.weather.climate else "gap", "source": "", "tier": "",
+            "tmin": None,
             "tmax": None, "rain": None, "rain_chance": None, "et0": None,
             "heat_wave": bool(p and p.heat and date in p.heat.dates),
             "gauge": {"id": reading.pk, "date": reading.date, "rain": reading.rain} if reading else None,

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
+from agronomy.describe.garden import CLIMATES, METHODS
+
 
 class ErrorField(s.Serializer):
     field = s.CharField()
@@ -38,6 +40,7 @@ class RigOut(s.Serializer):
     name = s.CharField()
     flow_l_per_min = s.FloatField()
     measured = s.DateField(allow_null=True)
+    flow_cv = s.FloatField(allow_null=True)
     x_m = s.FloatField(allow_null=True)
     y_m = s.FloatField(allow_null=True)
     hose_m = s.FloatField(allow_null=True)
@@ -65,6 +68,9 @@ class GardenOut(s.Serializer):
     coastal = s.BooleanField()
     growth = s.ChoiceField(choices=["calendar", "warmth"])
     heat_rule = s.ChoiceField(choices=["absolute", "unusual"])
+    method = s.ChoiceField(choices=METHODS)
+    climate = s.ChoiceField(choices=CLIMATES, allow_null=True)
+    climate_said = s.CharField(help_text="the climate in words, empty without one")
     people = PersonOut(many=True)
     allowed = AllowedOut(many=True)
     today = s.DateField()
@@ -81,9 +87,10 @@ class Member(s.Serializer):
 
 
 class WeatherState(s.Serializer):
-    source = s.ChoiceField(choices=["forecast", "typed", "resampled", "none"])
+    source = s.ChoiceField(choices=["forecast", "climate", "typed", "resampled", "none"])
     issued = s.DateField(allow_null=True)
     age_days = s.IntegerField(allow_null=True, help_text="days since the forecast was issued")
+    typed_days = s.IntegerField(help_text="days ahead that were typed by hand")
     last_observed = s.DateField(allow_null=True)
     simulated = s.BooleanField()
 
@@ -286,7 +293,7 @@ class GaugeOut(s.Serializer):
 
 class SkyDay(s.Serializer):
     date = s.DateField()
-    kind = s.ChoiceField(choices=["observed", "gap", "forecast", "typed", "resampled"])
+    kind = s.ChoiceField(choices=["observed", "gap", "climate", "forecast", "typed", "resampled"])
     source = s.CharField(allow_blank=True)
     tier = s.CharField(allow_blank=True)
     tmin = Band(allow_null=True)
@@ -310,6 +317,11 @@ class SampleOut(s.Serializer):
     key = s.CharField()
     name = s.CharField()
     about = s.CharField()
+
+
+class PutAwayOut(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
 
 
 class Imported(s.Serializer):

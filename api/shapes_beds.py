@@ -58,6 +58,7 @@ class PlantingOut(s.Serializer):
     start = s.CharField()
     buried_m = s.FloatField()
     own_crop = s.IntegerField(allow_null=True)
+    spacing_m = s.FloatField(allow_null=True)
     left = s.IntegerField()
     sizes = SizeOut(many=True)
 
@@ -72,6 +73,7 @@ class JarOut(s.Serializer):
     sand_mm = s.FloatField()
     silt_mm = s.FloatField()
     clay_mm = s.FloatField()
+    jars = s.IntegerField()
 
 
 class PartOut(s.Serializer):
@@ -100,6 +102,7 @@ class SoilOut(s.Serializer):
     intake_mm_per_h = s.FloatField(allow_null=True)
     top_m = s.FloatField(allow_null=True)
     layers = LayerOut(many=True)
+    feel = s.ListField(child=s.CharField())
     texture = s.CharField(allow_blank=True, help_text="USDA class, where percentages are known")
 
 
@@ -134,6 +137,7 @@ class BedOut(s.Serializer):
     width_m = s.FloatField()
     round = s.BooleanField()
     soil_depth_m = s.FloatField(allow_null=True)
+    drain_holes = s.BooleanField(allow_null=True)
     soils = SoilOut(many=True)
     exposures = ExposureOut(many=True)
     method = s.ChoiceField(choices=["hose", "can", "drip", "reservoir"])
@@ -223,11 +227,26 @@ class CropOut(s.Serializer):
     source = s.CharField()
 
 
+class UsualSize(s.Serializer):
+    length_m = s.FloatField()
+    width_m = s.FloatField()
+    depth_m = s.FloatField()
+    round = s.BooleanField()
+
+
 class KindOut(s.Serializer):
     key = s.CharField()
     name = s.CharField()
     container = s.BooleanField()
     soil_depth_m = s.FloatField()
+    sizes = UsualSize(many=True)
+
+
+class ClimateOut(s.Serializer):
+    key = s.CharField()
+    name = s.CharField()
+    latitude = s.FloatField(help_text="of a usual place")
+    elevation_m = s.FloatField()
 
 
 class Catalogue(s.Serializer):
@@ -239,3 +258,5 @@ class Catalogue(s.Serializer):
     mulches = s.ListField(child=s.CharField())
     heights = s.DictField(child=s.FloatField())
     time_zones = s.ListField(child=s.CharField())
+    climates = ClimateOut(many=True)
+    textures = s.ListField(child=s.CharField())

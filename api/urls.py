@@ -17,6 +17,8 @@ urlpatterns = [
     path("samples/<str:key>", views.OneSample.as_view()),
     path("gardens", views.Gardens.as_view()),
     path("gardens/<int:garden_id>", views.OneGarden.as_view()),
+    path("put-away", views.PutAway.as_view()),
+    path("gardens/<int:garden_id>/take-up", views.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", views.Round.as_view()),
     path("gardens/<int:garden_id>/visit", views.Visit.as_view()),
     path("gardens/<int:garden_id>/step", views.Step.as_view()),
@@ -33,6 +35,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
     path("import/garden", views_exchange.ImportGarden.as_view()),
+    path("gardens/<int:garden_id>/climate", views_exchange.ImportClimate.as_view()),
     path("gardens/<int:garden_id>/days/import", views_exchange.ImportDays.as_view()),
     *(
         path(f"gardens/<int:garden_id>/{file}", views_exchange.Download.as_view(), {"file": file})
@@ -49,6 +52,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/feed", views_ahead.Feed.as_view()),
     path("gardens/<int:garden_id>/own-crops", views_plants.OwnCrops.as_view()),
     path("gardens/<int:garden_id>/own-crops/<int:crop_id>", views_plants.OneOwnCrop.as_view()),
+    path("gardens/<int:garden_id>/own-crops/<int:crop_id>/restore", views_plants.RestoreOwnCrop.as_view()),
     path("gardens/<int:garden_id>/sizes", views_plants.Sizes.as_view()),
     path("gardens/<int:garden_id>/sky", views.Sky.as_view()),
     path("gardens/<int:garden_id>/days", views.Days.as_view()),

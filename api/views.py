@@ -12,10 +12,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from agronomy.air.climates import GENERIC
 from agronomy.decide.sources import coefficients
-from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, KINDS, MULCHES, STARTS
+from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, KINDS, MULCHES, STARTS, USUAL_SIZES
 from agronomy.describe.weather import COLUMNS
 from agronomy.ground.holding import MATERIALS
+from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
 from api import inputs, present, shapes, shapes_beds
 from apps.garden import actions as garden_actions
@@ -50,7 +52,10 @@ class Catalogue(APIView):
                     for key, c in CROPS.items()
                 ],
                 "kinds": [
-                    {"key": key, "name": name, "container": container, "soil_depth_m": depth}
+                    {
+                        "key": key, "name": name, "container": container, "soil_depth_m": depth,
+                        "sizes": [vars(size) for size in USUAL_SIZES[key]],
+                    }
                     for key, (container, depth, name) in KINDS.items()
                 ],
                 "soils": MATERIALS,
@@ -59,6 +64,8 @@ class Catalogue(APIView):
                 "mulches": MULCHES,
                 "heights": BODY_HEIGHTS,
                 "time_zones": sorted(zoneinfo.available_timezones()),
+                "climates": [{**vars(c), "key": key} for key, c in GENERIC.items()],
+                "textures": list(CLASS_CENTRES),
             }
         )  # fmt: skip
 
@@ -69,10 +76,11 @@ class Gardens(APIView):
         return Response([present.garden(m.garden, m.role) for m in memberships(request.user)])
 
     @extend_schema(
-        operation_id="create_garden", request=inputs.GardenIn, responses={201: shapes.GardenOut, 400: shapes.Error}
+        operation_id="create_garden", request=inputs.NewGardenIn, responses={201: shapes.GardenOut, 400: shapes.Error}
     )
     def post(self, request: Request) -> Response:
-        made = garden_actions.CreateGarden(request.user, checked(inputs.GardenIn, request)).execute()
+        values = checked(inputs.NewGardenIn, request)
+        made = garden_actions.CreateGarden(request.user, values, values.pop("weather_file", None)).execute()
         return Response(present.garden(made, "owner"), status=201)
 
 
@@ -90,10 +98,24 @@ class OneSample(APIView):
         return Response(present.garden(OpenSample(request.user, key).execute(), "owner"), status=201)
 
 
+class PutAway(APIView):
+    """Gardens that were put away, the newest first."""
+
+    @extend_schema(operation_id="put_away_gardens", responses=shapes.PutAwayOut(many=True))
+    def get(self, request: Request) -> Response:
+        return Response([{"id": x.pk, "name": x.name} for x in garden_actions.put_away(request.user)])
+
+
+class TakeUp(APIView):
+    @extend_schema(operation_id="take_up_garden", request=None, responses={200: shapes.GardenOut, 400: shapes.Error})
+    def post(self, request: Request, garden_id: int) -> Response:
+        return Response(present.garden(garden_actions.TakeUpGarden(request.user, garden_id).execute(), "owner"))
+
+
 class OneGarden(APIView):
-    @extend_schema(operation_id="throw_away_sample", responses={204: None, 400: shapes.Error})
+    @extend_schema(operation_id="put_away_garden", responses={204: None})
     def delete(self, request: Request, garden_id: int) -> Response:
-        garden_actions.ThrowAwaySample(request.user, garden_id).execute()
+        garden_actions.PutAwayGarden(request.user, garden_id).execute()
         return Response(status=204)
 
     @extend_schema(operation_id="change_garden", request=inputs.GardenIn, responses=shapes.GardenOut)

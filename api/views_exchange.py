@@ -18,6 +18,7 @@ from api.views import checked
 from apps.garden.access import membership
 from apps.garden.models import Garden
 from apps.watering import exchange
+from apps.weather.actions import ReadClimate
 
 Writer = Callable[[Garden], str]
 # ending -> (media type, what writes it)
@@ -54,6 +55,17 @@ class ImportGarden(APIView):
     def post(self, request: Request) -> Response:
         made = exchange.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
         return Response(present.garden(made, "owner"), status=201)
+
+
+class ImportClimate(APIView):
+    """A garden's climate from the years of a weather file."""
+
+    @extend_schema(
+        operation_id="import_climate", request=inputs.TextIn, responses={200: shapes.Imported, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        text = checked(inputs.TextIn, request)["text"]
+        return Response({"days": ReadClimate(request.user, garden_id, text).execute()})
 
 
 class ImportDays(APIView):

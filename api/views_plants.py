@@ -26,7 +26,7 @@ class OwnCrops(APIView):
     @extend_schema(operation_id="own_crops", responses=shapes_beds.OwnCropOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         garden = membership(request.user, garden_id).garden
-        return Response([_own_crop(c) for c in OwnCrop.objects.filter(garden=garden)])
+        return Response([_own_crop(c) for c in OwnCrop.objects.filter(garden=garden, removed_at=None)])
 
     @extend_schema(
         operation_id="create_own_crop", request=inputs.OwnCropIn,
@@ -47,6 +47,12 @@ class OneOwnCrop(APIView):
     def delete(self, request: Request, garden_id: int, crop_id: int) -> Response:
         actions.RemoveOwnCrop(request.user, garden_id, crop_id).execute()
         return Response(status=204)
+
+
+class RestoreOwnCrop(APIView):
+    @extend_schema(operation_id="restore_own_crop", request=None, responses=shapes_beds.OwnCropOut)
+    def post(self, request: Request, garden_id: int, crop_id: int) -> Response:
+        return Response(_own_crop(actions.RestoreOwnCrop(request.user, garden_id, crop_id).execute()))
 
 
 class Sizes(APIView):

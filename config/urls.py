@@ -10,7 +10,7 @@ from django.urls import include, path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
-from agronomy.garden_file import GARDEN
+from agronomy.garden_schema import GARDEN
 from api.views_ahead import calendar
 
 

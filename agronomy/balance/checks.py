@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
-from agronomy.describe.garden import Check
+from agronomy.describe.garden import Check, FingerMark
 from agronomy.ground.holding import Holding
 
 # What a finger feels, as a depletion in shares of RAW; common practice, no source.
@@ -19,6 +19,8 @@ WEIGHTS: Final[dict[str, float]] = {
     "finger": 0.7, "still_wet": 0.6, "lifted": 0.6, "probe": 0.5, "dug": 0.75, "float": 0.95,
 }  # fmt: skip
 
+FINGER_KNOWN = 0.9  # weight of a reading whose mark was found without any spread; common practice, no source
+
 
 @dataclass(frozen=True)
 class Sighting:
@@ -29,10 +31,16 @@ class Sighting:
     weight: float
 
 
-def sighting(check: Check, top: Holding, rooting_m: float) -> Sighting:
-    """What a check of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir."""
+def sighting(check: Check, top: Holding, rooting_m: float, finger: tuple[FingerMark, ...] = ()) -> Sighting:
+    """What a check of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir.
+
+    finger: what this garden's fingers were found to feel; a mark is believed the more, the less it was spread.
+    """
     weight = WEIGHTS[check.kind]
     if check.kind == "finger":
+        mark = next((m for m in finger if m.reading == check.reading), None)
+        if mark is not None:
+            return Sighting(mark.share_of_taw, True, min(max(FINGER_KNOWN - mark.spread, 0.4), 0.85))
         return Sighting(FINGER[str(check.reading)], False, weight)
     if check.kind == "still_wet":
         return Sighting(STILL_WET, False, weight)

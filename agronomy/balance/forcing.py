@@ -20,7 +20,7 @@ from agronomy.balance import step as s
 from agronomy.balance.checks import FINGER, WEIGHTS, sighting
 from agronomy.balance.stand import Stand, stand_of
 from agronomy.balance.weather import AirDays
-from agronomy.describe.garden import KINDS, Bed, Exposure, Garden, Soil, on_date
+from agronomy.describe.garden import KINDS, Bed, Exposure, FingerMark, Garden, Soil, on_date
 from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile, profile
@@ -82,8 +82,13 @@ def profile_on(bed: Bed, date: dt.date) -> Profile:
     return profile(soil_on(bed, date), managed_depth_m(bed), KINDS[bed.kind][0], soil_depth_m(bed))
 
 
-def bed_days(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None) -> tuple[Array, Stand]:
-    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
+def bed_days(
+    bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None, finger: tuple[FingerMark, ...] = ()
+) -> tuple[Array, Stand]:
+    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it.
+
+    finger: what a finger's readings stand for in this garden (balance/checks.py).
+    """
     undisturbed = dataclasses.replace(bed, name="", waterings=(), checks=())
     a, stand = _undisturbed(undisturbed, start, n_days, warmth)
     a = a.copy()
@@ -108,7 +113,7 @@ def bed_days(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None
                 a[i, s.CHECK_STORE] = float(c.value or 0) / ground
                 continue
             rooting = float(np.clip(stand.root_depth_m[i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
-            seen = sighting(c, profile_on(bed, c.date).top, rooting)
+            seen = sighting(c, profile_on(bed, c.date).top, rooting, finger)
             a[i, s.CHECK_TO], a[i, s.CHECK_OF], a[i, s.CHECK_WEIGHT] = seen.share, float(seen.of_taw), seen.weight
     return a, stand
 
@@ -176,7 +181,8 @@ def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
     before: Profile | None = None
     for since, until, here in _profiles(bed, start, len(a)):
         a[since:until, s.TEW], a[since:until, s.REW] = here.tew, here.rew
-        a[since:until, s.DRAIN] = 1.0 / here.drain_days
+        sealed = KINDS[bed.kind][0] and bed.drain_holes is False
+        a[since:until, s.DRAIN] = 0.0 if sealed else 1.0 / here.drain_days
         a[since:until, s.ROOM], a[since:until, s.AIR_MARK] = here.room_mm(), here.air_mark_mm()
         a[since:until, s.DEEPEST] = here.available_mm(here.depth_m)
         if before is not None:
@@ -293,7 +299,9 @@ def water_cv(garden: Garden, bed: Bed) -> float:
     if bed.method == "can":
         return spreads.CAN_CV
     rig = next((r for r in garden.rigs if r.name == bed.rig), None)
-    return spreads.FLOW_MEASURED_CV if rig is not None and rig.measured else spreads.FLOW_DEFAULT_CV
+    if rig is None or not rig.measured:
+        return spreads.FLOW_DEFAULT_CV
+    return spreads.FLOW_MEASURED_CV if rig.flow_cv is None else max(rig.flow_cv, spreads.FLOW_LEAST_CV)
 
 
 def shares_before(days: Array, first: Sequence[float] | Array) -> Array:

@@ -146,7 +146,7 @@ def run_season(
     n = weather.air.shape[1] - 1
     beds = garden.beds
     warmth = warmth_of(garden, weather)
-    described = [forcing.bed_days(b, first, n_all, warmth) for b in beds]
+    described = [forcing.bed_days(b, first, n_all, warmth, garden.finger) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
     days[:, :, s.AIR_FACTOR] = forcing.air_factors(garden, weather)
     constants = np.stack([forcing.bed_constants(b, today, t) for b, t in zip(beds, triggers, strict=True)])

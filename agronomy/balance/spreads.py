@@ -17,12 +17,18 @@ from agronomy.balance.step import N_DRAW, Q_CAPACITY, Q_DEMAND, Q_WATER, Z_AIR, 
 
 DEMAND_CV = 0.12  # of a planting's use about the book's
 FLOW_MEASURED_CV, FLOW_DEFAULT_CV = 0.06, 0.25  # of litres that rest on a flow
+FLOW_LEAST_CV = 0.03  # however well the trials of a bucket agree
 CAN_CV = 0.10
-RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV = 0.05, 0.12  # of rain at the bed, day after day to the same side
+RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV, RAIN_CLIMATE_CV = (
+    0.05,
+    0.12,
+    0.80,
+)  # of rain at the bed, day after day to the same side
 TYPED_OUTLOOK_ET0_CV, TYPED_OUTLOOK_RAIN_CV = 0.18, 0.60  # of days ahead that one person typed
 ET0_CV_BY_TIER: Final = {
     "full": 0.05, "no-wind": 0.08, "no-humidity": 0.10, "no-radiation": 0.12, "mean-temperature": 0.10,
     "temperature-wind": 0.14, "hargreaves": 0.15, "temperature-only": 0.15, "gap": 0.35,
+    "climate": 0.25,
 }  # fmt: skip
 OPENING_SPREAD_KNOWN, OPENING_SPREAD_UNKNOWN = 0.25, 0.6  # standard deviation, in shares of RAW
 LEAST_SERIES = 31  # members are repeated, each with its own draw, until there are this many

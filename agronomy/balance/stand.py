@@ -63,7 +63,9 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
     for planting, st in parts:
         crop = crop_of(planting)
         left = st.count * st.present
-        of_all = st.canopy_m2 * left
+        # Plants set closer than they spread share the space above them, as they do the light.
+        each = st.canopy_m2 if planting.spacing_m is None else np.minimum(st.canopy_m2, planting.spacing_m**2)
+        of_all = each * left
         canopy += of_all
         rooted += np.minimum(st.root_area_m2 * left, ground * st.present)
         height += of_all * st.height_m

@@ -37,7 +37,7 @@ class AirDays:
     tier: tuple[str, ...]  # of each day, of its first member
     parts: AirParts  # of the central series
     usual_tmax: Array  # of all observed days, however far behind
-    outlook: tuple[str, ...]  # "observed", "gap", "forecast", "typed" or "resampled" of each day
+    outlook: tuple[str, ...]  # of each day: "observed", "gap", "climate", "forecast", "typed" or "resampled"
 
 
 def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:
@@ -69,6 +69,8 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
                 out[k][i] = np.interp(d.toordinal(), ordinals, known_b[k])
         tier[i] = "gap" if at is None else str(behind.tier[at])
         outlook[i] = "gap" if at is None else "observed"
+        if d in sky.filled:
+            tier[i] = outlook[i] = "climate"
 
     where_a = {d: i for i, d in enumerate(sky.ahead.dates)}
     recent = np.arange(max(0, len(sky.behind.dates) - RESAMPLED_DAYS), len(sky.behind.dates))
@@ -79,7 +81,7 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         for k in fields:
             out[k][i] = known_b[k][drawn] if at is None else np.resize(known_a[k][at], n)
         tier[i] = "gap" if at is None else str(ahead.tier[at, 0])
-        outlook[i] = "resampled" if at is None else sky.source
+        outlook[i] = "resampled" if at is None else "typed" if d in sky.typed else sky.source
 
     air = np.zeros((len(dates), n + 1, s.N_AIR))
     air[:, 1:, s.ET0], air[:, 1:, s.RAIN] = out["et0"], out["rain"]
@@ -89,6 +91,8 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
         if i < n_behind:
             air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
+            if d in sky.filled and d not in sky.gauged:
+                air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
         elif outlook[i] == "typed":
             air[i, :, s.ET0_CV] = spreads.TYPED_OUTLOOK_ET0_CV
             air[i, :, s.RAIN_CV] = spreads.TYPED_OUTLOOK_RAIN_CV

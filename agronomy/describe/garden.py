@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Final, TypeVar
+from typing import Any, Final, TypeVar
 
 # kind -> (is a container, usual soil depth in m (practice), what it is called)
 KINDS: Final[dict[str, tuple[bool, float, str]]] = {
@@ -12,6 +13,8 @@ KINDS: Final[dict[str, tuple[bool, float, str]]] = {
     "open": (False, 0.45, "open ground"),
     "keyhole": (False, 0.45, "keyhole bed"),
     "row": (False, 0.45, "long row"),
+    "mound": (False, 0.40, "mound"),
+    "tunnel": (False, 0.45, "tunnel bed"),
     "pot": (True, 0.28, "pot"),
     "half_barrel": (True, 0.40, "half barrel"),
     "trough": (True, 0.20, "trough"),
@@ -20,6 +23,37 @@ KINDS: Final[dict[str, tuple[bool, float, str]]] = {
     "self_watering_box": (True, 0.25, "self-watering box"),
     "tray": (True, 0.06, "tray"),
 }
+
+
+@dataclass(frozen=True)
+class UsualSize:
+    """A size that a kind is often bought or built in [m]; a round one is length_m across. Common practice."""
+
+    length_m: float
+    width_m: float
+    depth_m: float
+    round: bool = False
+
+
+def _round(*sizes: tuple[float, float]) -> tuple[UsualSize, ...]:
+    return tuple(UsualSize(across, across, depth, True) for across, depth in sizes)
+
+
+USUAL_SIZES: Final[dict[str, tuple[UsualSize, ...]]] = {
+    "raised": (UsualSize(2.4, 1.2, 0.30), UsualSize(1.2, 1.2, 0.30), UsualSize(1.8, 0.9, 0.45)),
+    "open": (UsualSize(3.0, 1.2, 0.45), UsualSize(6.0, 1.2, 0.45)),
+    "keyhole": _round((1.8, 0.45), (2.4, 0.60)),
+    "row": (UsualSize(5.0, 0.4, 0.45), UsualSize(10.0, 0.4, 0.45)),
+    "mound": (*_round((1.2, 0.40)), UsualSize(3.0, 1.2, 0.60)),
+    "tunnel": (UsualSize(4.0, 0.9, 0.45), UsualSize(6.0, 1.2, 0.45)),
+    "pot": _round((0.20, 0.18), (0.30, 0.28), (0.40, 0.35)),
+    "half_barrel": _round((0.65, 0.40),),
+    "trough": (UsualSize(0.6, 0.2, 0.18), UsualSize(1.0, 0.4, 0.35)),
+    "fabric_bag": _round((0.30, 0.25), (0.40, 0.30), (0.50, 0.40)),
+    "hanging_basket": _round((0.30, 0.16), (0.40, 0.20)),
+    "self_watering_box": (UsualSize(0.75, 0.38, 0.25), UsualSize(1.0, 0.4, 0.30)),
+    "tray": (UsualSize(0.38, 0.24, 0.06), UsualSize(0.54, 0.28, 0.05)),
+}  # fmt: skip
 METHODS: Final = ("hose", "can", "drip", "reservoir")
 STYLES: Final = ("ample", "steady", "sparing")
 PATTERNS: Final = ("deep_and_seldom", "little_and_often", "damp_top", "run_down")
@@ -32,6 +66,11 @@ INGREDIENTS: Final = (
 )  # fmt: skip
 GROWTHS: Final = ("calendar", "warmth")
 HEAT_RULES: Final = ("absolute", "unusual")
+# generic climates (air/climates.py), and "file": the years of the garden's own weather file
+CLIMATES: Final = (
+    "cool_maritime", "temperate", "cold_winter", "dry_summer", "hot_dry", "humid_summer", "wet_tropical", "monsoon",
+    "cool_highland", "file",
+)  # fmt: skip
 MULCHES: Final = ("none", "straw", "leaf_mould", "compost", "bark", "film")
 BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
     "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
@@ -44,16 +83,20 @@ THINGS: Final[dict[str, tuple[float, str]]] = {
     "wall": (2.0, "wall"), "fence": (1.6, "fence"), "hedge": (1.8, "hedge"), "tree": (5.0, "tree"),
     "shed": (2.3, "shed"), "house": (6.0, "house"), "path": (0.0, "path"), "water": (0.0, "pond or butt"),
 }  # fmt: skip
+# the small tests of the bench (agronomy/bench)
+MEASUREMENTS: Final = ("bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter")
 DAY_PARTS: Final = ("morning", "evening")
 
 
 @dataclass(frozen=True)
 class Jar:
-    """What settled in a jar of shaken soil: thickness of each layer [mm]; only their ratio counts."""
+    """What settled in a jar of shaken soil: thickness of each layer [mm]; only their ratio counts. jars: the mean of
+    so many."""
 
     sand_mm: float
     silt_mm: float
     clay_mm: float
+    jars: int = 1
 
 
 @dataclass(frozen=True)
@@ -78,7 +121,8 @@ class Soil:
     """What a bed is made of from `date` on; None: from its opening.
 
     material: a USDA texture class, a mix, a squeeze outcome, "own_mix" (then `mix` names its parts) or "unknown"
-    (ground/holding.py lists them). A jar, or sand and clay by weight [%], beat the material. stones: share of the
+    (ground/holding.py lists them). A jar, or sand and clay by weight [%], beat the material, and so does `feel`:
+    the texture class that each of some handfuls was found to be. stones: share of the
     volume [%]. loosened_m: how deep it is loosened; None: the bed's own depth. woody_fill_m: logs and leaves at the
     bottom. intake_mm_per_h: measured; None: by texture. top_m: thickness of the top layer where `layers` lie below.
     """
@@ -97,6 +141,7 @@ class Soil:
     intake_mm_per_h: float | None = None
     top_m: float | None = None
     layers: tuple[Layer, ...] = ()
+    feel: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -150,7 +195,8 @@ class Count:
 
 @dataclass(frozen=True)
 class Planting:
-    """start: one of STARTS. buried_m: how much deeper than the root ball the stem is set [m]."""
+    """start: one of STARTS. buried_m: how much deeper than the root ball the stem is set, or how deep it is sown [m].
+    spacing_m: from plant to plant [m]; None: evenly over the bed."""
 
     crop: str
     count: int
@@ -162,6 +208,7 @@ class Planting:
     buried_m: float = 0.0
     thinned: tuple[Count, ...] = ()
     own: OwnCrop | None = None
+    spacing_m: float | None = None
 
 
 @dataclass(frozen=True)
@@ -178,7 +225,8 @@ class Mulch:
 class Rig:
     """What water comes from: a hose or tap with its flow, measured by bucket or a default.
 
-    x_m, y_m: where its tap is on the plan; hose_m: how far its hose reaches from there [m].
+    x_m, y_m: where its tap is on the plan; hose_m: how far its hose reaches from there [m]. flow_cv: coefficient of
+    variation of the trials that measured it.
     """
 
     name: str
@@ -187,6 +235,7 @@ class Rig:
     x_m: float | None = None
     y_m: float | None = None
     hose_m: float | None = None
+    flow_cv: float | None = None
 
 
 @dataclass(frozen=True)
@@ -249,7 +298,8 @@ class Check:
 
 @dataclass(frozen=True)
 class Bed:
-    """x_m, y_m: its centre on the plan; None: not placed yet. turn_deg: clockwise."""
+    """x_m, y_m: its centre on the plan; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
+    not known, and taken as there."""
 
     name: str
     kind: str
@@ -274,6 +324,7 @@ class Bed:
     x_m: float | None = None
     y_m: float | None = None
     turn_deg: float = 0.0
+    drain_holes: bool | None = None
 
 
 @dataclass(frozen=True)
@@ -293,6 +344,39 @@ class TypedDay:
     sunshine_h: float | None = None
     rs: float | None = None
     rain: float | None = None
+
+
+@dataclass(frozen=True)
+class FingerMark:
+    """What one reading of a finger stands for with the people of this garden: a depletion as a share of TAW, and its
+    standard deviation (bench/finger.py)."""
+
+    reading: str
+    share_of_taw: float
+    spread: float
+
+
+@dataclass(frozen=True)
+class Measurement:
+    """A small test of the bench on a date: what was read and what came of it, in the bench's own words.
+
+    bed, rig: what it was about, by name.
+    """
+
+    date: dt.date
+    kind: str
+    given: Mapping[str, Any]
+    found: Mapping[str, Any]
+    bed: str | None = None
+    rig: str | None = None
+
+
+@dataclass(frozen=True)
+class Season:
+    """A season that was brought to its end."""
+
+    name: str
+    ended: dt.date
 
 
 @dataclass(frozen=True)
@@ -331,6 +415,9 @@ class Gauge:
 
 @dataclass(frozen=True)
 class Garden:
+    """climate: a name of CLIMATES that stands in where no day is known; climate_days: its days where it is "file".
+    method: how most of its beds are watered."""
+
     name: str
     latitude: float
     elevation_m: float
@@ -352,6 +439,12 @@ class Garden:
     north_deg: float = 0.0
     time_zone: str = ""
     days: tuple[TypedDay, ...] = ()
+    climate: str | None = None
+    climate_days: tuple[TypedDay, ...] = ()
+    method: str = "hose"
+    finger: tuple[FingerMark, ...] = ()
+    measurements: tuple[Measurement, ...] = ()
+    seasons: tuple[Season, ...] = ()
 
 
 Dated = TypeVar("Dated", Soil, Exposure)

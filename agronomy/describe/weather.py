@@ -200,13 +200,16 @@ class Sky:
 
     behind: observed days, arrays (days,). ahead: the outlook from today on, arrays (days, members).
     gauged: dates whose rain was read from the gardener's own gauge.
-    source: "forecast" (members of a provider) or "typed" (one outlook, entered by hand).
+    source: "forecast" (members of a provider), "typed" (one outlook, entered by hand) or "climate" (years of it).
+    typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones.
     """
 
     behind: WeatherTable
     ahead: WeatherTable
     gauged: frozenset[dt.date] = frozenset()
     source: str = "forecast"
+    typed: frozenset[dt.date] = frozenset()
+    filled: frozenset[dt.date] = frozenset()
 
     @property
     def members(self) -> int:

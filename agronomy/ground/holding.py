@@ -93,7 +93,9 @@ _BY_HAND: Final[dict[str, tuple[str, float]]] = {
     "unknown": ("loam", 0.30),
 }
 
-JAR_SPREAD, LABORATORY_SPREAD = 0.13, 0.08  # by how the percentages were found; common practice, no source
+LABORATORY_SPREAD = 0.08  # by how the percentages were found; common practice, no source
+# What more jars or handfuls cannot mend, and what each of them is out by itself; common practice, no source.
+TEST_FLOOR, JAR_OUT, HANDFUL_OUT = 0.09, 0.094, 0.12
 MIX_SPREAD, OWN_MIX_SPREAD = 0.18, 0.22  # common practice, no source
 DRAIN_DAYS_BY_DRAINAGE: Final = {"free": 1.0, "slow": 2.0, "standing": 4.0}  # times the texture's; common practice
 MOST_ORGANIC_MATTER = 8.0  # %, the range of the Saxton and Rawls equations
@@ -111,10 +113,35 @@ def jar_percentages(jar: Jar) -> tuple[float, float]:
 
 
 def percentages(soil: Soil) -> tuple[float, float] | None:
-    """(sand %, clay %) as tested; None where only the material is known."""
+    """(sand %, clay %) as tested, a laboratory before a jar before handfuls; None where only the material is known."""
     if soil.sand_pct is not None and soil.clay_pct is not None:
         return soil.sand_pct, soil.clay_pct
-    return jar_percentages(soil.jar) if soil.jar is not None else None
+    if soil.jar is not None:
+        return jar_percentages(soil.jar)
+    if soil.feel:
+        sands, clays = zip(*(CLASS_CENTRES[name] for name in soil.feel), strict=True)
+        return sum(sands) / len(sands), sum(clays) / len(clays)
+    return None
+
+
+def test_spread(soil: Soil) -> float:
+    """Coefficient of variation of what a tested soil holds: more jars or handfuls narrow it, handfuls that disagree
+    widen it."""
+    if soil.sand_pct is not None:
+        return LABORATORY_SPREAD
+    if soil.jar is not None:
+        return math.hypot(TEST_FLOOR, JAR_OUT / math.sqrt(soil.jar.jars))
+    n = len(soil.feel)
+    held = [_held(name, soil.organic_matter_pct) for name in soil.feel]
+    mean = sum(held) / n
+    apart = math.sqrt(sum((x - mean) ** 2 for x in held) / n) / mean
+    return math.hypot(TEST_FLOOR, HANDFUL_OUT / math.sqrt(n), apart)
+
+
+def _held(texture: str, organic_matter_pct: float) -> float:
+    """Available water [m3 m-3] of a texture class."""
+    s = saxton_rawls(*CLASS_CENTRES[texture], organic_matter_pct)
+    return s.field_capacity - s.wilting_point
 
 
 def holding(soil: Soil, pot_height_m: float | None = None) -> Holding:
@@ -147,9 +174,9 @@ def of_mix(mix: Mix, pot_height_m: float | None, spread: float = MIX_SPREAD) -> 
 
 def _of_percentages(sand: float, clay: float, soil: Soil) -> Holding:
     texture = texture_class(sand, clay)
-    by_jar = soil.sand_pct is None
-    how = f"{'by a jar' if by_jar else 'tested'}, {sand:.0f} % sand and {clay:.0f} % clay"
-    return _of_texture(sand, clay, soil.organic_matter_pct, texture, JAR_SPREAD if by_jar else LABORATORY_SPREAD, how)
+    by = "tested" if soil.sand_pct is not None else "by a jar" if soil.jar is not None else "by feel"
+    how = f"{by}, {sand:.0f} % sand and {clay:.0f} % clay"
+    return _of_texture(sand, clay, soil.organic_matter_pct, texture, test_spread(soil), how)
 
 
 def _of_texture(

@@ -12,7 +12,11 @@ from apps.garden.models import Garden, Membership, Role
 
 def membership(user: Any, garden_id: int) -> Membership:
     """The person's membership of a garden. Raises Http404 for anyone else's garden, and for none."""
-    found = Membership.objects.select_related("garden").filter(user=user, garden_id=garden_id).first()
+    found = (
+        Membership.objects.select_related("garden")
+        .filter(user=user, garden_id=garden_id, garden__removed_at=None)
+        .first()
+    )
     if found is None:
         raise Http404("garden")
     return found
@@ -20,7 +24,11 @@ def membership(user: Any, garden_id: int) -> Membership:
 
 def memberships(user: Any) -> list[Membership]:
     """All of the person's memberships, oldest first, with their gardens and hoses."""
-    mine = Membership.objects.filter(user=user).select_related("garden").prefetch_related("garden__rigs")
+    mine = (
+        Membership.objects.filter(user=user, garden__removed_at=None)
+        .select_related("garden")
+        .prefetch_related("garden__rigs")
+    )
     return list(mine.order_by("pk"))
 
 

@@ -13,8 +13,9 @@ from django.db.models import Max
 from django.http import Http404
 from django.utils import timezone
 
-from agronomy import garden_file
-from agronomy.describe.errors import FormatError, InputError, OutOfRangeError
+from agronomy import garden_file, garden_schema
+from agronomy.air.climates import climate_at
+from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError
 from apps.garden import convert
 from apps.garden.access import owned
 from apps.garden.models import (
@@ -31,17 +32,21 @@ from apps.garden.models import (
     Role,
     SizeSighting,
 )
+from apps.weather.actions import climate_rows, keep_climate
+from apps.weather.models import Source
 
 GARDEN_FIELDS = (
     "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
-    "north_deg",
+    "north_deg", "method", "climate",
 )  # fmt: skip
 BED_FIELDS = (
     "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "method", "style", "pattern", "opened",
     "opening_wetness", "emitters", "emitter_flow_l_per_h", "reservoir_capacity_l", "reservoir_wick_l_per_day",
-    "reservoir_opening_l",
+    "reservoir_opening_l", "drain_holes",
 )  # fmt: skip
 MOST_GARDENS = 20
+MOST_PUT_AWAY = 10
+FIRST_HOSE = "Hose"
 MOST_BEDS = 400
 MOST_MEMBERS = 30
 
@@ -53,7 +58,7 @@ def lock(garden: Garden) -> None:
 
 def check_garden(values: dict[str, Any]) -> None:
     """Hold a garden's own fields against the garden file's schema and the list of time zones."""
-    garden_file.check_piece("GARDEN", {**{k: values[k] for k in GARDEN_FIELDS}, "beds": []})
+    garden_schema.check_piece("GARDEN", {**{k: values[k] for k in GARDEN_FIELDS}, "beds": []})
     for i, rule in enumerate(values["allowed"]):
         garden_file.allowed_from_json(rule, f"allowed[{i}]")
     if values["time_zone"] not in zoneinfo.available_timezones():
@@ -62,42 +67,85 @@ def check_garden(values: dict[str, Any]) -> None:
 
 def refuse_one_too_many(user: Any) -> None:
     """Raises InputError when a person has as many gardens as one may have."""
-    if Membership.objects.filter(user=user).count() >= MOST_GARDENS:
+    if Membership.objects.filter(user=user, garden__removed_at=None).count() >= MOST_GARDENS:
         raise InputError("gardens", MOST_GARDENS + 1, f"at most {MOST_GARDENS} gardens for one person")
+
+
+BY_PLACE = "by_place"  # instead of a climate's name: the one that is usual there
 
 
 @dataclass
 class CreateGarden:
-    """A new garden of the person's, with a first hose."""
+    """A new garden of the person's, with a first hose. weather_file: its climate's years, as the text of a CSV."""
 
     by: Any
     values: dict[str, Any]
+    weather_file: str | None = None
 
     def execute(self) -> Garden:
-        values = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False, "time_zone": "UTC"}
+        values: dict[str, Any] = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False}
         values |= {"growth": "calendar", "heat_rule": "absolute", "north_deg": 0.0, "people": [], "allowed": []}
+        values |= {"time_zone": "UTC", "method": "hose", "climate": None}
         values |= self.values
+        flow = values.pop("flow_l_per_min", None)
+        if values["climate"] == BY_PLACE:
+            check_garden({**values, "climate": None})
+            values["climate"] = climate_at(values["latitude"], values["elevation_m"])
+        rows = climate_rows(self.weather_file) if self.weather_file else None
+        if values["climate"] == "file" and rows is None:
+            raise MissingError("weather_file", "the weather file that the climate is to be taken from")
         check_garden(values)
+        if flow is not None:
+            garden_schema.check_piece("RIG", {"name": FIRST_HOSE, "flow_l_per_min": flow})
         refuse_one_too_many(self.by)
         with transaction.atomic():
             garden = Garden.objects.create(**values)
             Membership.objects.create(garden=garden, user=self.by, role=Role.OWNER)
-            Rig.objects.create(garden=garden, name="Hose")
+            known = {} if flow is None else {"flow_l_per_min": flow}
+            Rig.objects.create(garden=garden, name=FIRST_HOSE, **known)
+            if rows is not None:
+                keep_climate(garden, rows)
         return garden
 
 
 @dataclass
-class ThrowAwaySample:
-    """A demonstration garden goes, with all that was noted in it; it can be opened afresh at any time."""
+class PutAwayGarden:
+    """A garden goes out of sight with all that was noted in it; `TakeUpGarden` brings it back.
+
+    Of a person's gardens put away, the MOST_PUT_AWAY newest are kept.
+    """
 
     by: Any
     garden_id: int
 
     def execute(self) -> None:
         garden = owned(self.by, self.garden_id)
-        if not garden.demonstration:
-            raise InputError("garden", garden.name, "a demonstration garden: one of your own is not thrown away")
-        garden.delete()
+        with transaction.atomic():
+            garden.removed_at = timezone.now()
+            garden.save(update_fields=["removed_at"])
+            for old in put_away(self.by)[MOST_PUT_AWAY:]:
+                old.delete()
+
+
+@dataclass
+class TakeUpGarden:
+    by: Any
+    garden_id: int
+
+    def execute(self) -> Garden:
+        garden = next((x for x in put_away(self.by) if x.pk == self.garden_id), None)
+        if garden is None:
+            raise Http404("garden")
+        refuse_one_too_many(self.by)
+        garden.removed_at = None
+        garden.save(update_fields=["removed_at"])
+        return garden
+
+
+def put_away(user: Any) -> list[Garden]:
+    """The gardens that a person owned and put away, the newest first."""
+    mine = Garden.objects.filter(membership__user=user, membership__role=Role.OWNER).exclude(removed_at=None)
+    return list(mine.order_by("-removed_at"))
 
 
 @dataclass
@@ -108,6 +156,9 @@ class ChangeGarden:
 
     def execute(self) -> Garden:
         garden = owned(self.by, self.garden_id)
+        wanted = self.values.get("climate", garden.climate)
+        if wanted == "file" and not garden.weather_days.filter(source=Source.CLIMATE).exists():
+            raise InputError("climate", "file", "one of the generic climates, until a weather file was read")
         for name, value in self.values.items():
             setattr(garden, name, value)
         check_garden({k: getattr(garden, k) for k in (*GARDEN_FIELDS, "time_zone")})
@@ -132,7 +183,7 @@ class SaveRig:
         for name, value in self.values.items():
             setattr(rig, name, value)
         measured = rig.measured.isoformat() if rig.measured else None
-        garden_file.check_piece("RIG", {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
+        garden_schema.check_piece("RIG", {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
         if rig.measured and rig.measured > garden.today:
             raise OutOfRangeError("measured", measured, f"a date up to {garden.today}")
         with transaction.atomic():
@@ -171,7 +222,7 @@ class SaveBed:
         with transaction.atomic():
             lock(garden)
             bed = self._bed(garden)
-            self.own_crops = {x.pk: x for x in garden.own_crops.all()}
+            self.own_crops = {x.pk: x for x in garden.own_crops.filter(removed_at=None)}
             self._assign(garden, bed)
             convert.check_description(
                 bed, self._as_described(), self._mulch_as_described(), self._as_text(self.soil),
@@ -246,7 +297,7 @@ class SaveBed:
             own = self._own_crop(i, p)
             one = {"crop": p["crop"], "count": p["count"], "planted": p["planted"].isoformat()}
             one |= {"variety": p.get("variety", ""), "own_crop": own.name if own else None}
-            one |= {name: p[name] for name in ("start", "buried_m") if p.get(name) is not None}
+            one |= {name: p[name] for name in ("start", "buried_m", "spacing_m") if p.get(name) is not None}
             if p.get("left") is not None:
                 one["thinned"] = [{"date": self.today.isoformat(), "count": p["left"]}]
             if p.get("removed"):
@@ -264,7 +315,7 @@ class SaveBed:
     def _save_plantings(self, bed: Bed) -> None:
         if self.plantings is None:
             return
-        standing = {p.pk: p for p in bed.plantings.prefetch_related("sizes")}
+        standing = {p.pk: p for p in bed.plantings.filter(withdrawn_at=None).prefetch_related("sizes")}
         kept = set()
         for i, p in enumerate(self.plantings):
             row = standing.get(p["id"]) if p.get("id") else Planting(bed=bed)
@@ -273,6 +324,8 @@ class SaveBed:
             for name in ("crop", "count", "planted", "variety", "removed", "start", "buried_m"):
                 if p.get(name) is not None or (name == "removed" and name in p):
                     setattr(row, name, p[name])
+            if "spacing_m" in p:
+                row.spacing_m = p["spacing_m"]
             if "own_crop" in p:
                 row.own_crop = self._own_crop(i, p)
             row.save()
@@ -284,8 +337,7 @@ class SaveBed:
                     SizeSighting.objects.update_or_create(
                         planting=row, date=self.today, defaults={"height": p["height"], "spread_m": p["spread_m"]}
                     )
-        for gone in set(standing) - kept:
-            standing[gone].delete()
+        Planting.objects.filter(pk__in=set(standing) - kept).update(withdrawn_at=timezone.now())
 
     def _save_count(self, row: Planting, left: int | None) -> None:
         """How many are left becomes a fact of today, where it differs from what was known."""

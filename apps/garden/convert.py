@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from agronomy import garden_file
+from agronomy import garden_file, garden_schema
 from agronomy.describe import garden as g
 from apps.garden.models import Bed, OwnCrop
 
@@ -25,7 +25,7 @@ def check_description(
     value: dict[str, Any] = {
         "name": bed.name, "kind": bed.kind, "length_m": bed.length_m, "width_m": bed.width_m, "round": bed.round,
         "opened": bed.opened.isoformat(), "opening_wetness": bed.opening_wetness, "soil_depth_m": bed.soil_depth_m,
-        "method": bed.method, "style": bed.style, "pattern": bed.pattern,
+        "drain_holes": bed.drain_holes, "method": bed.method, "style": bed.style, "pattern": bed.pattern,
         "plantings": plantings, "mulches": [mulch] if mulch else [],
     }  # fmt: skip
     if bed.emitters is not None or bed.emitter_flow_l_per_h is not None:
@@ -35,10 +35,10 @@ def check_description(
         if bed.reservoir_wick_l_per_day is not None:
             value["reservoir"]["wick_l_per_day"] = bed.reservoir_wick_l_per_day
     if soil is not None:
-        garden_file.check_piece("SOIL", soil, "soil")
+        garden_schema.check_piece("SOIL", soil, "soil")
         garden_file.soil_from_json(soil, "soil")
     if exposure is not None:
-        garden_file.check_piece("EXPOSURE", exposure, "exposure")
+        garden_schema.check_piece("EXPOSURE", exposure, "exposure")
         garden_file.exposure_from_json(exposure, "exposure")
-    garden_file.check_piece("BED", value)
+    garden_schema.check_piece("BED", value)
     garden_file.bed_from_json(value, "", {x.name: own_crop(x) for x in own_crops})

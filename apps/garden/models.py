@@ -12,9 +12,11 @@ from django.utils import timezone
 
 from agronomy.describe.garden import (
     BODY_HEIGHTS,
+    CLIMATES,
     GROWTHS,
     HEAT_RULES,
     KINDS,
+    MEASUREMENTS,
     METHODS,
     MULCHES,
     PATTERNS,
@@ -44,9 +46,14 @@ class Garden(models.Model):
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
     allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")
+    method = models.CharField(max_length=12, choices=choices(METHODS), default="hose", help_text="of most beds")
+    climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
+    climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
+    finger = models.JSONField(default=list, help_text="what its people's fingers feel, in the garden file's words")
     north_deg = models.FloatField(default=0.0, help_text="where north points on the plan, clockwise from up")
     clock_date = models.DateField(null=True, blank=True)
     demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
+    removed_at = models.DateTimeField(null=True, blank=True, help_text="put away; it can be taken up again")
     created_at = models.DateTimeField(auto_now_add=True)
     members: models.ManyToManyField = models.ManyToManyField(settings.AUTH_USER_MODEL, through="Membership")
 
@@ -91,6 +98,7 @@ class Rig(models.Model):
     name = models.CharField(max_length=60)
     flow_l_per_min = models.FloatField(default=12.0)
     measured = models.DateField(null=True, blank=True)
+    flow_cv = models.FloatField(null=True, blank=True, help_text="how far trials of the bucket lay apart")
     x_m = models.FloatField(null=True, blank=True, help_text="where its tap is on the plan")
     y_m = models.FloatField(null=True, blank=True)
     hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
@@ -113,6 +121,7 @@ class Bed(models.Model):
     width_m = models.FloatField()
     round = models.BooleanField(default=False)
     soil_depth_m = models.FloatField(null=True, blank=True)
+    drain_holes = models.BooleanField(null=True, blank=True, help_text="of a pot; empty: not known")
     method = models.CharField(max_length=12, choices=choices(METHODS), default="hose")
     rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.SET_NULL)
     style = models.CharField(max_length=12, choices=choices(STYLES), null=True, blank=True)
@@ -189,10 +198,10 @@ class OwnCrop(models.Model):
     name = models.CharField(max_length=60)
     like = models.CharField(max_length=24)
     figures = models.JSONField(default=dict)
+    removed_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
         ordering = ["name"]
-        constraints = [models.UniqueConstraint(fields=["garden", "name"], name="one_own_crop_of_a_name")]
 
     def __str__(self) -> str:
         return self.name
@@ -208,6 +217,8 @@ class Planting(models.Model):
     count = models.PositiveIntegerField()
     planted = models.DateField()
     removed = models.DateField(null=True, blank=True, help_text="harvested out or pulled")
+    spacing_m = models.FloatField(null=True, blank=True, help_text="from plant to plant")
+    withdrawn_at = models.DateTimeField(null=True, blank=True, help_text="taken out of the record; undoable")
 
     class Meta:
         ordering = ["id"]
@@ -275,3 +286,39 @@ class Event(models.Model):
 
     class Meta:
         abstract = True
+
+
+class Measurement(Event):
+    """A small test of the bench: what was read (`given`), what came of it (`found`) and what it set, with what stood
+    there before, so that it can be taken back."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="measurements")
+    kind = models.CharField(max_length=12, choices=choices(MEASUREMENTS))
+    bed = models.ForeignKey(Bed, null=True, blank=True, on_delete=models.CASCADE, related_name="measurements")
+    rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.CASCADE, related_name="measurements")
+    given = models.JSONField()
+    found = models.JSONField()
+    before = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["date", "recorded_at"]
+
+    def __str__(self) -> str:
+        return f"{self.date} {self.kind}"
+
+
+class Season(models.Model):
+    """A season that was brought to its end: what was cleared on that day, so that it can be taken back."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="seasons")
+    name = models.CharField(max_length=60)
+    ended = models.DateField()
+    cleared = models.JSONField(default=list, help_text="plantings whose end this was, by key")
+    recorded_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["ended", "id"]
+        constraints = [models.UniqueConstraint(fields=["garden", "name"], name="one_season_of_a_name")]
+
+    def __str__(self) -> str:
+        return self.name

@@ -11,7 +11,7 @@ from django.db.models import Max
 from django.http import Http404
 from django.utils import timezone
 
-from agronomy import garden_file
+from agronomy import garden_schema
 from agronomy.describe.errors import InputError
 from apps.garden.access import owned
 from apps.garden.actions import MOST_BEDS, lock
@@ -42,7 +42,7 @@ class ArrangeGround:
             self._arrange(Bed.objects.filter(garden=garden, removed_at=None), self.beds, "beds", "BED")
             self._arrange(Rig.objects.filter(garden=garden), self.rigs, "rigs", "RIG")
             if self.north_deg is not None:
-                garden_file.check_number("north_deg", self.north_deg, garden_file.TURN)
+                garden_schema.check_number("north_deg", self.north_deg, garden_schema.TURN)
                 garden.north_deg = self.north_deg
                 garden.save(update_fields=["north_deg"])
 
@@ -56,7 +56,7 @@ class ArrangeGround:
             for name, value in values.items():
                 if name != "id":
                     if value is not None:
-                        garden_file.check_number(f"{what}[{i}].{name}", value, garden_file.schema_of(piece, name))
+                        garden_schema.check_number(f"{what}[{i}].{name}", value, garden_schema.schema_of(piece, name))
                     setattr(row, name, value)
             if isinstance(row, Bed) and row.round:
                 row.width_m = row.length_m
@@ -83,7 +83,7 @@ class SaveThing:
         for name, value in self.values.items():
             setattr(thing, name, value)
         described = {name: getattr(thing, name) for name in THING_FIELDS}
-        garden_file.check_piece("THING", {k: v for k, v in described.items() if v not in (None, "")})
+        garden_schema.check_piece("THING", {k: v for k, v in described.items() if v not in (None, "")})
         with transaction.atomic():
             lock(garden)
             if thing.pk is None and garden.things.filter(removed_at=None).count() >= MOST_THINGS:

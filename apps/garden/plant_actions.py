@@ -7,8 +7,9 @@ from typing import Any
 
 from django.db import transaction
 from django.http import Http404
+from django.utils import timezone
 
-from agronomy import garden_file
+from agronomy import garden_schema
 from agronomy.describe.errors import InputError
 from apps.garden.access import owned, visited
 from apps.garden.actions import lock
@@ -28,18 +29,22 @@ class SaveOwnCrop:
         garden = owned(self.by, self.garden_id)
         crop = OwnCrop(garden=garden)
         if self.crop_id is not None:
-            found = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+            found = OwnCrop.objects.filter(garden=garden, pk=self.crop_id, removed_at=None).first()
             if found is None:
                 raise Http404("own crop")
             crop = found
         described = {"name": crop.name, "like": crop.like, **crop.figures, **self.values}
         described = {k: v for k, v in described.items() if v is not None}
-        garden_file.check_piece("OWN_CROP", described)
+        garden_schema.check_piece("OWN_CROP", described)
         with transaction.atomic():
             lock(garden)
-            if OwnCrop.objects.filter(garden=garden, name=described["name"]).exclude(pk=crop.pk).exists():
+            if (
+                OwnCrop.objects.filter(garden=garden, name=described["name"], removed_at=None)
+                .exclude(pk=crop.pk)
+                .exists()
+            ):
                 raise InputError("name", described["name"], "a name no other own crop of the garden has")
-            if crop.pk and crop.like != described["like"] and crop.plantings.exists():
+            if crop.pk and crop.like != described["like"] and crop.plantings.filter(withdrawn_at=None).exists():
                 raise InputError("like", described["like"], f"{crop.like}, since some of it is planted")
             crop.name, crop.like = described.pop("name"), described.pop("like")
             crop.figures = described
@@ -49,7 +54,7 @@ class SaveOwnCrop:
 
 @dataclass
 class RemoveOwnCrop:
-    """Forget an own crop that grows nowhere."""
+    """Forget an own crop that grows nowhere; `RestoreOwnCrop` brings it back."""
 
     by: Any
     garden_id: int
@@ -57,12 +62,33 @@ class RemoveOwnCrop:
 
     def execute(self) -> None:
         garden = owned(self.by, self.garden_id)
-        crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).first()
+        crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id, removed_at=None).first()
         if crop is None:
             raise Http404("own crop")
-        if crop.plantings.exists():
+        if crop.plantings.filter(withdrawn_at=None).exists():
             raise InputError("own_crop", crop.name, "one that grows in no bed, nor did")
-        crop.delete()
+        crop.removed_at = timezone.now()
+        crop.save(update_fields=["removed_at"])
+
+
+@dataclass
+class RestoreOwnCrop:
+    """Bring a forgotten own crop back."""
+
+    by: Any
+    garden_id: int
+    crop_id: int
+
+    def execute(self) -> OwnCrop:
+        garden = owned(self.by, self.garden_id)
+        crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).exclude(removed_at=None).first()
+        if crop is None:
+            raise Http404("own crop")
+        if OwnCrop.objects.filter(garden=garden, name=crop.name, removed_at=None).exists():
+            raise InputError("name", crop.name, "a name no other own crop has taken since")
+        crop.removed_at = None
+        crop.save(update_fields=["removed_at"])
+        return crop
 
 
 @dataclass
@@ -80,13 +106,15 @@ class ConfirmSizes:
         garden = visited(self.by, self.garden_id)
         today = garden.today
         known = set(
-            Planting.objects.filter(bed__garden=garden, bed__removed_at=None).values_list("pk", flat=True)
+            Planting.objects.filter(bed__garden=garden, bed__removed_at=None, withdrawn_at=None).values_list(
+                "pk", flat=True
+            )
         )  # fmt: skip
         for i, x in enumerate(self.sizes):
             if x["planting"] not in known:
                 raise InputError(f"sizes[{i}].planting", x["planting"], "a planting of this garden")
             described = {"date": today.isoformat(), "height": x["height"], "spread_m": x["spread_m"]}
-            garden_file.check_piece("SIZE", described, f"sizes[{i}]")
+            garden_schema.check_piece("SIZE", described, f"sizes[{i}]")
         with transaction.atomic():
             for x in self.sizes:
                 SizeSighting.objects.update_or_create(

@@ -12,7 +12,7 @@ from django.db import IntegrityError, transaction
 from django.http import Http404
 from django.utils import timezone
 
-from agronomy import garden_file
+from agronomy import garden_file, garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
 from apps.garden.access import owned, visited
 from apps.garden.actions import lock
@@ -69,7 +69,7 @@ class RecordWatering:
         date = self.date or garden.today
         described = {"date": date.isoformat(), "litres": self.litres, "part": self.part, "into": self.into}
         described["passes"] = self.passes
-        garden_file.check_piece("WATERING", described)
+        garden_schema.check_piece("WATERING", described)
         _check_date(garden, bed, date)
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
@@ -96,7 +96,7 @@ class RecordCheck:
         bed = _standing_bed(garden, self.bed_id)
         date = self.date or garden.today
         found = {"kind": self.kind, "reading": self.reading, "value": self.value}
-        garden_file.check_piece("CHECK", {**found, "date": date.isoformat()})
+        garden_schema.check_piece("CHECK", {**found, "date": date.isoformat()})
         garden_file.check_from_json({**found, "date": date.isoformat()}, "")
         _check_date(garden, bed, date)
         if self.kind == "float":

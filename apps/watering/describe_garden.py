@@ -15,6 +15,7 @@ from apps.garden.models import (
     Bed,
     BedRecord,
     Garden,
+    Measurement,
     Membership,
     MulchRecord,
     OwnCrop,
@@ -22,10 +23,12 @@ from apps.garden.models import (
     Planting,
     Rig,
     Role,
+    Season,
     SizeSighting,
     Thing,
 )
 from apps.watering.models import Check, MovedSoak, Watering
+from apps.weather.actions import keep_climate
 from apps.weather.models import GaugeReading, Source, WeatherDay
 
 
@@ -44,7 +47,8 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     garden = Garden.objects.create(
         name=described.name, latitude=described.latitude, longitude=described.longitude,
         elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
-        heat_rule=described.heat_rule, north_deg=described.north_deg,
+        heat_rule=described.heat_rule, north_deg=described.north_deg, method=described.method,
+        finger=[_plain(m, ()) for m in described.finger],
         people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
     )  # fmt: skip
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
@@ -63,6 +67,26 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     WeatherDay.objects.bulk_create(
         [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]
     )
+    for season in described.seasons:
+        Season.objects.create(garden=garden, **dataclasses.asdict(season))
+    beds = {b.name: b for b in garden.beds.all()}
+    for m in described.measurements:
+        Measurement.objects.create(
+            garden=garden,
+            date=m.date,
+            kind=m.kind,
+            by=owner,
+            given=dict(m.given),
+            found=dict(m.found),
+            bed=beds.get(m.bed or ""),
+            rig=rigs.get(m.rig or ""),
+        )
+    if described.climate == "file":
+        rows = [WeatherDay(source=Source.CLIMATE, **dataclasses.asdict(x)) for x in described.climate_days]
+        keep_climate(garden, rows)
+    elif described.climate:
+        garden.climate = described.climate
+        garden.save(update_fields=["climate"])
     return garden
 
 
@@ -75,7 +99,7 @@ def _write_bed(
         garden=garden, position=position, name=bed.name, kind=bed.kind, length_m=bed.length_m, width_m=bed.width_m,
         round=bed.round, soil_depth_m=bed.soil_depth_m, method=bed.method, rig=rigs.get(bed.rig or ""),
         style=bed.style, pattern=bed.pattern, opened=bed.opened, opening_wetness=bed.opening_wetness,
-        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg,
+        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg, drain_holes=bed.drain_holes,
         emitters=bed.drip.emitters if bed.drip else None,
         emitter_flow_l_per_h=bed.drip.flow_l_per_h if bed.drip else None,
         reservoir_capacity_l=box.capacity_l if box else None,
@@ -93,6 +117,7 @@ def _write_bed(
         planting = Planting.objects.create(
             bed=row, crop=p.crop, variety=p.variety, count=p.count, planted=p.planted, removed=p.removed,
             start=p.start, buried_m=p.buried_m, own_crop=crops[p.own.name] if p.own else None,
+            spacing_m=p.spacing_m,
         )  # fmt: skip
         for size in p.sizes:
             SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))

@@ -42,6 +42,7 @@ def described_garden(garden: Garden) -> g.Garden:
     core = core_garden(garden, beds)
     names = {str(b.row.pk): b.row.name for b in beds}
     typed = WeatherDay.objects.filter(garden=garden, source=Source.TYPED).values("date", *COLUMNS)
+    file_days = WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).values("date", *COLUMNS)
     readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
     gauge = dict(readings.values_list("date", "rain"))
     return dataclasses.replace(
@@ -50,9 +51,20 @@ def described_garden(garden: Garden) -> g.Garden:
         time_zone=garden.time_zone,
         beds=tuple(dataclasses.replace(b, name=names[b.name]) for b in core.beds),
         moves=tuple(dataclasses.replace(m, bed=names[m.bed]) for m in core.moves),
-        own_crops=tuple(own_crop(row) for row in garden.own_crops.all()),
+        own_crops=tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
         gauge=tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
         days=tuple(g.TypedDay(**d) for d in typed),
+        climate=garden.climate,
+        climate_days=tuple(g.TypedDay(**d) for d in file_days) if garden.climate == "file" else (),
+        method=garden.method,
+        seasons=tuple(g.Season(x.name, x.ended) for x in garden.seasons.all()),
+        measurements=tuple(
+            g.Measurement(
+                m.date, m.kind, m.given, m.found, m.bed.name if m.bed else None, m.rig.name if m.rig else None
+            )
+            for m in garden.measurements.filter(struck_at=None).select_related("bed", "rig")
+            if m.bed is None or m.bed.removed_at is None
+        ),
     )
 
 

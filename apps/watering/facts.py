@@ -46,6 +46,7 @@ class Grows:
     start: str
     buried_m: float
     own_crop: int | None
+    spacing_m: float | None
     thinned: tuple[g.Count, ...]
     sizes: tuple[g.Size, ...]
 
@@ -108,10 +109,20 @@ def read_beds(garden: Garden) -> list[BedFacts]:
         .values_list("planting_id", "date", "height", "spread_m")
     )
     grows = _grouped(
-        Planting.objects.filter(**mine)
+        Planting.objects.filter(**mine, withdrawn_at=None)
         .order_by("id")
         .values_list(
-            "bed_id", "id", "crop", "variety", "count", "planted", "removed", "start", "buried_m", "own_crop_id"
+            "bed_id",
+            "id",
+            "crop",
+            "variety",
+            "count",
+            "planted",
+            "removed",
+            "start",
+            "buried_m",
+            "own_crop_id",
+            "spacing_m",
         )
     )
     thinned = _grouped(
@@ -119,7 +130,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             "planting_id", "date", "count"
         )
     )  # fmt: skip
-    own_crops = {row.pk: own_crop(row) for row in OwnCrop.objects.filter(garden=garden)}
+    own_crops = {row.pk: own_crop(row) for row in OwnCrop.objects.filter(garden=garden, removed_at=None)}
     records = _grouped(
         BedRecord.objects.filter(**mine).order_by("date").values_list("bed_id", "aspect", "date", "value")
     )
@@ -206,12 +217,15 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         utc_offset_h=garden.utc_offset_h,
         style=garden.style,
         coastal=garden.coastal,
-        rigs=tuple(g.Rig(r.name, r.flow_l_per_min, r.measured, r.x_m, r.y_m, r.hose_m) for r in garden.rigs.all()),
+        rigs=tuple(
+            g.Rig(r.name, r.flow_l_per_min, r.measured, r.x_m, r.y_m, r.hose_m, r.flow_cv) for r in garden.rigs.all()
+        ),
         things=read_things(garden),
         north_deg=garden.north_deg,
         beds=tuple(core_bed(b) for b in standing),
         growth=garden.growth,
         heat_rule=garden.heat_rule,
+        finger=tuple(g.FingerMark(**x) for x in garden.finger),
         people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
         allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
         moves=tuple(g.Move(f"{b.row.pk}", m.from_date, m.to_date) for b in standing for m in b.moves),
@@ -250,6 +264,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
                 p.buried_m,
                 p.thinned,
                 facts.own_crops[p.own_crop] if p.own_crop else None,
+                p.spacing_m,
             )
             for p in facts.grows
         ),
@@ -264,6 +279,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         x_m=bed.x_m,
         y_m=bed.y_m,
         turn_deg=bed.turn_deg,
+        drain_holes=bed.drain_holes,
         waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
         checks=tuple(g.Check(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

@@ -43,7 +43,7 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     facts_hash = _hash(core, facts, garden, days)
     if not core.beds:
         return Situation(garden, beds, facts, facts_hash, None, "beds")
-    if not facts.observed and not (facts.forecast and facts.forecast.dates[0] < today):
+    if not (facts.observed or facts.climate or (facts.forecast and facts.forecast.dates[0] < today)):
         return Situation(garden, beds, facts, facts_hash, None, "weather")
     with _lock:
         known = _plans.get(facts_hash)
@@ -53,7 +53,13 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
             near = _newest.get(weather_hash)
         known = replan(near, core, _checkpoints) if near else None
         if known is None:
-            known = plan(core, sky_of(garden, facts, today), today, days, checkpoints=_checkpoints)
+            known = plan(
+                core,
+                sky_of(garden, facts, today, min(b.opened for b in core.beds)),
+                today,
+                days,
+                checkpoints=_checkpoints,
+            )
         with _lock:
             _plans[facts_hash] = _newest[weather_hash] = known
             _newest.move_to_end(weather_hash)
@@ -72,5 +78,17 @@ def _hash(core: g.Garden, facts: WeatherFacts, garden: Garden, days: int) -> str
 def _weather_hash(facts: WeatherFacts, garden: Garden, days: int) -> str:
     """SHA-256 over a garden's day and weather; a snapshot never changes, so its id stands for it."""
     snapshot = facts.snapshot.pk if facts.snapshot else None
-    text = repr((garden.pk, garden.today, days, facts.observed, facts.typed_ahead, facts.gauge, snapshot))
+    text = repr(
+        (
+            garden.pk,
+            garden.today,
+            days,
+            facts.observed,
+            facts.typed_ahead,
+            facts.gauge,
+            snapshot,
+            garden.climate,
+            garden.climate_stamp,
+        )
+    )
     return hashlib.sha256(text.encode()).hexdigest()

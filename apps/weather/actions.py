@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import collections
 import datetime as dt
+import io
 import logging
+import math
+import uuid
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -13,9 +16,9 @@ from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
-from agronomy import garden_file
+from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
-from agronomy.describe.weather import COLUMNS, check_day
+from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
 from apps.garden.access import owned, visited
 from apps.garden.models import Garden
 from apps.weather import provider
@@ -27,6 +30,8 @@ PAST_DAYS_FIRST = 90
 OLDEST_TYPED = dt.timedelta(days=3 * 366)
 FURTHEST_TYPED = dt.timedelta(days=15)
 MOST_TYPED = 1200
+MOST_CLIMATE_DAYS = 20_000
+LEAST_CLIMATE_DAYS = 360  # days of the year on which a climate must know its temperatures
 
 
 def refresh_weather(garden: Garden) -> bool:
@@ -58,6 +63,49 @@ def refresh_weather(garden: Garden) -> bool:
                 batch_size=500,
             )
     return True
+
+
+def climate_rows(text: str) -> list[WeatherDay]:
+    """The days of a weather file as a climate's, not saved yet. Raises InputError naming line and column."""
+    rows = read_weather_rows(io.StringIO(text, newline=""), "weather file")
+    member = next((r for r in rows if r.member is not None), None)
+    if member is not None:
+        raise InputError(f"weather file line {member.line} member", member.member, "one row a day, without members")
+    if len(rows) > MOST_CLIMATE_DAYS:
+        raise InputError("weather file", f"{len(rows)} days", f"at most {MOST_CLIMATE_DAYS} days")
+    warm = {(r.date.month, r.date.day) for r in rows if not math.isnan(r.values["tmin"] + r.values["tmax"])}
+    if len(warm) < LEAST_CLIMATE_DAYS:
+        raise InputError("weather file", f"{len(warm)} days with tmin and tmax", "at least a whole year of them")
+    return [
+        WeatherDay(date=r.date, source=Source.CLIMATE, **{k: None if math.isnan(v) else v for k, v in r.values.items()})
+        for r in rows
+    ]
+
+
+@dataclass
+class ReadClimate:
+    """Take a garden's climate from the years of a weather file; it replaces the file before."""
+
+    by: Any
+    garden_id: int
+    text: str
+
+    def execute(self) -> int:
+        garden = owned(self.by, self.garden_id)
+        rows = climate_rows(self.text)
+        with transaction.atomic():
+            keep_climate(garden, rows)
+        return len(rows)
+
+
+def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
+    """Make these days the climate of a garden. Inside a transaction."""
+    WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).delete()
+    for row in rows:
+        row.garden = garden
+    WeatherDay.objects.bulk_create(rows, batch_size=1000)
+    garden.climate, garden.climate_stamp = "file", uuid.uuid4().hex
+    garden.save(update_fields=["climate", "climate_stamp"])
 
 
 @dataclass
@@ -117,7 +165,7 @@ class ReadGauge:
 
     def execute(self) -> GaugeReading:
         garden = visited(self.by, self.garden_id)
-        garden_file.check_piece("GAUGE", {"date": self.date.isoformat(), "rain": self.rain})
+        garden_schema.check_piece("GAUGE", {"date": self.date.isoformat(), "rain": self.rain})
         if not garden.today - dt.timedelta(days=366) <= self.date < garden.today:
             earliest, latest = garden.today - dt.timedelta(days=366), garden.today - dt.timedelta(days=1)
             raise OutOfRangeError("date", self.date.isoformat(), f"a past date from {earliest} to {latest}")

@@ -9,13 +9,17 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
+from django.db.models import Q
 
+from agronomy.air import climates
+from agronomy.air.climates import Years
 from agronomy.describe.errors import MissingError
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
 from apps.garden.models import Garden
 from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
 
 Values = dict[str, float | None]
+CLIMATE_OBSERVED = dt.timedelta(days=730)
 FORECAST_COLUMNS = ("tmin", "tmax", "rhmin", "rhmax", "wind", "rs", "rain")
 
 
@@ -32,6 +36,7 @@ class WeatherFacts:
     snapshot: ForecastSnapshot | None
     forecast: WeatherTable | None
     gauge: dict[dt.date, float]
+    climate: Years | None = None
 
     def member_values(self, date: dt.date) -> list[Values]:
         """What each member says of a date; empty where the forecast does not reach."""
@@ -48,7 +53,9 @@ def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
     source: dict[dt.date, str] = {}
     typed: dict[dt.date, Values] = {}
     # "typed" sorts after "provider": a day typed by hand replaces the provider's.
-    rows = WeatherDay.objects.filter(garden=garden).order_by("source", "date")
+    # "climate" sorts before both: the last days of a climate's file were observed, for want of better.
+    old = Q(source=Source.CLIMATE, date__lt=today - CLIMATE_OBSERVED)
+    rows = WeatherDay.objects.filter(garden=garden).exclude(old).order_by("source", "date")
     for date, of, *row in rows.values_list("date", "source", *COLUMNS):
         values = dict(zip(COLUMNS, row, strict=True))
         if date < today:
@@ -58,7 +65,22 @@ def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
     readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
     snapshot = ForecastSnapshot.objects.filter(garden=garden, issued__lte=today).order_by("-issued").first()
     forecast = _forecast(snapshot.pk, garden.latitude, garden.elevation_m) if snapshot else None
-    return WeatherFacts(observed, source, typed, snapshot, forecast, dict(readings.values_list("date", "rain")))
+    gauge = dict(readings.values_list("date", "rain"))
+    return WeatherFacts(observed, source, typed, snapshot, forecast, gauge, climate_of(garden))
+
+
+def climate_of(garden: Garden) -> Years | None:
+    """The years of a garden's climate; None where it was given none."""
+    if garden.climate == "file":
+        return _file_years(garden.pk, garden.climate_stamp)
+    return climates.years_of(garden.climate, garden.latitude < 0) if garden.climate else None
+
+
+@functools.lru_cache(maxsize=32)
+def _file_years(garden_id: int, stamp: str) -> Years:
+    """The years of a garden's weather file. The stamp changes with the file, so memory may hold them."""
+    rows = WeatherDay.objects.filter(garden_id=garden_id, source=Source.CLIMATE).values_list("date", *COLUMNS)
+    return climates.years_of_file((date, dict(zip(COLUMNS, row, strict=True))) for date, *row in rows.iterator())
 
 
 @functools.lru_cache(maxsize=64)
@@ -77,8 +99,9 @@ def _forecast(snapshot_id: int, latitude: float, elevation_m: float) -> WeatherT
     return WeatherTable(dates, columns, latitude, elevation_m)
 
 
-def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date) -> Sky:
-    """The core's Sky: a forecast where there is one, else the typed outlook, else days drawn from those behind.
+def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date, since: dt.date) -> Sky:
+    """The core's Sky: a forecast where there is one, else the typed outlook over the garden's climate, else days drawn
+    from those behind. since: the first day that beds were open.
 
     Raises MissingError when not a single past day is known.
     """
@@ -87,6 +110,10 @@ def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date) -> Sky:
         if date < today and date not in past:  # since an old forecast was issued: its mean, for want of better
             members = facts.member_values(date)
             past[date] = {c: float(np.mean([m[c] for m in members])) for c in FORECAST_COLUMNS}
+    if facts.climate and not (facts.forecast and facts.forecast.dates[-1] >= today):
+        place = (garden.latitude, garden.elevation_m)
+        gauge = {d: mm for d, mm in facts.gauge.items() if d < today}
+        return climates.sky_of_climate(facts.climate, past, facts.typed_ahead, gauge, since, today, *place)
     if not past:
         raise MissingError("weather", f"at least one day before {today.isoformat()}: type yesterday's in Sky")
     gauged = frozenset(d for d in facts.gauge if d < today)

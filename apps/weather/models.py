@@ -28,6 +28,7 @@ class DayColumns(models.Model):
 
 
 class Source(models.TextChoices):
+    CLIMATE = "climate"
     PROVIDER = "provider"
     TYPED = "typed"
 

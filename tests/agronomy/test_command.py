@@ -11,7 +11,7 @@ import unittest
 
 import jsonschema
 
-from agronomy import garden_file
+from agronomy import garden_file, garden_schema
 from agronomy.__main__ import main
 from agronomy.air.reference_et import TIERS
 from agronomy.describe.errors import InputError
@@ -95,6 +95,18 @@ class Command(unittest.TestCase):
                 self.assertAlmostEqual(rooted + d["E"] + d["T"] + d["DP"], d["Dr_close"], delta=1e-9)
                 bare = d["Do_open"] - d["Dr_reached"] - d["P_o"] + d["E_o"] + d["DP_o"]
                 self.assertAlmostEqual(bare, d["Do_close"], delta=1e-9)
+
+    def test_a_climate_goes_on_where_the_weather_ends(self):
+        two_days = "date,tmin,tmax,rain\n2025-07-10,14,27,0\n2025-07-11,14,27,0\n"
+        path = self.file("w.csv", two_days)
+        alone = self.run_it("plan", self.file("g.json", json.dumps(GARDEN | {"climate": "temperate"})), path,
+                            "--today", "2025-07-11")  # fmt: skip
+        self.assertEqual((alone[0], alone[2]), (0, ""))
+        expected = json.loads(alone[1])["beds"][0]["plan"]
+        self.assertEqual(len(expected), 14)
+        self.assertGreater(expected[9]["net"]["high"] - expected[9]["net"]["low"], 5.0)
+        self.refused(self.run_it("plan", self.file("h.json", json.dumps(GARDEN | {"climate": "file"})), path,
+                                 "--today", "2025-07-11"), "climate_days")  # fmt: skip
 
     def test_schema_describes_the_file(self):
         code, out, _ = self.run_it("--schema")
@@ -197,7 +209,7 @@ class Command(unittest.TestCase):
             ("beds/0/kind", "rasied", ("beds[0].kind", "rasied", "did you mean raised")),
             ("beds/0/plantings/0/crop", "tomatoe", ("plantings[0].crop", "did you mean tomato")),
             ("beds/0/plantings/0/count", 0, ("plantings[0].count",)),
-            ("beds/0/plantings/0/planted", "2025-13-01", ("planted", "2025-13-01", "calendar")),
+            ("beds/0/plantings/0/planted", "2025-13-01", ("planted", "2025-13-01", "YYYY-MM-DD")),
             ("beds/0/colour", "red", ("beds[0]", "colour", "only the fields")),
             ("beds/0/rig", "Tap", ("beds[0].rig", "Tap", "Hose")),
             ("beds/1/name", "Bench", ("beds[1]", "Bench", "once")),
@@ -236,7 +248,7 @@ class GardenFile(unittest.TestCase):
 
     def test_a_piece_is_checked_by_the_same_words(self):
         with self.assertRaises(InputError) as caught:
-            garden_file.check_piece("WATERING", {"date": "2025-07-01", "litres": 9e9})
+            garden_schema.check_piece("WATERING", {"date": "2025-07-01", "litres": 9e9})
         self.assertEqual((caught.exception.field, caught.exception.allowed), ("litres", "a number from 0 to 5000 L"))
 
 

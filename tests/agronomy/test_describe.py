@@ -3,7 +3,7 @@
 import copy
 import unittest
 
-from agronomy import garden_file
+from agronomy import garden_schema
 from agronomy.describe import errors as e
 from agronomy.describe.weather import WEATHER_BOUNDS, check_day
 from tests.agronomy.test_command import GARDEN
@@ -80,11 +80,13 @@ class Bounds(unittest.TestCase):
         return value | {
             "utc_offset_h": 0, "wind_height_m": 2, "people": people, "own_crops": own, "allowed": allowed,
             "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}], "days": [{"date": "2025-07-01"}],
+            "climate_days": [{"date": "2024-07-01"}],
+            "finger": [{"reading": "dry", "share_of_taw": 0.7, "spread": 0.1}],
         }  # fmt: skip
 
     def test_every_number(self):
         seen = 0
-        for path, schema in numbers(garden_file.GARDEN):
+        for path, schema in numbers(garden_schema.GARDEN):
             for end, beyond in (("minimum", -1), ("maximum", 1)):
                 limit = schema[end]
                 for value, good in ((limit, True), (limit + beyond * max(1, abs(limit)) * 1.0, False)):
@@ -96,21 +98,21 @@ class Bounds(unittest.TestCase):
                             at = at[step]
                         at[path[-1]] = int(value) if schema["type"] == "integer" else value
                         if good:
-                            garden_file.check_piece("GARDEN", garden)
+                            garden_schema.check_piece("GARDEN", garden)
                         else:
                             with self.assertRaises(e.InputError) as caught:
-                                garden_file.check_piece("GARDEN", garden)
+                                garden_schema.check_piece("GARDEN", garden)
                             self.assertIn(
                                 f"[{path[-1]}]" if isinstance(path[-1], int) else path[-1], caught.exception.field
                             )
         self.assertGreater(seen, 80)
 
     def test_no_field_beyond_the_schema_and_no_required_one_left_out(self):
-        for name in garden_file.BED["required"]:
+        for name in garden_schema.BED["required"]:
             garden = self.whole()
             del garden["beds"][0][name]
             with self.assertRaises(e.MissingError) as caught:
-                garden_file.check_piece("GARDEN", garden)
+                garden_schema.check_piece("GARDEN", garden)
             self.assertEqual(caught.exception.field, f"beds[0].{name}")
         for place in (
             lambda v: v,
@@ -121,7 +123,7 @@ class Bounds(unittest.TestCase):
             garden = self.whole()
             place(garden)["secret"] = 1
             with self.assertRaises(e.FormatError) as caught:
-                garden_file.check_piece("GARDEN", garden)
+                garden_schema.check_piece("GARDEN", garden)
             self.assertEqual(caught.exception.value, "secret")
 
 

@@ -63,6 +63,7 @@ class Strangers(TestCase):
         "put-offs": {"id": w.new_id(), "bed": 0},
         "gauge": {"id": w.new_id(), "date": "2025-07-10", "rain": 1},
         "days": {"days": []},
+        "climate": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "days/import": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "beds": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "rigs": {"name": "X"},

@@ -167,7 +167,10 @@ class Plants(Wire):
         self.call("delete", f"/own-crops/{made['id']}", None, 400)
         self.call("put", f"/beds/{self.bed.pk}", {**body, "plantings": []})
         self.call("delete", f"/own-crops/{made['id']}", None, 204)
-        self.assertEqual(OwnCrop.objects.count(), 0)
+        self.assertEqual(self.call("get", "/own-crops"), [])
+        self.call("post", "/own-crops", {"name": "Skerry Red", "like": "pepper"}, 201)  # the name is free again
+        self.call("post", f"/own-crops/{made['id']}/restore", None, 400)  # and taken
+        self.assertEqual(OwnCrop.objects.count(), 2)
 
     def test_thinning_soil_and_light_become_facts_of_their_dates(self):
         planting = self.bed.plantings.get().pk

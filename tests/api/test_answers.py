@@ -116,7 +116,7 @@ class Errors(TestCase):
         return w.send(self.client_, "post", f"/gardens/{self.garden.pk}{path}", body)
 
     def test_the_form_and_the_garden_file_say_the_same(self):
-        from agronomy.garden_file import check_piece
+        from agronomy.garden_schema import check_piece
 
         bed = {"name": "B", "kind": "raised", "length_m": 500, "width_m": 1}
         answer = self.post("/beds", bed)

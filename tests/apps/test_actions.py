@@ -46,7 +46,7 @@ class Beds(TestCase):
         self.save(bed.pk, [{**same, "spread_m": 0.7}], {"kind": "none", "depth_m": 0.05, "cover": 1.0})
         self.assertEqual((SizeSighting.objects.count(), MulchRecord.objects.count()), (2, 2))
         self.save(bed.pk, [])
-        self.assertEqual(bed.plantings.count(), 0)
+        self.assertFalse(bed.plantings.filter(withdrawn_at=None).exists())
 
     def test_bad_beds_name_their_field_and_save_nothing(self):
         self.save()

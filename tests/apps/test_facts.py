@@ -83,7 +83,7 @@ class Facts(TestCase):
             }
         )  # fmt: skip
         core = self.core()
-        sky = sky_of(self.garden, weather_facts(self.garden, w.TODAY), w.TODAY)
+        sky = sky_of(self.garden, weather_facts(self.garden, w.TODAY), w.TODAY, w.TODAY)
         by_file = plan(type(core)(**{**core.__dict__, "beds": (described, core.beds[1])}), sky, w.TODAY)
         by_page = situation(self.garden).plan
         self.assertEqual(by_file.beds[0].net_mm, by_page.beds[0].net_mm)
@@ -133,6 +133,6 @@ class Facts(TestCase):
                 for m in range(3)
             ]
         )
-        sky = sky_of(self.garden, weather_facts(self.garden, w.TODAY), w.TODAY)
+        sky = sky_of(self.garden, weather_facts(self.garden, w.TODAY), w.TODAY, w.TODAY)
         self.assertEqual((sky.source, sky.members, sky.ahead.dates[0]), ("forecast", 3, w.TODAY))
         self.assertEqual(sky.ahead.columns["tmax"][0].tolist(), [30.0, 31.0, 32.0])

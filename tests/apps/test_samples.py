@@ -5,6 +5,7 @@ import datetime as dt
 from django.test import TestCase
 
 from agronomy.decide.fortnight import fortnight
+from apps.garden.actions import MOST_PUT_AWAY, PutAwayGarden, put_away
 from apps.garden.demo import SAMPLES, OpenSample, described, load_sample
 from apps.garden.models import Garden
 from apps.watering.facts import core_garden, read_beds
@@ -82,11 +83,24 @@ class Samples(w.WithProvider, TestCase):
         self.assertEqual(made.status_code, 201)
         self.assertEqual(w.send(client, "post", "/samples/atlantis").status_code, 400)
         own = w.garden_of(self.ada)
-        self.assertEqual(w.send(client, "delete", f"/gardens/{own.pk}").status_code, 400)
         stranger = w.client_of(w.person("eve"))
         self.assertEqual(w.send(stranger, "delete", f"/gardens/{made.json()['id']}").status_code, 404)
         self.assertEqual(w.send(client, "delete", f"/gardens/{made.json()['id']}").status_code, 204)
-        self.assertEqual(list(Garden.objects.all()), [own])
+        self.assertEqual([g["id"] for g in client.get("/api/gardens").json()], [own.pk])
+        self.assertEqual(client.get("/api/put-away").json(), [{"id": made.json()["id"], "name": "Sixweir Landing"}])
+        self.assertEqual(stranger.get("/api/put-away").json(), [])
+        self.assertEqual(w.send(stranger, "post", f"/gardens/{made.json()['id']}/take-up").status_code, 404)
+        self.assertEqual(w.send(client, "get", f"/gardens/{made.json()['id']}/round").status_code, 404)
+        self.assertEqual(w.send(client, "post", f"/gardens/{made.json()['id']}/take-up").status_code, 200)
+        self.assertEqual(w.send(client, "get", f"/gardens/{made.json()['id']}/round").status_code, 200)
+
+    def test_only_so_many_put_away_gardens_are_kept(self):
+        first = w.garden_of(self.ada)
+        PutAwayGarden(self.ada, first.pk).execute()
+        for _ in range(MOST_PUT_AWAY):
+            PutAwayGarden(self.ada, w.garden_of(self.ada).pk).execute()
+        self.assertEqual(len(put_away(self.ada)), MOST_PUT_AWAY)
+        self.assertFalse(Garden.objects.filter(pk=first.pk).exists())
 
     def test_a_person_can_have_only_so_many(self):
         for _ in range(20):

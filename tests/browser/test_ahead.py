@@ -182,6 +182,12 @@ class Depth(InBrowser):
         expect(page.get_by_role("main")).to_contain_text("Tuesday 3 June")
         expect(page.get_by_role("main")).to_contain_text("Upper Weir")
         page.get_by_role("link", name="Settings").click()
-        page.get_by_role("button", name="Throw Sixweir Landing away").click()
-        expect(page.get_by_role("status")).to_contain_text("thrown away")
-        self.assertEqual(Garden.objects.count(), 1)
+        page.get_by_role("button", name="Put Sixweir Landing away").click()
+        expect(page.get_by_role("status")).to_contain_text("put away")
+        self.assertEqual(Garden.objects.filter(removed_at=None).count(), 1)
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        for _ in range(100):
+            if Garden.objects.filter(removed_at=None).count() == 2:
+                break
+            page.wait_for_timeout(50)
+        self.assertEqual(Garden.objects.filter(removed_at=None).count(), 2)

@@ -24,8 +24,8 @@ class OnThePlan(InBrowser):
         return round(bed.x_m, 2), round(bed.y_m, 2), bed.turn_deg
 
     def until(self, wanted):
-        """Wait until the bed stands where it should."""
-        for _ in range(100):
+        """Wait until the bed stands where it should; a busy machine may need its time."""
+        for _ in range(300):
             if self.place() == wanted:
                 return
             self.page.wait_for_timeout(50)

@@ -11,7 +11,7 @@ import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { KIND, METHOD, MULCH, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
 
-import { bodyOf, emptyForm, formOf, newPlanting, takeKind } from './bedForm'
+import { bodyOf, emptyForm, formOf, newPlanting, takeKind, takeSize } from './bedForm'
 import LightFields from './LightFields.vue'
 import PlantingFields from './PlantingFields.vue'
 import SoilFields from './SoilFields.vue'
@@ -26,7 +26,7 @@ const ownCrops = useOwnCrops(() => props.garden)
 const standing = computed(() => beds.data.value?.find((b) => b.id === props.bed))
 const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
 const today = computed(() => own.value?.today ?? new Date().toISOString().slice(0, 10))
-const form = reactive(emptyForm())
+const form = reactive(emptyForm(own.value?.method))
 const loaded = ref(!props.bed)
 const problem = ref<ApiError | null>(null)
 const kindPicked = ref('raised')
@@ -43,7 +43,7 @@ watch(
   { immediate: true },
 )
 watch(kindPicked, (kind) => {
-  if (loaded.value && kind !== form.kind) takeKind(form, kind, catalogue.data.value)
+  if (loaded.value && kind !== form.kind) takeKind(form, kind, catalogue.data.value, own.value?.method)
 })
 
 const save = useChange(
@@ -72,7 +72,7 @@ async function keep(another: boolean) {
     const kept = await save.mutateAsync(undefined)
     say(`${kept.name} is kept.`)
     if (another) {
-      Object.assign(form, emptyForm())
+      Object.assign(form, emptyForm(own.value?.method))
       kindPicked.value = 'raised'
       window.scrollTo({ top: 0 })
     } else
@@ -115,6 +115,11 @@ const kinds = computed(() =>
 const isContainer = computed(
   () => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.container ?? false,
 )
+const sizes = computed(() => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.sizes ?? [])
+const sizeWords = (z: (typeof sizes.value)[number]) =>
+  z.round
+    ? `${units.show(z.length_m, 'length')} across, ${units.show(z.depth_m, 'small_length')} deep`
+    : `${units.num(z.length_m, 'length')} × ${units.show(z.width_m, 'length')}, ${units.show(z.depth_m, 'small_length')} deep`
 const usualDepth = computed(
   () => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.soil_depth_m ?? 0.3,
 )
@@ -135,13 +140,24 @@ const usualDepth = computed(
       </label>
       <Picks v-model="kindPicked" legend="What is it?" :options="kinds">
         <template #default="{ option }">
-          <svg viewBox="0 40 120 70" width="40" aria-hidden="true" class="kind">
+          <svg
+            :viewBox="option.value === 'tunnel' ? '0 6 120 102' : '0 40 120 70'"
+            width="40"
+            aria-hidden="true"
+            class="kind"
+          >
             <path :d="shapeOf(option.value).soil" fill="currentColor" opacity="0.35" />
             <path :d="shapeOf(option.value).frame" fill="none" stroke="currentColor" stroke-width="3" />
           </svg>
           {{ option.label }}
         </template>
       </Picks>
+      <p class="sizes">
+        <span class="soft">Usual sizes:</span>
+        <button v-for="(z, i) in sizes" :key="i" class="btn" type="button" @click="takeSize(form, z)">
+          {{ sizeWords(z) }}
+        </button>
+      </p>
       <div class="row">
         <UnitInput
           v-model="form.length_m"
@@ -167,6 +183,17 @@ const usualDepth = computed(
         />
       </div>
       <label class="tick"><input v-model="form.round" type="checkbox" /> It is round</label>
+      <Picks
+        v-if="isContainer && form.kind !== 'self_watering_box'"
+        :model-value="form.drain_holes === null ? 'unknown' : form.drain_holes ? 'yes' : 'no'"
+        legend="Has it holes in the bottom?"
+        :options="[
+          { value: 'yes', label: 'yes' },
+          { value: 'no', label: 'no' },
+          { value: 'unknown', label: 'I don’t know' },
+        ]"
+        @update:model-value="form.drain_holes = $event === 'unknown' ? null : $event === 'yes'"
+      />
       <SoilFields
         v-model="form.soil"
         v-model:since="form.soil_since"
@@ -341,5 +368,12 @@ summary {
   flex-wrap: wrap;
   gap: 8px;
   padding-top: 16px;
+}
+.sizes {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin: 0;
 }
 </style>

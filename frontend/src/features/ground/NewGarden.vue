@@ -1,49 +1,77 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
+import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { useCatalogue, useGardens } from '@/shared/api/queries'
+import { useUnits } from '@/shared/format/units'
 import FileIn from '@/shared/ui/FileIn.vue'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { STYLE } from '@/shared/words/names'
+import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 
+import { emptyGarden, gardenBody, takeClimate } from './newGarden'
+import PutAwayGardens from './PutAwayGardens.vue'
 import Samples from './Samples.vue'
 
 const router = useRouter()
 const queries = useQueryClient()
 const catalogue = useCatalogue()
 const gardens = useGardens()
-const form = reactive({
-  name: '',
-  latitude: '' as string | number,
-  longitude: '' as string | number,
-  elevation_m: 50 as number | null,
-  time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
-  style: 'steady',
-})
+const units = useUnits()
+const form = reactive(emptyGarden(Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'))
+const typed = reactive({ latitude: false, elevation: false })
+const weather = reactive({ name: '', text: null as string | null })
 const problem = ref<ApiError | null>(null)
 const busy = ref(false)
 const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
+const PLACED = ['name', 'latitude', 'longitude', 'elevation_m', 'time_zone', 'climate', 'flow_l_per_min']
+const loose = computed(() => {
+  if (!problem.value) return []
+  if (!problem.value.fields.length) return [problem.value.message]
+  return problem.value.fields.filter((f) => !PLACED.includes(f.field)).map((f) => f.text)
+})
+
+const climates = computed(() => [
+  { value: 'by_place', label: 'I don’t know: go by the latitude' },
+  ...(catalogue.data.value?.climates ?? []).map((c) => ({ value: c.key, label: c.name })),
+  { value: 'file', label: 'I have a weather file' },
+])
+watch(
+  () => [form.climate, form.south],
+  () =>
+    takeClimate(
+      form,
+      catalogue.data.value?.climates.find((c) => c.key === form.climate),
+      typed,
+    ),
+)
+const unitChoice = computed({
+  get: () => units.system.value,
+  set: async (system: 'metric' | 'us') => {
+    try {
+      const body = { units: system }
+      queries.setQueryData(['session'], await answer(api.PATCH('/api/session/preferences', { body })))
+    } catch (error) {
+      say((error as Error).message)
+    }
+  },
+})
+async function chosen(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  weather.name = file?.name ?? ''
+  weather.text = file ? await file.text() : null
+}
 
 async function make() {
   busy.value = true
   problem.value = null
   try {
-    const made = await answer(
-      api.POST('/api/gardens', {
-        body: {
-          name: form.name,
-          latitude: Number(form.latitude),
-          longitude: form.longitude === '' ? 0 : Number(form.longitude),
-          elevation_m: form.elevation_m ?? 0,
-          time_zone: form.time_zone,
-          style: form.style,
-        },
-      }),
-    )
+    const made = await answer(api.POST('/api/gardens', { body: gardenBody(form, weather.text) }))
     await queries.invalidateQueries({ queryKey: ['gardens'] })
+    say(`${made.name} is made. Now its first bed.`)
     await router.push({ name: 'new-bed', params: { garden: made.id } })
   } catch (error) {
     problem.value = error as ApiError
@@ -62,74 +90,180 @@ async function open(text: string) {
 
 <template>
   <h1>A garden of your own</h1>
-  <p class="lead">
-    Where it lies sets how high the sun stands. A map or a phone tells latitude and longitude; whole degrees
-    are near enough to begin.
+  <p class="lead soft">
+    A minute for the place, then a minute for each bed. Whatever you do not know stays open; it is estimated,
+    and can be mended any time.
   </p>
   <form novalidate @submit.prevent="make">
-    <label class="field">
-      <span>Its name</span>
-      <input v-model.trim="form.name" maxlength="60" required />
-      <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
-    </label>
     <div class="row">
       <label class="field">
-        <span>Latitude, degrees north</span>
-        <input v-model="form.latitude" inputmode="decimal" placeholder="44.6" />
-        <em class="soft">South of the equator with a minus.</em>
-        <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
+        <span>What do you call it?</span>
+        <input v-model.trim="form.name" maxlength="60" required autocomplete="off" />
+        <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
       </label>
-      <label class="field">
-        <span>Longitude, degrees east</span>
-        <input v-model="form.longitude" inputmode="decimal" placeholder="-15.2" />
-        <em class="soft">West with a minus. Only sunrise needs it.</em>
-        <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
-      </label>
-      <UnitInput
-        v-model="form.elevation_m"
-        label="Height above the sea"
-        quantity="length"
-        :error="of('elevation_m')"
+      <Picks
+        v-model="unitChoice"
+        legend="Units"
+        :options="[
+          { value: 'metric' as const, label: 'litres, metres, °C' },
+          { value: 'us' as const, label: 'gallons, feet, °F' },
+        ]"
       />
     </div>
-    <label class="field">
-      <span>Time zone</span>
-      <el-select v-model="form.time_zone" filterable aria-label="Time zone" style="max-width: 320px">
-        <el-option v-for="z in catalogue.data.value?.time_zones ?? []" :key="z" :value="z" :label="z" />
-      </el-select>
-      <em v-if="of('time_zone')" class="alarm">{{ of('time_zone') }}</em>
-    </label>
-    <Picks
-      v-model="form.style"
-      legend="How generous with water?"
-      :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
-    />
-    <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
-    <div class="row acts">
+    <section class="part" aria-labelledby="where">
+      <h2 id="where">Where it lies</h2>
+      <label class="field wide">
+        <span>Which climate is most like yours?</span>
+        <select v-model="form.climate">
+          <option v-for="c in climates" :key="c.value" :value="c.value">{{ c.label }}</option>
+        </select>
+        <em class="soft"
+          >It stands in for days that nobody has typed or measured, and is always called a climate, never a
+          forecast.</em
+        >
+        <em v-if="of('climate')" class="alarm">{{ of('climate') }}</em>
+      </label>
+      <label v-if="form.climate === 'file'" class="field">
+        <span>Weather file, a year or more of days</span>
+        <input type="file" accept=".csv,text/csv" @change="chosen" />
+        <em class="soft">A CSV with a line a day: date, tmin, tmax, rain; more columns if you have them.</em>
+        <em v-if="problem && /weather.?file/.test(problem.message)" class="alarm">{{ problem.message }}</em>
+      </label>
+      <div class="row">
+        <Picks
+          :model-value="form.south ? 'south' : 'north'"
+          legend="Of the equator"
+          :options="[
+            { value: 'north', label: 'north' },
+            { value: 'south', label: 'south' },
+          ]"
+          @update:model-value="form.south = $event === 'south'"
+        />
+        <label class="field narrow">
+          <span>Latitude, °</span>
+          <input
+            v-model="form.latitude"
+            inputmode="decimal"
+            autocomplete="off"
+            @input="typed.latitude = true"
+          />
+          <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
+          <em v-else class="soft">whole degrees will do; south with a minus</em>
+        </label>
+        <label class="field narrow">
+          <span>Longitude, °</span>
+          <input v-model="form.longitude" inputmode="decimal" autocomplete="off" />
+          <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
+          <em v-else class="soft">only for sunrise; may stay open</em>
+        </label>
+        <UnitInput
+          v-model="form.elevation_m"
+          label="Above the sea"
+          quantity="length"
+          :error="of('elevation_m')"
+          hint="may stay open"
+          @update:model-value="typed.elevation = true"
+        />
+      </div>
+      <label class="field">
+        <span>Time zone</span>
+        <el-select v-model="form.time_zone" filterable aria-label="Time zone" style="max-width: 320px">
+          <el-option v-for="z in catalogue.data.value?.time_zones ?? []" :key="z" :value="z" :label="z" />
+        </el-select>
+        <em v-if="of('time_zone')" class="alarm">{{ of('time_zone') }}</em>
+      </label>
+    </section>
+    <section class="part" aria-labelledby="how">
+      <h2 id="how">How you water</h2>
+      <Picks
+        v-model="form.method"
+        legend="Most beds get it by"
+        :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
+      />
+      <UnitInput
+        v-if="form.method !== 'can'"
+        v-model="form.flow_l_per_min"
+        label="The tap gives"
+        quantity="flow"
+        :error="of('flow_l_per_min')"
+        hint="left open: 12 litres a minute, with a wide doubt. A bucket and a clock tell: see the Bench."
+      />
+      <Picks
+        :model-value="form.limited ? 'so' : 'any'"
+        legend="How long may a round take?"
+        :options="[
+          { value: 'any', label: 'as long as it takes' },
+          { value: 'so', label: 'so many minutes' },
+        ]"
+        @update:model-value="form.limited = $event === 'so'"
+      />
+      <div v-if="form.limited" class="row">
+        <OpenNumber
+          v-model="form.weekday"
+          label="Monday to Friday, minutes a day"
+          :min="0"
+          :max="1440"
+          :step="5"
+        />
+        <OpenNumber v-model="form.weekend" label="Saturday, Sunday" :min="0" :max="1440" :step="5" />
+      </div>
+      <Picks
+        v-model="form.style"
+        legend="How generous with water?"
+        :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
+      />
+    </section>
+    <div v-if="problem" class="alarm" role="alert">
+      <p>The garden is not made yet; what you typed is still here.</p>
+      <p v-for="text in loose" :key="text">{{ text }}</p>
+    </div>
+    <div class="acts">
       <button class="btn full" type="submit" :disabled="busy">Make the garden</button>
       <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
     </div>
   </form>
-  <section>
+  <Samples />
+  <section class="part last">
     <h2>Or open a garden file</h2>
     <FileIn label="Garden file" accept=".json,application/json" :take="open">
       A garden saved under Settings, with all its beds and what happened in them.
     </FileIn>
   </section>
-  <Samples />
+  <PutAwayGardens />
 </template>
 
 <style scoped>
-form {
+form,
+.part {
   display: flex;
   flex-direction: column;
-  gap: 24px;
-  max-width: 720px;
+  gap: 20px;
+  max-width: 760px;
+  align-items: flex-start;
 }
-section {
-  max-width: 720px;
-  margin-top: 40px;
-  border-top: 1px solid var(--ink);
+.part {
+  border-top: 1px solid var(--hair);
   padding-top: 16px;
+  width: 100%;
+}
+.part h2 {
+  margin: 0;
+}
+.last {
+  margin-top: 40px;
+  border-color: var(--ink);
+}
+.wide select {
+  width: min(560px, 100%);
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+em {
+  font-style: normal;
+}
+.row > .narrow {
+  max-width: 160px;
 }
 </style>

@@ -100,12 +100,19 @@ function sizeSeen() {
         :error="of('spread_m')"
       />
       <UnitInput
-        v-if="p.start === 'transplant' || p.start === 'potted_up'"
+        v-if="p.start === 'transplant' || p.start === 'potted_up' || p.start === 'sown'"
         v-model="p.buried_m"
-        label="Stem set deeper by"
+        :label="p.start === 'sown' ? 'Sown how deep' : 'Stem set deeper by'"
         quantity="small_length"
         :error="of('buried_m')"
         hint="roots start deeper"
+      />
+      <UnitInput
+        v-model="p.spacing_m"
+        label="From plant to plant"
+        quantity="small_length"
+        :error="of('spacing_m')"
+        hint="left open: evenly"
       />
       <label v-if="p.id" class="field narrow">
         <span>Left today</span>

@@ -33,7 +33,7 @@ async function open(key: string) {
     <h2 id="samples">Or look around first</h2>
     <p class="soft">
       Four invented gardens, each with its own clock and simulated weather. Nothing in them is real, and they
-      can be thrown away.
+      can be put away again.
     </p>
     <ul>
       <li v-for="s in samples.data.value" :key="s.key">

@@ -44,6 +44,7 @@ function addLayer() {
 }
 const TESTS = [
   { value: 'none' as const, label: 'no test' },
+  { value: 'feel' as const, label: 'by feel' },
   { value: 'jar' as const, label: 'settled in a jar' },
   { value: 'percent' as const, label: 'percentages' },
 ]
@@ -93,6 +94,32 @@ const JAR = [
       <summary>I know more about it</summary>
       <div class="stack">
         <Picks v-model="form.test" legend="Has it been tested?" :options="TESTS" />
+        <template v-if="form.test === 'feel'">
+          <p class="soft small">
+            What each handful was found to be. The Bench leads through the squeeze and the ribbon.
+          </p>
+          <div v-for="(_, i) in form.feel" :key="i" class="row">
+            <label class="field">
+              <span>Handful {{ i + 1 }}</span>
+              <select v-model="form.feel[i]">
+                <option v-for="t in catalogue.data.value?.textures ?? []" :key="t" :value="t">
+                  {{ SOIL[t] }}
+                </option>
+              </select>
+            </label>
+            <button
+              class="btn"
+              type="button"
+              :aria-label="`Leave out handful ${i + 1}`"
+              @click="form.feel.splice(i, 1)"
+            >
+              <PhTrash :size="18" aria-hidden="true" /> Leave out
+            </button>
+          </div>
+          <button class="btn" type="button" @click="form.feel.push('loam')">
+            <PhPlus :size="18" aria-hidden="true" /> A handful
+          </button>
+        </template>
         <div v-if="form.test === 'jar'" class="row">
           <label v-for="layer in JAR" :key="layer.key" class="field">
             <span>{{ layer.label }}, mm</span>

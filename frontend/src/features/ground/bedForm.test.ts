@@ -6,9 +6,14 @@ import { bodyOf, emptyForm, formOf, newPlanting, takeKind } from './bedForm'
 
 const CATALOGUE = {
   kinds: [
-    { key: 'raised', name: 'raised bed', container: false, soil_depth_m: 0.3 },
-    { key: 'pot', name: 'pot', container: true, soil_depth_m: 0.28 },
-    { key: 'self_watering_box', name: 'box', container: true, soil_depth_m: 0.25 },
+    { key: 'raised', container: false, sizes: [{ length_m: 2.4, width_m: 1.2, depth_m: 0.3, round: false }] },
+    { key: 'pot', container: true, sizes: [{ length_m: 0.3, width_m: 0.3, depth_m: 0.28, round: true }] },
+    {
+      key: 'self_watering_box',
+      container: true,
+      sizes: [{ length_m: 0.8, width_m: 0.4, depth_m: 0.25, round: false }],
+    },
+    { key: 'tunnel', container: false, sizes: [{ length_m: 4, width_m: 0.9, depth_m: 0.45, round: false }] },
   ],
 } as unknown as Catalogue
 
@@ -27,6 +32,7 @@ const SOIL: Bed['soils'][number] = {
   intake_mm_per_h: null,
   top_m: 0.2,
   layers: [{ depth_m: 0.2, material: 'clay', organic_matter_pct: 1 }],
+  feel: [],
   texture: '',
 }
 const LIGHT: Bed['exposures'][number] = {
@@ -47,6 +53,7 @@ const BED: Bed = {
   width_m: 0.6,
   round: false,
   soil_depth_m: null,
+  drain_holes: null,
   soils: [SOIL],
   exposures: [],
   method: 'drip',
@@ -68,6 +75,7 @@ const BED: Bed = {
       start: 'sown',
       buried_m: 0,
       own_crop: null,
+      spacing_m: null,
       left: 20,
       sizes: [
         { date: '2025-06-28', height: 'shoulder', spread_m: 0.28 },
@@ -113,6 +121,7 @@ describe('the form of a bed', () => {
         removed: null,
         height: 'overhead',
         spread_m: 0.35,
+        spacing_m: null,
       },
     ])
   })
@@ -136,7 +145,11 @@ describe('the form of a bed', () => {
     takeKind(form, 'self_watering_box', CATALOGUE)
     expect(form).toMatchObject({ method: 'reservoir', round: false })
     takeKind(form, 'raised', CATALOGUE)
-    expect(form).toMatchObject({ method: 'hose', soil: { material: 'potting_mix' } }) // a mix once chosen is not taken back
+    expect(form).toMatchObject({ method: 'hose', soil: { material: 'unknown' } }) // a pot's mix is no bed's
+    takeKind(form, 'tunnel', CATALOGUE, 'drip')
+    expect(form).toMatchObject({ method: 'drip', light: { cover: 'tunnel' } })
+    takeKind(form, 'raised', CATALOGUE)
+    expect(form.light.cover).toBe('none')
   })
 
   it('says nothing of light under an open sky, and takes back what was said before', () => {

@@ -5,8 +5,10 @@ export interface SoilForm {
   material: string
   organic_matter_pct: number | null
   /** How the texture is known: by the material alone, by a jar, or by percentages. */
-  test: 'none' | 'jar' | 'percent'
-  jar: { sand_mm: number | null; silt_mm: number | null; clay_mm: number | null }
+  test: 'none' | 'feel' | 'jar' | 'percent'
+  /** The texture class of each handful that was felt. */
+  feel: string[]
+  jar: { sand_mm: number | null; silt_mm: number | null; clay_mm: number | null; jars?: number }
   sand_pct: number | null
   clay_pct: number | null
   mix: { ingredient: string; parts: number | null }[]
@@ -42,6 +44,7 @@ export interface PlantingForm {
   removed: string | null
   height: string | null
   spread_m: number | null
+  spacing_m: number | null
 }
 
 export interface BedForm {
@@ -51,6 +54,7 @@ export interface BedForm {
   width_m: number | null
   round: boolean
   soil_depth_m: number | null
+  drain_holes: boolean | null
   soil: SoilForm
   /** From when a changed soil holds; null: it was always so. */
   soil_since: string | null
@@ -72,27 +76,12 @@ export interface BedForm {
   plantings: PlantingForm[]
 }
 
-const ROUND_KINDS = new Set(['pot', 'half_barrel', 'fabric_bag', 'hanging_basket', 'keyhole'])
-/** Usual sizes of each kind [m], to begin from. */
-const USUAL: Record<string, [number, number]> = {
-  raised: [2.4, 1.2],
-  open: [3, 1.2],
-  keyhole: [1.8, 1.8],
-  row: [4, 0.6],
-  pot: [0.3, 0.3],
-  half_barrel: [0.6, 0.6],
-  trough: [0.8, 0.25],
-  fabric_bag: [0.4, 0.4],
-  hanging_basket: [0.35, 0.35],
-  self_watering_box: [0.8, 0.4],
-  tray: [0.36, 0.22],
-}
-
 export function emptySoil(): SoilForm {
   return {
     material: 'unknown',
     organic_matter_pct: null,
     test: 'none',
+    feel: [],
     jar: { sand_mm: null, silt_mm: null, clay_mm: null },
     sand_pct: null,
     clay_pct: null,
@@ -119,19 +108,20 @@ export function openLight(): LightForm {
   }
 }
 
-export function emptyForm(): BedForm {
-  const form: BedForm = {
+export function emptyForm(usual = 'hose'): BedForm {
+  return {
     name: '',
     kind: 'raised',
-    length_m: null,
-    width_m: null,
+    length_m: 2.4,
+    width_m: 1.2,
     round: false,
     soil_depth_m: null,
+    drain_holes: null,
     soil: emptySoil(),
     soil_since: null,
     light: openLight(),
     light_since: null,
-    method: 'hose',
+    method: usual,
     rig: null,
     style: null,
     pattern: null,
@@ -146,20 +136,32 @@ export function emptyForm(): BedForm {
     mulch_cover: 1,
     plantings: [],
   }
-  takeKind(form, 'raised')
-  return form
 }
 
-/** What a kind brings along: its usual size, shape, soil and method. */
-export function takeKind(form: BedForm, kind: string, catalogue?: Catalogue) {
+/** What a kind brings along: the first of its usual sizes, shape, soil, cover and method. */
+export function takeKind(form: BedForm, kind: string, catalogue?: Catalogue, usual = 'hose') {
   form.kind = kind
-  const [length, width] = USUAL[kind] ?? [2, 1]
-  Object.assign(form, { length_m: length, width_m: width, round: ROUND_KINDS.has(kind), soil_depth_m: null })
-  const container = catalogue?.kinds.find((k) => k.key === kind)?.container ?? false
+  const known = catalogue?.kinds.find((k) => k.key === kind)
+  const container = known?.container ?? false
+  const size = known?.sizes[0]
+  if (size) takeSize(form, size)
+  form.drain_holes = null
+  form.light.cover = kind === 'tunnel' ? 'tunnel' : form.light.cover === 'tunnel' ? 'none' : form.light.cover
   if (container && form.soil.material === 'unknown') form.soil.material = 'potting_mix'
+  if (!container && form.soil.material === 'potting_mix') form.soil.material = 'unknown'
   if (kind === 'self_watering_box') form.method = 'reservoir'
-  else if (container && form.method !== 'drip') form.method = 'can'
-  else if (form.method === 'reservoir' || form.method === 'can') form.method = 'hose'
+  else if (container && usual !== 'drip') form.method = 'can'
+  else form.method = usual
+}
+
+export function takeSize(
+  form: BedForm,
+  size: { length_m: number; width_m: number; depth_m: number; round: boolean },
+) {
+  form.length_m = size.length_m
+  form.width_m = size.width_m
+  form.round = size.round
+  form.soil_depth_m = size.depth_m
 }
 
 export function newPlanting(today: string): PlantingForm {
@@ -175,6 +177,7 @@ export function newPlanting(today: string): PlantingForm {
     removed: null,
     height: null,
     spread_m: null,
+    spacing_m: null,
   }
 }
 
@@ -186,6 +189,7 @@ export function formOf(bed: Bed): BedForm {
     width_m: bed.width_m,
     round: bed.round,
     soil_depth_m: bed.soil_depth_m,
+    drain_holes: bed.drain_holes,
     soil: soilOf(bed.soils[bed.soils.length - 1]),
     soil_since: null,
     light: lightOf(bed.exposures[bed.exposures.length - 1]),
@@ -217,6 +221,7 @@ export function formOf(bed: Bed): BedForm {
         removed: p.removed,
         height: seen?.height ?? null,
         spread_m: seen?.spread_m ?? null,
+        spacing_m: p.spacing_m,
       }
     }),
   }
@@ -228,7 +233,8 @@ function soilOf(soil: Bed['soils'][number] | undefined): SoilForm {
     ...emptySoil(),
     ...pick(soil),
     organic_matter_pct: soil.organic_matter_pct,
-    test: soil.sand_pct !== null ? 'percent' : soil.jar ? 'jar' : 'none',
+    test: soil.sand_pct !== null ? 'percent' : soil.jar ? 'jar' : soil.feel.length ? 'feel' : 'none',
+    feel: [...soil.feel],
     jar: soil.jar ? { ...soil.jar } : emptySoil().jar,
     stones_pct: soil.stones_pct || null,
     woody_fill_m: soil.woody_fill_m || null,
@@ -270,9 +276,11 @@ function soilBody(form: BedForm): NonNullable<BedIn['soil']> {
             sand_mm: number(s.jar.sand_mm),
             silt_mm: number(s.jar.silt_mm),
             clay_mm: number(s.jar.clay_mm),
+            ...(s.jar.jars ? { jars: s.jar.jars } : {}),
           },
         }
       : {}),
+    ...(s.test === 'feel' ? { feel: s.feel } : {}),
     ...(s.test === 'percent' ? { sand_pct: s.sand_pct, clay_pct: s.clay_pct } : {}),
     ...(s.material === 'own_mix'
       ? { mix: s.mix.map((x) => ({ ingredient: x.ingredient, parts: number(x.parts) })) }
@@ -319,6 +327,7 @@ export function bodyOf(
     width_m: open(form.round ? form.length_m : form.width_m),
     round: form.round,
     soil_depth_m: form.soil_depth_m,
+    drain_holes: form.drain_holes,
     soil: soilBody(form),
     ...(lightMatters(form.light) || had.light ? { exposure: lightBody(form) } : {}),
     method: form.method,
@@ -347,6 +356,7 @@ export function bodyOf(
       removed: p.removed,
       height: p.height,
       spread_m: p.height ? p.spread_m : null,
+      spacing_m: p.spacing_m,
     })),
   }
 }

@@ -20,6 +20,15 @@ const days = useChange(
   (text: string) =>
     answer(api.POST('/api/gardens/{garden_id}/days/import', { ...path(props.garden.id), body: { text } })),
 )
+const climate = useChange(
+  () => props.garden.id,
+  (text: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/climate', { ...path(props.garden.id), body: { text } })),
+)
+async function keepClimate(text: string) {
+  const kept = await climate.mutateAsync(text)
+  say(`${kept.days} days make this garden’s climate now.`)
+}
 async function keep(text: string) {
   const kept = await days.mutateAsync(text)
   say(`${kept.days} days of weather are kept.`)
@@ -46,6 +55,14 @@ async function keep(text: string) {
     >
       A CSV with a line a day: date, and what is known of tmin, tmax, rain, wind, sun. Past days count as
       measured, days to come as the outlook.
+    </FileIn>
+    <FileIn
+      v-if="owner && !garden.demonstration"
+      label="Climate from years of weather"
+      accept=".csv,text/csv"
+      :take="keepClimate"
+    >
+      The same kind of file with a year or more. Its years stand in for the days ahead that nobody has typed.
     </FileIn>
   </section>
 </template>

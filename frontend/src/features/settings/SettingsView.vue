@@ -3,14 +3,14 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
+import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
 import type { Rig } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { STYLE } from '@/shared/words/names'
+import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 
 import Household from './Household.vue'
 import InAndOut from './InAndOut.vue'
@@ -22,6 +22,7 @@ const queries = useQueryClient()
 const units = useUnits()
 const session = useSession()
 const gardens = useGardens()
+const catalogue = useCatalogue()
 const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
 const owner = computed(() => own.value?.role === 'owner')
 const problem = ref<ApiError | null>(null)
@@ -49,6 +50,8 @@ const place = reactive({
   longitude: '' as number | string,
   elevation_m: null as number | null,
   style: 'steady',
+  climate: '',
+  method: 'hose',
 })
 watch(
   own,
@@ -60,6 +63,8 @@ watch(
       longitude: g.longitude,
       elevation_m: g.elevation_m,
       style: g.style,
+      climate: g.climate ?? '',
+      method: g.method,
     }),
   {
     immediate: true,
@@ -77,6 +82,8 @@ const change = useChange(
           longitude: Number(place.longitude),
           elevation_m: place.elevation_m ?? 0,
           style: place.style,
+          method: place.method,
+          climate: place.climate || null,
         },
       }),
     ),
@@ -172,12 +179,21 @@ function removeHelper(member: { id: number; username: string }) {
   })
 }
 
-async function throwAway(id: number, name: string) {
+async function putAway(id: number, name: string) {
   try {
     await answer(api.DELETE('/api/gardens/{garden_id}', path(id)))
     await queries.invalidateQueries({ queryKey: ['gardens'] })
-    say(`${name} is thrown away. It can be opened afresh from “A new garden”.`)
+    say(`${name} is put away.`, () => void takeUp(id))
     if (id === props.garden) await router.push('/')
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
+
+async function takeUp(id: number) {
+  try {
+    await answer(api.POST('/api/gardens/{garden_id}/take-up', path(id)))
+    await queries.invalidateQueries({ queryKey: ['gardens'] })
   } catch (error) {
     say((error as Error).message)
   }
@@ -280,6 +296,22 @@ async function leave() {
         legend="How generous with water"
         :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
       />
+      <Picks
+        v-model="place.method"
+        legend="Most beds get it by"
+        :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
+      />
+      <label class="field climate">
+        <span>Its climate, where no day is known</span>
+        <select v-model="place.climate">
+          <option value="">none: days are drawn from those behind</option>
+          <option v-for="c in catalogue.data.value?.climates ?? []" :key="c.key" :value="c.key">
+            {{ c.name }}
+          </option>
+          <option v-if="own.climate === 'file'" value="file">the years of your weather file</option>
+        </select>
+        <em v-if="of('climate')" class="alarm">{{ of('climate') }}</em>
+      </label>
       <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
       <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
     </form>
@@ -317,13 +349,8 @@ async function leave() {
       <li v-for="g in gardens.data.value ?? []" :key="g.id">
         <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
         <span class="soft">{{ g.demonstration ? 'demonstration, simulated weather' : 'typed weather' }}</span>
-        <button
-          v-if="g.demonstration && g.role === 'owner'"
-          class="btn"
-          type="button"
-          @click="throwAway(g.id, g.name)"
-        >
-          Throw {{ g.name }} away
+        <button v-if="g.role === 'owner'" class="btn" type="button" @click="putAway(g.id, g.name)">
+          Put {{ g.name }} away
         </button>
       </li>
     </ul>
@@ -369,5 +396,8 @@ li .btn {
   min-height: 44px;
   display: flex;
   align-items: center;
+}
+.climate select {
+  width: min(560px, 100%);
 }
 </style>

@@ -70,6 +70,7 @@ function from(d: SkyDay): string {
   return {
     observed: d.source === 'typed' ? 'typed by you' : 'observed',
     gap: 'not known: between its neighbours',
+    climate: 'usual for the climate',
     forecast: 'forecast',
     typed: 'your outlook',
     resampled: 'drawn from your past days',

@@ -47,7 +47,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["throw_away_sample"];
+        delete: operations["put_away_garden"];
         options?: never;
         head?: never;
         patch: operations["change_garden"];
@@ -177,6 +177,23 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["record_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/climate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A garden's climate from the years of a weather file. */
+        post: operations["import_climate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -379,6 +396,22 @@ export interface paths {
         patch: operations["change_own_crop"];
         trace?: never;
     };
+    "/api/gardens/{garden_id}/own-crops/{crop_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore_own_crop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/put-offs": {
         parameters: {
             query?: never;
@@ -495,6 +528,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/take-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take_up_garden"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/things": {
         parameters: {
             query?: never;
@@ -587,6 +636,23 @@ export interface paths {
         put?: never;
         /** @description A new garden from the text of a garden file; each fault is named with its place, and nothing is half kept. */
         post: operations["import_garden"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Gardens that were put away, the newest first. */
+        get: operations["put_away_gardens"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -774,6 +840,7 @@ export interface components {
             round?: boolean;
             /** Format: double */
             soil_depth_m?: number | null;
+            drain_holes?: boolean | null;
             soil?: components["schemas"]["SoilInRequest"];
             method?: string;
             rig?: number | null;
@@ -800,6 +867,7 @@ export interface components {
             round: boolean;
             /** Format: double */
             soil_depth_m: number | null;
+            drain_holes: boolean | null;
             soils: components["schemas"]["SoilOut"][];
             exposures: components["schemas"]["ExposureOut"][];
             method: components["schemas"]["MethodEnum"];
@@ -859,6 +927,8 @@ export interface components {
                 [key: string]: number;
             };
             time_zones: string[];
+            climates: components["schemas"]["ClimateOut"][];
+            textures: string[];
         };
         CheckInRequest: {
             /** Format: uuid */
@@ -892,6 +962,31 @@ export interface components {
          * @enum {string}
          */
         CheckOutKindEnum: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
+        /**
+         * @description * `cool_maritime` - cool_maritime
+         *     * `temperate` - temperate
+         *     * `cold_winter` - cold_winter
+         *     * `dry_summer` - dry_summer
+         *     * `hot_dry` - hot_dry
+         *     * `humid_summer` - humid_summer
+         *     * `wet_tropical` - wet_tropical
+         *     * `monsoon` - monsoon
+         *     * `cool_highland` - cool_highland
+         *     * `file` - file
+         * @enum {string}
+         */
+        ClimateEnum: "cool_maritime" | "temperate" | "cold_winter" | "dry_summer" | "hot_dry" | "humid_summer" | "wet_tropical" | "monsoon" | "cool_highland" | "file";
+        ClimateOut: {
+            key: string;
+            name: string;
+            /**
+             * Format: double
+             * @description of a usual place
+             */
+            latitude: number;
+            /** Format: double */
+            elevation_m: number;
+        };
         Coefficient: {
             symbol: string;
             what: string;
@@ -1074,22 +1169,6 @@ export interface components {
         FeedOut: {
             address: string | null;
         };
-        GardenInRequest: {
-            name: string;
-            /** Format: double */
-            latitude: number;
-            /** Format: double */
-            longitude?: number;
-            /** Format: double */
-            elevation_m?: number;
-            time_zone?: string;
-            style?: string;
-            coastal?: boolean;
-            growth?: string;
-            heat_rule?: string;
-            people?: components["schemas"]["PersonInRequest"][];
-            allowed?: components["schemas"]["AllowedInRequest"][];
-        };
         GardenOut: {
             id: number;
             name: string;
@@ -1104,6 +1183,10 @@ export interface components {
             coastal: boolean;
             growth: components["schemas"]["GrowthEnum"];
             heat_rule: components["schemas"]["HeatRuleEnum"];
+            method: components["schemas"]["MethodEnum"];
+            climate: (components["schemas"]["ClimateEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description the climate in words, empty without one */
+            climate_said: string;
             people: components["schemas"]["PersonOut"][];
             allowed: components["schemas"]["AllowedOut"][];
             /** Format: date */
@@ -1333,6 +1416,7 @@ export interface components {
             silt_mm: number;
             /** Format: double */
             clay_mm: number;
+            jars?: number;
         };
         JarOut: {
             /** Format: double */
@@ -1341,6 +1425,7 @@ export interface components {
             silt_mm: number;
             /** Format: double */
             clay_mm: number;
+            jars: number;
         };
         KindOut: {
             key: string;
@@ -1348,6 +1433,7 @@ export interface components {
             container: boolean;
             /** Format: double */
             soil_depth_m: number;
+            sizes: components["schemas"]["UsualSize"][];
         };
         /**
          * @description * `` -
@@ -1464,6 +1550,32 @@ export interface components {
             /** Format: double */
             cover: number;
         };
+        NewGardenInRequest: {
+            name: string;
+            /** Format: double */
+            latitude: number;
+            /** Format: double */
+            longitude?: number;
+            /** Format: double */
+            elevation_m?: number;
+            time_zone?: string;
+            style?: string;
+            coastal?: boolean;
+            growth?: string;
+            heat_rule?: string;
+            method?: string;
+            /** @description 'by_place' takes the usual one there */
+            climate?: string | null;
+            people?: components["schemas"]["PersonInRequest"][];
+            allowed?: components["schemas"]["AllowedInRequest"][];
+            /** @description CSV text */
+            weather_file?: string;
+            /**
+             * Format: double
+             * @description of its first hose
+             */
+            flow_l_per_min?: number;
+        };
         /** @enum {unknown} */
         NullEnum: null;
         OwnCropInRequest: {
@@ -1532,6 +1644,9 @@ export interface components {
             coastal?: boolean;
             growth?: string;
             heat_rule?: string;
+            method?: string;
+            /** @description 'by_place' takes the usual one there */
+            climate?: string | null;
             people?: components["schemas"]["PersonInRequest"][];
             allowed?: components["schemas"]["AllowedInRequest"][];
         };
@@ -1647,6 +1762,8 @@ export interface components {
             start?: string;
             /** Format: double */
             buried_m?: number;
+            /** Format: double */
+            spacing_m?: number | null;
             own_crop?: number | null;
             /** @description how many are left today */
             left?: number | null;
@@ -1671,6 +1788,8 @@ export interface components {
             /** Format: double */
             buried_m: number;
             own_crop: number | null;
+            /** Format: double */
+            spacing_m: number | null;
             left: number;
             sizes: components["schemas"]["SizeOut"][];
         };
@@ -1690,6 +1809,10 @@ export interface components {
             seen: string | null;
             /** @description not seen for a while, and still growing */
             due: boolean;
+        };
+        PutAwayOut: {
+            id: number;
+            name: string;
         };
         PutOffInRequest: {
             /** Format: uuid */
@@ -1726,6 +1849,8 @@ export interface components {
             flow_l_per_min: number;
             /** Format: date */
             measured: string | null;
+            /** Format: double */
+            flow_cv: number | null;
             /** Format: double */
             x_m: number | null;
             /** Format: double */
@@ -1822,12 +1947,13 @@ export interface components {
         /**
          * @description * `observed` - observed
          *     * `gap` - gap
+         *     * `climate` - climate
          *     * `forecast` - forecast
          *     * `typed` - typed
          *     * `resampled` - resampled
          * @enum {string}
          */
-        SkyDayKindEnum: "observed" | "gap" | "forecast" | "typed" | "resampled";
+        SkyDayKindEnum: "observed" | "gap" | "climate" | "forecast" | "typed" | "resampled";
         SkyOut: {
             garden: components["schemas"]["GardenOut"];
             weather: components["schemas"]["WeatherState"];
@@ -1868,6 +1994,8 @@ export interface components {
             /** Format: double */
             top_m?: number | null;
             layers?: components["schemas"]["LayerInRequest"][];
+            /** @description texture class of each handful */
+            feel?: string[];
         };
         SoilOut: {
             /** Format: date */
@@ -1893,17 +2021,19 @@ export interface components {
             /** Format: double */
             top_m: number | null;
             layers: components["schemas"]["LayerOut"][];
+            feel: string[];
             /** @description USDA class, where percentages are known */
             texture: string;
         };
         /**
          * @description * `forecast` - forecast
+         *     * `climate` - climate
          *     * `typed` - typed
          *     * `resampled` - resampled
          *     * `none` - none
          * @enum {string}
          */
-        SourceEnum: "forecast" | "typed" | "resampled" | "none";
+        SourceEnum: "forecast" | "climate" | "typed" | "resampled" | "none";
         Stop: {
             id: number;
             name: string;
@@ -2011,6 +2141,15 @@ export interface components {
          * @enum {string}
          */
         UnitsEnum: "metric" | "us";
+        UsualSize: {
+            /** Format: double */
+            length_m: number;
+            /** Format: double */
+            width_m: number;
+            /** Format: double */
+            depth_m: number;
+            round: boolean;
+        };
         Visited: {
             weather_fresh: boolean;
         };
@@ -2088,6 +2227,8 @@ export interface components {
             issued: string | null;
             /** @description days since the forecast was issued */
             age_days: number | null;
+            /** @description days ahead that were typed by hand */
+            typed_days: number;
             /** Format: date */
             last_observed: string | null;
             simulated: boolean;
@@ -2210,7 +2351,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GardenInRequest"];
+                "application/json": components["schemas"]["NewGardenInRequest"];
             };
         };
         responses: {
@@ -2232,7 +2373,7 @@ export interface operations {
             };
         };
     };
-    throw_away_sample: {
+    put_away_garden: {
         parameters: {
             query?: never;
             header?: never;
@@ -2249,14 +2390,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Error"];
-                };
             };
         };
     };
@@ -2549,6 +2682,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckOut"];
+                };
+            };
+        };
+    };
+    import_climate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -3014,6 +3180,28 @@ export interface operations {
             };
         };
     };
+    restore_own_crop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                crop_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCropOut"];
+                };
+            };
+        };
+    };
     put_off: {
         parameters: {
             query?: never;
@@ -3213,6 +3401,35 @@ export interface operations {
             };
         };
     };
+    take_up_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     create_thing: {
         parameters: {
             query?: never;
@@ -3388,6 +3605,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    put_away_gardens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutAwayOut"][];
                 };
             };
         };

@@ -72,6 +72,8 @@ export const KIND: Record<string, string> = {
   open: 'open ground',
   keyhole: 'keyhole bed',
   row: 'long row',
+  mound: 'mound',
+  tunnel: 'tunnel bed',
   pot: 'pot',
   half_barrel: 'half barrel',
   trough: 'trough',

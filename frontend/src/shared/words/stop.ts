@@ -235,6 +235,13 @@ export function weatherNote(r: { weather: Round['weather']; garden: Round['garde
     const days = w.age_days === 1 ? 'a day' : `${w.age_days} days`
     return `The weather service does not answer. This rests on a forecast ${days} old; look at the sky yourself.`
   }
+  if (w.source === 'climate') {
+    const days = w.typed_days === 1 ? 'One day ahead is' : `${w.typed_days} days ahead are`
+    const usual = 'what this climate usually brings: a climate, not a forecast.'
+    return w.typed_days
+      ? `${days} as you typed. Beyond, the days are ${usual}`
+      : `The days ahead are ${usual} Type what you expect in Sky.`
+  }
   if (w.source === 'typed')
     return 'The days ahead are the ones you typed. Beyond them, days are drawn from your past weather.'
   if (w.source === 'resampled')
