@@ -93,6 +93,7 @@ def _measurement(x: Json, where: str, beds: list[str], rigs: list[str]) -> g.Mea
     for name, known in (("bed", beds), ("rig", rigs)):
         if x.get(name) is not None:
             require_one_of(f"{where}.{name}", x[name], known)
+    check_piece(f"{x['kind'].upper()}_TEST", x["given"], f"{where}.given")
     return g.Measurement(**{**x, "date": _date(x["date"], f"{where}.date")})
 
 

@@ -40,6 +40,10 @@ def _list(item: Json, most: int) -> Json:
     return {"type": "array", "items": item, "maxItems": most}
 
 
+def _some(item: Json, least: int, most: int) -> Json:
+    return {"type": "array", "items": item, "minItems": least, "maxItems": most}
+
+
 def _or_null(schema: Json) -> Json:
     return {**schema, "type": [schema["type"], "null"]} if "enum" not in schema else {"enum": [*schema["enum"], None]}
 
@@ -174,6 +178,40 @@ DAY: Final = _object(
 FINGER_MARK: Final = _object(
     ["reading", "share_of_taw", "spread"], reading=_one_of(g.WETNESS), share_of_taw=SHARE, spread=SHARE
 )
+# What is read in each test of the bench.
+FILLING: Final = _object(["litres", "seconds"], litres=_number(0.1, 1000.0, "L"), seconds=_number(0.5, 7200.0, "s"))
+CAN_TRIP: Final = _object(["litres", "minutes"], litres=_number(0.5, 50.0, "L"), minutes=_number(0.05, 60.0, "min"))
+HANDFUL: Final = _object(
+    ["ball"], ball={"type": "boolean"}, ribbon_cm=_or_null(_number(0.0, 30.0, "cm")),
+    feel=_or_null(_one_of(("gritty", "neither", "smooth"))),
+)  # fmt: skip
+IN_HOLE: Final = _object(
+    ["minutes", "water_cm"], minutes=_number(0.0, 2880.0, "min"), water_cm=_number(0.0, 150.0, "cm")
+)  # fmt: skip
+HOLE: Final = _object(
+    ["across_cm", "readings"], across_cm=_number(2.0, 100.0, "cm"), readings=_some(IN_HOLE, 2, 20)
+)  # fmt: skip
+FELT: Final = _object(["weight_g", "reading"], weight_g=_number(10.0, 100000.0, "g"), reading=_one_of(g.WETNESS))
+CM: Final = _or_null(_number(3.0, 500.0, "cm"))
+BUCKET_TEST: Final = _object(
+    ["alone"], alone=_some(FILLING, 1, 20), shared=_list(FILLING, 20), use=_one_of(("alone", "shared"))
+)  # fmt: skip
+CAN_TEST: Final = _object(["trials"], trials=_some(CAN_TRIP, 1, 20))
+SQUEEZE_TEST: Final = _object(["handfuls"], handfuls=_some(HANDFUL, 1, 20))
+JAR_TEST: Final = _object(["jars"], jars=_some(JAR, 1, 20))
+DRAIN_TEST: Final = _object(["holes"], holes=_some(HOLE, 1, 10))
+FINGER_TEST: Final = _object(
+    ["full_g", "limp_g", "readings"],
+    full_g=_number(50.0, 100000.0, "g"), limp_g=_number(10.0, 100000.0, "g"), readings=_some(FELT, 1, 60),
+)  # fmt: skip
+POT_TEST: Final = _object(
+    ["shape"], shape=_one_of(("round", "box", "filled")), top_cm=CM, bottom_cm=CM, height_cm=CM, length_cm=CM,
+    width_cm=CM, fillings=_list(_number(0.1, 2000.0, "L"), 20),
+)  # fmt: skip
+METER_TEST: Final = _object(
+    ["since", "until", "before_l", "after_l"], since=DATE, until=DATE, before_l=_number(0.0, 1e9, "L"),
+    after_l=_number(0.0, 1e9, "L"), other_l=_number(0.0, 1e6, "L"),
+)  # fmt: skip
 MEASUREMENT: Final = _object(
     ["date", "kind", "given", "found"],
     date=DATE, kind=_one_of(g.MEASUREMENTS), bed=_or_null(NAME), rig=_or_null(NAME),
@@ -195,7 +233,8 @@ GARDEN: Final[Json] = {
         things=_list(THING, 300), north_deg=TURN,
         time_zone={"type": "string", "maxLength": 64}, days=_list(DAY, 20000),
         climate=_or_null(_one_of(g.CLIMATES)), climate_days=_list(DAY, 20000), method=_one_of(g.METHODS),
-        finger=_list(FINGER_MARK, 4), measurements=_list(MEASUREMENT, 2000), seasons=_list(SEASON, 100),
+        can_l=_number(0.5, 50.0, "L"), can_minutes=_number(0.05, 60.0, "min"), finger=_list(FINGER_MARK, 4),
+        measurements=_list(MEASUREMENT, 2000), seasons=_list(SEASON, 100),
     ),
 }  # fmt: skip
 
@@ -250,7 +289,7 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         "minLength": "some text",
         "maxLength": f"at most {limit} characters",
         "maxItems": f"at most {limit} entries",
-        "minItems": f"{limit} entries",
+        "minItems": f"at least {limit} of them" if limit == 1 else f"{limit} entries",
         "const": f"{limit!r}",
         "format": "a date as YYYY-MM-DD",
         "pattern": "a date as YYYY-MM-DD" if schema.get("format") == "date" else "text without space at its ends",

@@ -65,6 +65,26 @@ def _turned(x: Any, y: Any, turn: float) -> tuple[Any, Any]:
     return x * math.cos(turn) - y * math.sin(turn), x * math.sin(turn) + y * math.cos(turn)
 
 
+LOWEST_SUN: Final = math.radians(3)  # a lower sun is behind something in any garden; common practice, no source
+
+
+def sun_hours(
+    things: tuple[Thing, ...], points: tuple[Point, ...], latitude: float, longitude: float, utc_offset_h: float,
+    day_of_year: int, north_deg: float, from_h: float, to_h: float,
+) -> float:  # fmt: skip
+    """Hours of a clear day [h] in which the sun reaches these points (none: open ground), past the things and within
+    the clock hours [h] in which it can."""
+    sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)
+    hours = np.arange(STEP_H / 2, 24.0, STEP_H)
+    height, bearing = sun_height_and_bearing(latitude, float(day_of_year), np.radians(15 * (hours - sun.noon)))
+    up = (height > LOWEST_SUN) & (hours >= from_h) & (hours < to_h)
+    past = np.ones((max(len(points), 1), hours.size))
+    for i, point in enumerate(points):
+        for thing in things:
+            past[i] *= light_past(thing, point, bearing, height, north_deg)
+    return float((past.mean(axis=0) * up).sum() * STEP_H)
+
+
 @functools.lru_cache(maxsize=8192)
 def sunlit_share(
     things: tuple[Thing, ...], points: tuple[Point, ...], latitude: float, longitude: float, utc_offset_h: float,

@@ -48,7 +48,7 @@ def rig_of(garden: Garden, bed: Bed) -> Rig | None:
 def hand_minutes(garden: Garden, bed: Bed, litres: float, times: float) -> float:
     """Minutes of a person's time for these litres in so many waterings, by the bed's method."""
     if bed.method == "can":
-        return max(litres / hand.CAN_L, 0.25 * times) * hand.CAN_MINUTES + times * hand.STOP_MINUTES
+        return max(litres / garden.can_l, 0.25 * times) * garden.can_minutes + times * hand.STOP_MINUTES
     if bed.method == "drip":
         return times * hand.LINE_MINUTES
     return pouring_minutes(garden, bed, litres) + times * hand.STOP_MINUTES
@@ -84,7 +84,7 @@ def dose_of(m: Morning) -> Dose:
         hose = hand.hose_split(litres, rig.flow_l_per_min, m.stand.plants, each, m.share * ground)
         return Dose(mm, litres, spread, arrives, minutes, hose=hose, flow_l_per_min=rig.flow_l_per_min, **goes)
     if bed.method == "can":
-        return Dose(mm, litres, spread, arrives, minutes, cans=hand.cans(litres), **goes)
+        return Dose(mm, litres, spread, arrives, minutes, cans=hand.cans(litres, garden.can_l), **goes)
     line = run_minutes(litres, bed.drip) if bed.drip else None
     return Dose(mm, litres, spread, arrives, minutes, drip_minutes=line, **goes)
 

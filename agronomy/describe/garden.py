@@ -416,7 +416,8 @@ class Gauge:
 @dataclass(frozen=True)
 class Garden:
     """climate: a name of CLIMATES that stands in where no day is known; climate_days: its days where it is "file".
-    method: how most of its beds are watered."""
+    method: how most of its beds are watered. can_l: what its can holds [L]; can_minutes: to fill, carry and pour one.
+    """
 
     name: str
     latitude: float
@@ -442,6 +443,8 @@ class Garden:
     climate: str | None = None
     climate_days: tuple[TypedDay, ...] = ()
     method: str = "hose"
+    can_l: float = 10.0
+    can_minutes: float = 1.5
     finger: tuple[FingerMark, ...] = ()
     measurements: tuple[Measurement, ...] = ()
     seasons: tuple[Season, ...] = ()

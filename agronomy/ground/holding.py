@@ -33,6 +33,7 @@ class Holding:
     curve_number: float
     source: str
     repels: bool = False
+    dry_kg_per_l: float = 1.3
 
     @property
     def tew(self) -> float:
@@ -98,6 +99,7 @@ LABORATORY_SPREAD = 0.08  # by how the percentages were found; common practice, 
 TEST_FLOOR, JAR_OUT, HANDFUL_OUT = 0.09, 0.094, 0.12
 MIX_SPREAD, OWN_MIX_SPREAD = 0.18, 0.22  # common practice, no source
 DRAIN_DAYS_BY_DRAINAGE: Final = {"free": 1.0, "slow": 2.0, "standing": 4.0}  # times the texture's; common practice
+STONE_KG_PER_L = 2.65  # particle density, Saxton and Rawls (2006)
 MOST_ORGANIC_MATTER = 8.0  # %, the range of the Saxton and Rawls equations
 # And of clay [%]: they leave out soils over 60 %, and with much organic matter a little less already makes field
 # capacity pass saturation; sand without a trace of clay gets a wilting point below zero.
@@ -168,7 +170,8 @@ def of_mix(mix: Mix, pot_height_m: float | None, spread: float = MIX_SPREAD) -> 
     """A mix in a pot of this height [m], or (None) in a bed on soil."""
     fc = float(mix.content_at(OPEN_BED_SUCTION_CM)) if pot_height_m is None else mix.container_capacity(pot_height_m)
     return Holding(
-        fc, mix.wilting_point, mix.saturation, mix.ksat, mix.rew, 1.0, spread, 67, mix.source, mix.repels
+        fc, mix.wilting_point, mix.saturation, mix.ksat, mix.rew, 1.0, spread, 67, mix.source, mix.repels,
+        mix.dry_kg_per_l,
     )  # fmt: skip
 
 
@@ -187,7 +190,7 @@ def _of_texture(
     rew, drain_days, curve_number = _BY_CLASS[texture]
     return Holding(
         s.field_capacity, s.wilting_point, s.saturation, s.ksat, rew, drain_days, spread, curve_number,
-        f"{how}, Saxton and Rawls 2006",
+        f"{how}, Saxton and Rawls 2006", dry_kg_per_l=s.bulk_density,
     )  # fmt: skip
 
 
@@ -200,5 +203,6 @@ def _with_stones(h: Holding, soil: Soil) -> Holding:
     return dataclasses.replace(
         h, field_capacity=h.field_capacity * fine, wilting_point=h.wilting_point * fine,
         saturation=h.saturation * fine, drain_days=h.drain_days * slower, rew=h.rew * fine,
+        dry_kg_per_l=h.dry_kg_per_l * fine + STONE_KG_PER_L * (1 - fine),
         source=h.source + (f", {soil.stones_pct:.0f} % stones" if fine < 1 else ""),
     )  # fmt: skip

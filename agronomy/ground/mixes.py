@@ -20,7 +20,7 @@ REPELS_FROM_PEAT = 0.3  # share of peat or bark from which a mix repels water on
 class Mix:
     """Water contents [m3 m-3] at saturation and at wilting; van Genuchten (1980) alpha [1/cm] and n; Ksat [mm/h].
 
-    repels: whether it takes water badly once it is dry.
+    repels: whether it takes water badly once it is dry. dry_kg_per_l: what a litre of it weighs bone dry [kg].
     """
 
     saturation: float
@@ -31,6 +31,7 @@ class Mix:
     rew: float
     repels: bool
     source: str
+    dry_kg_per_l: float
 
     def content_at(self, suction_cm: Any) -> Any:
         """Water content [m3 m-3] at a suction [cm of water]. van Genuchten (1980), with m = 1 - 1/n."""
@@ -49,25 +50,26 @@ class Mix:
 FROM_MEMORY = "container-substrate handbooks, from memory"
 
 MIXES: Final[dict[str, Mix]] = {
-    "potting_mix": Mix(0.85, 0.20, 0.28, 1.6, 300, 8, True, f"bought peat or coir mix: {FROM_MEMORY}"),
+    "potting_mix": Mix(0.85, 0.20, 0.28, 1.6, 300, 8, True, f"bought peat or coir mix: {FROM_MEMORY}", 0.25),
     "home_mix": Mix(0.62, 0.16, 0.24, 1.5, 90, 9, True,
-                    "half garden soil, half peat or coir: common practice, no source"),
-    "compost_rich": Mix(0.60, 0.15, 0.075, 1.4, 60, 9, False, "loam with much compost: common practice, no source"),
-    "woody_fill": Mix(0.60, 0.12, 0.60, 1.4, 400, 6, False, "logs and leaves: common practice, no source"),
+                    "half garden soil, half peat or coir: common practice, no source", 0.70),
+    "compost_rich": Mix(0.60, 0.15, 0.075, 1.4, 60, 9, False, "loam with much compost: common practice, no source",
+                        1.0),
+    "woody_fill": Mix(0.60, 0.12, 0.60, 1.4, 400, 6, False, "logs and leaves: common practice, no source", 0.30),
 }  # fmt: skip
 
 # One ingredient by itself: the same figures, order of magnitude from memory of container-substrate handbooks.
 INGREDIENT: Final[dict[str, Mix]] = {
-    "garden_soil": Mix(0.46, 0.14, 0.05, 1.35, 15, 9, False, FROM_MEMORY),
-    "peat": Mix(0.93, 0.25, 0.20, 1.6, 200, 8, True, FROM_MEMORY),
-    "coir": Mix(0.93, 0.22, 0.28, 1.6, 350, 8, False, FROM_MEMORY),
-    "compost": Mix(0.75, 0.25, 0.10, 1.4, 80, 9, False, FROM_MEMORY),
-    "leaf_mould": Mix(0.80, 0.22, 0.18, 1.45, 150, 8, False, FROM_MEMORY),
-    "bark": Mix(0.80, 0.18, 0.60, 1.5, 600, 6, True, FROM_MEMORY),
-    "perlite": Mix(0.80, 0.15, 0.80, 1.5, 1000, 5, False, FROM_MEMORY),
-    "vermiculite": Mix(0.85, 0.25, 0.25, 1.5, 400, 7, False, FROM_MEMORY),
-    "sand": Mix(0.42, 0.04, 0.10, 2.2, 150, 4, False, FROM_MEMORY),
-    "grit": Mix(0.40, 0.03, 0.80, 1.8, 2000, 3, False, FROM_MEMORY),
+    "garden_soil": Mix(0.46, 0.14, 0.05, 1.35, 15, 9, False, FROM_MEMORY, 1.2),
+    "peat": Mix(0.93, 0.25, 0.20, 1.6, 200, 8, True, FROM_MEMORY, 0.12),
+    "coir": Mix(0.93, 0.22, 0.28, 1.6, 350, 8, False, FROM_MEMORY, 0.1),
+    "compost": Mix(0.75, 0.25, 0.10, 1.4, 80, 9, False, FROM_MEMORY, 0.5),
+    "leaf_mould": Mix(0.80, 0.22, 0.18, 1.45, 150, 8, False, FROM_MEMORY, 0.35),
+    "bark": Mix(0.80, 0.18, 0.60, 1.5, 600, 6, True, FROM_MEMORY, 0.25),
+    "perlite": Mix(0.80, 0.15, 0.80, 1.5, 1000, 5, False, FROM_MEMORY, 0.11),
+    "vermiculite": Mix(0.85, 0.25, 0.25, 1.5, 400, 7, False, FROM_MEMORY, 0.13),
+    "sand": Mix(0.42, 0.04, 0.10, 2.2, 150, 4, False, FROM_MEMORY, 1.55),
+    "grit": Mix(0.40, 0.03, 0.80, 1.8, 2000, 3, False, FROM_MEMORY, 1.5),
 }  # fmt: skip
 
 
@@ -91,5 +93,28 @@ def blend(parts: Sequence[Part]) -> Mix:
     repelling = sum(share for m, share in shares if m.repels)
     return Mix(
         mean("saturation"), mean("wilting_point"), by_log("alpha"), mean("n"), by_log("ksat"), mean("rew"),
-        repelling >= REPELS_FROM_PEAT, "home mix by its parts: common practice, no source",
+        repelling >= REPELS_FROM_PEAT, "home mix by its parts: common practice, no source", mean("dry_kg_per_l"),
     )  # fmt: skip
+
+
+SETTLES: Final = 1.15  # litres to buy for a litre that has settled and been watered in; common practice, no source
+
+
+@dataclass(frozen=True)
+class Needed:
+    """What to get of one ingredient: litres loose, and whole bags of bag_l [L]."""
+
+    ingredient: str
+    litres: float
+    bags: int
+
+
+def parts_needed(volume_l: float, parts: Sequence[Part], bag_l: float) -> tuple[Needed, ...]:
+    """What fills a bed or pot of volume_l [L] by its parts, counted loose. Raises MissingError without parts."""
+    total = sum(p.parts for p in parts)
+    if total <= 0:
+        raise MissingError("soil.mix", "at least one ingredient with its parts")
+    litres = [volume_l * SETTLES * p.parts / total for p in parts]
+    return tuple(
+        Needed(p.ingredient, mine, math.ceil(mine / bag_l - 1e-9)) for p, mine in zip(parts, litres, strict=True)
+    )

@@ -9,8 +9,6 @@ BASE_RADIUS_M = 0.25  # a base is the circle of this radius round a stem, or the
 PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common practice, no source
 LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered all over; common practice
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
-CAN_L = 10.0
-CAN_MINUTES = 1.5  # to fill, carry and pour one can; common practice, no source
 STOP_MINUTES = 0.5  # to walk on and bring the hose along, for each stop; common practice, no source
 LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share that reaches the roots; practice
@@ -46,6 +44,6 @@ def hose_split(litres: float, flow_l_per_min: float, plants: int, canopy_m2_each
     return HoseSplit(bases, base_s, patches, patch_s, total_s)
 
 
-def cans(litres: float, can_l: float = CAN_L) -> float:
+def cans(litres: float, can_l: float) -> float:
     """Number of cans, to the nearest quarter; 0 for less than that, which is better told in litres."""
     return round(litres / can_l * 4) / 4

@@ -47,6 +47,8 @@ class Garden(models.Model):
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
     allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")
     method = models.CharField(max_length=12, choices=choices(METHODS), default="hose", help_text="of most beds")
+    can_l = models.FloatField(default=10.0, help_text="what its can holds")
+    can_minutes = models.FloatField(default=1.5, help_text="to fill, carry and pour one can")
     climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
     finger = models.JSONField(default=list, help_text="what its people's fingers feel, in the garden file's words")

@@ -47,7 +47,8 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     garden = Garden.objects.create(
         name=described.name, latitude=described.latitude, longitude=described.longitude,
         elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
-        heat_rule=described.heat_rule, north_deg=described.north_deg, method=described.method,
+        heat_rule=described.heat_rule, north_deg=described.north_deg, method=described.method, can_l=described.can_l,
+        can_minutes=described.can_minutes,
         finger=[_plain(m, ()) for m in described.finger],
         people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
     )  # fmt: skip

@@ -225,6 +225,8 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
         beds=tuple(core_bed(b) for b in standing),
         growth=garden.growth,
         heat_rule=garden.heat_rule,
+        can_l=garden.can_l,
+        can_minutes=garden.can_minutes,
         finger=tuple(g.FingerMark(**x) for x in garden.finger),
         people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
         allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),

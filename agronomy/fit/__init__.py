@@ -1,0 +1,1 @@
+"""Whether things fit: plant and pot, plants and ground, crop and place, season and season; each with its reason."""

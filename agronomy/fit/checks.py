@@ -1,0 +1,281 @@
+"""The fit checks of a bed: each says what it compared, with figures, and how much it matters."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Final
+
+from agronomy.air import microclimate
+from agronomy.air.leaf_wetness import RISKY_H, wet_leaf_hours
+from agronomy.air.shade import sun_hours
+from agronomy.air.sun import sun_day
+from agronomy.balance import forcing
+from agronomy.describe.garden import KINDS, Bed, Garden, Planting
+from agronomy.plants import room
+from agronomy.plants.crops import Crop, crop_of
+from agronomy.plants.demand import density_coefficient
+from agronomy.plants.room import ROOM, Room
+from agronomy.plants.size import counts
+
+PRACTICE: Final = "common practice, no source"
+WARM_DAY_ET0: Final = 6.0  # mm; a warm summer's day, for plants that are not grown yet: common practice, no source
+FAR_TOO_SMALL: Final = 0.5  # of the scant volume; common practice, no source
+OFTEN: Final = 2.0  # waterings on a warm day beyond which nobody keeps up by hand; common practice, no source
+HEAVY_KG, HEAVY_KG_PER_M2 = 40.0, 250.0  # to lift, and on a balcony or roof, from which to ask; practice
+FAR_TOO_DARK: Final = 0.6  # of the hours of sun it wants; common practice, no source
+COLD_BY_C: Final = 3.0  # below the soil it wants, roots stand still; common practice, no source
+JUST_PLANTED_DAYS: Final = 14
+NEAR_M: Final = 0.5  # beds of open ground nearer than this share the soil between; common practice, no source
+SHARED_FROM: Final = 1.5  # times the ground that roots of one crop would take; common practice, no source
+OPEN_GROUND: Final = ("open", "row", "mound", "tunnel")
+
+
+@dataclass(frozen=True)
+class Fit:
+    """One check. what: which; level: "fine", "mind" or "stop". figures: by name, unit in the name where not plain."""
+
+    what: str
+    level: str
+    crop: str = ""
+    figures: Mapping[str, float] = field(default_factory=dict)
+    other: str = ""  # another bed, family or year that the reason names
+    source: str = PRACTICE
+
+
+@dataclass(frozen=True)
+class Days:
+    """The weather a fit is judged by: today's temperatures [degrees C], vapour pressure [kPa], the soil's [degrees C];
+    None where nothing is known."""
+
+    tmin: float
+    tmax: float
+    ea: float
+    soil_c: float | None
+
+
+def fit_of(garden: Garden, bed: Bed, today: dt.date, days: Days | None = None) -> tuple[Fit, ...]:
+    """Every check of a bed as it stands or is about to stand, the gravest first."""
+    found = list(_of_bed(garden, bed, today))
+    for planting in _standing(bed, today):
+        found += _of_planting(garden, bed, planting, today, days)
+    order = {"stop": 0, "mind": 1, "fine": 2}
+    return tuple(sorted(found, key=lambda f: order[f.level]))
+
+
+def _standing(bed: Bed, today: dt.date) -> list[Planting]:
+    """What grows or is about to, neighbours that only drink left out."""
+    return [
+        p for p in bed.plantings if (p.removed is None or p.removed > today) and crop_of(p).group != "neighbour"
+    ]  # fmt: skip
+
+
+def _left(p: Planting, today: dt.date) -> float:
+    """How many plants are left today."""
+    return float(counts(p, today, 1)[0])
+
+
+def volume_l(bed: Bed) -> float:
+    """Soil or mix in a bed or pot [L], by its ground and depth."""
+    return 1000 * forcing.ground_m2(bed) * forcing.soil_depth_m(bed)
+
+
+def _of_bed(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
+    if KINDS[bed.kind][0]:
+        yield _holes(bed)
+        yield weight(bed, today)
+    yield from _sharing_across(garden, bed, today)
+
+
+def _holes(bed: Bed) -> Fit:
+    if bed.reservoir is not None or bed.drain_holes:
+        return Fit("holes", "fine")
+    return Fit("holes", "mind" if bed.drain_holes is None else "stop")
+
+
+def weight(bed: Bed, today: dt.date) -> Fit:
+    """What a pot weighs [kg] without its vessel, when plants wilt and when it has just drained, and on a square metre
+    when soaked; a full reservoir with it."""
+    here, ground = forcing.profile_on(bed, today), forcing.ground_m2(bed)
+    litres = volume_l(bed)
+    dry = litres * (here.top.dry_kg_per_l + here.top.wilting_point)
+    soaked = litres * (here.top.dry_kg_per_l + here.top.field_capacity)
+    soaked += bed.reservoir.capacity_l if bed.reservoir else 0.0
+    heavy = soaked > HEAVY_KG or soaked / ground > HEAVY_KG_PER_M2
+    figures = {"dry_kg": dry, "soaked_kg": soaked, "soaked_kg_per_m2": soaked / ground, "litres": litres}
+    return Fit("weight", "mind" if heavy else "fine", figures=figures, source=f"{here.top.source}; 1 L weighs 1 kg")
+
+
+def _of_planting(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | None) -> Iterator[Fit]:
+    crop, wants = crop_of(p), ROOM[p.crop]
+    if KINDS[bed.kind][0]:
+        yield mix_volume(bed, p, today)
+    yield spacing(garden, bed, p, today, days)
+    yield sun(garden, bed, p, today)
+    if days is not None and days.soil_c is not None and abs((p.planted - today).days) <= JUST_PLANTED_DAYS:
+        yield _warm_enough(crop, p, days.soil_c)
+    yield from _roots_shared(bed, p, today)
+    yield from _rotation(bed, p, wants)
+
+
+def full_canopy_m2(crop: Crop) -> float:
+    return math.pi / 4 * crop.spread_m**2
+
+
+def full_grown_l(crop: Crop, plants: float, ground_m2: float, et0_mm: float = WARM_DAY_ET0) -> float:
+    """What these plants drink full-grown on a day of et0_mm [L]: over their canopies, where those meet over all the
+    ground they reach."""
+    canopy = plants * full_canopy_m2(crop)
+    reach = max(ground_m2, canopy)
+    kd = float(density_coefficient(canopy / reach, crop.height_m))
+    return crop.kcb[1] * kd * et0_mm * reach
+
+
+def mix_volume(bed: Bed, p: Planting, today: dt.date) -> Fit:
+    """Mix for each plant against what it wants full-grown, and how often that would want water on a warm day.
+
+    Plants of one pot share its mix by what each wants.
+    """
+    crop, wants, ground = crop_of(p), ROOM[p.crop], forcing.ground_m2(bed)
+    all_want = sum(_left(x, today) * ROOM[x.crop].pot_l[0] for x in _standing(bed, today))
+    each = volume_l(bed) * wants.pot_l[0] / max(all_want, 1e-9)
+    here = forcing.profile_on(bed, today)
+    held = here.available_mm(here.depth_m) * ground * _left(p, today) * wants.pot_l[0] / max(all_want, 1e-9)
+    drinks = full_grown_l(crop, _left(p, today), full_canopy_m2(crop))
+    easily = crop.p * held + (bed.reservoir.capacity_l if bed.reservoir else 0.0)
+    times = drinks / max(easily, 1e-9)
+    level = "stop" if each < FAR_TOO_SMALL * wants.pot_l[0] else "mind" if each < wants.pot_l[0] else "fine"
+    figures = {
+        "each_l": each, "scant_l": wants.pot_l[0], "ample_l": wants.pot_l[1], "drinks_l": drinks, "holds_l": easily,
+        "times_a_day": times, "often": float(times > OFTEN),
+    }  # fmt: skip
+    return Fit("mix_volume", level, crop.name, figures)
+
+
+def room_m2(bed: Bed, p: Planting, today: dt.date) -> float:
+    """Ground that a planting has for itself: shared among what stands there by the room each wants."""
+    wants = {id(x): _left(x, today) * ROOM[x.crop].spacing_m[0] ** 2 for x in (*_standing(bed, today), p)}
+    return forcing.ground_m2(bed) * wants[id(p)] / max(sum(wants.values()), 1e-9)
+
+
+def spacing(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | None) -> Fit:
+    """How many plants the two schools would set on this ground, and what each does to the thirst and to wet leaves."""
+    crop, wants, n = crop_of(p), ROOM[p.crop], _left(p, today)
+    ground = room_m2(bed, p, today)
+    close, airy = (max(1, math.floor(ground / s**2 + 1e-9)) for s in wants.spacing_m)
+    between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
+    figures = {
+        "count": n, "close_n": close, "airy_n": airy, "close_m": wants.spacing_m[0], "airy_m": wants.spacing_m[1],
+        "between_m": between, "full_m": crop.spread_m,
+    }  # fmt: skip
+    for name, plants in (("", n), ("close_", close), ("airy_", airy)):
+        figures[f"{name}l"] = full_grown_l(crop, plants, ground)
+        if days is not None:
+            covered = min(plants * full_canopy_m2(crop) / ground, 1.0)
+            sun_today = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, today.timetuple().tm_yday)
+            figures[f"{name}wet_h"] = wet_leaf_hours(sun_today, days.tmin, days.tmax, days.ea, covered)
+    crowded = n > close or between < 0.95 * wants.spacing_m[0]
+    risky = figures.get("wet_h", 0.0) >= RISKY_H and figures["wet_h"] > figures["airy_wet_h"]
+    return Fit("spacing", "mind" if crowded or risky else "fine", crop.name, figures)
+
+
+def hours_of_sun(garden: Garden, bed: Bed, date: dt.date) -> float:
+    """Hours of sun on a bed on a clear day [h], those under cloth or glass counted by the light let through."""
+    seen = forcing.exposure_on(bed, date)
+    points = forcing.points_of(bed)
+    hours = sun_hours(
+        garden.things if points else (), points, garden.latitude, garden.longitude, garden.utc_offset_h,
+        date.timetuple().tm_yday, garden.north_deg, seen.sun_from_h, seen.sun_to_h,
+    )  # fmt: skip
+    return hours * microclimate.COVER_EFFECTS[seen.cover][0] * (1 - seen.shade_pct / 100)
+
+
+def sun(garden: Garden, bed: Bed, p: Planting, today: dt.date) -> Fit:
+    """Hours of sun in the middle of the planting's season against what the crop wants."""
+    crop, wants = crop_of(p), ROOM[p.crop]
+    middle = p.planted + dt.timedelta(days=sum(crop.stages[:2]))
+    hours = hours_of_sun(garden, bed, max(middle, today))
+    level = "stop" if hours < FAR_TOO_DARK * wants.sun_h else "mind" if hours < wants.sun_h else "fine"
+    return Fit("sun", level, crop.name, {"sun_h": hours, "wants_h": wants.sun_h})
+
+
+def _warm_enough(crop: Crop, p: Planting, soil_c: float) -> Fit:
+    short = crop.soil_c - soil_c
+    level = "stop" if short > COLD_BY_C else "mind" if short > 0 else "fine"
+    source = f"{PRACTICE}; soil from the air, Zheng et al. 1993"
+    return Fit("soil_warmth", level, crop.name, {"soil_c": soil_c, "wants_c": crop.soil_c}, source=source)
+
+
+def _roots_shared(bed: Bed, p: Planting, today: dt.date) -> Iterator[Fit]:
+    """Plants of one crop draw from one depth at one time: full-grown, how much ground each would root in, and has."""
+    crop, n = crop_of(p), _left(p, today)
+    if n < 2:
+        return
+    reach = full_canopy_m2(crop) * 1.5**2  # roots half as far again as the leaves: plants/size.py
+    mine = room_m2(bed, p, today) / n
+    if reach > SHARED_FROM * mine:
+        yield Fit("sharing", "mind", crop.name, {"roots_m2": reach, "has_m2": mine, "count": n})
+
+
+def _sharing_across(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
+    """The same crop in another bed of open ground so near that both drink from the soil between."""
+    if bed.kind not in OPEN_GROUND or bed.x_m is None or bed.y_m is None:
+        return
+    mine = {p.crop for p in _standing(bed, today)}
+    for other in garden.beds:
+        if other.name == bed.name or other.kind not in OPEN_GROUND or other.x_m is None or other.y_m is None:
+            continue
+        gap = gap_m(bed, other)
+        for crop in sorted(mine & {p.crop for p in _standing(other, today)}):
+            if gap < NEAR_M:
+                yield Fit("sharing_across", "mind", crop, {"gap_m": gap}, other.name)
+
+
+def gap_m(a: Bed, b: Bed) -> float:
+    """Ground between two beds on the plan [m], by the outlines of both; 0 where they touch."""
+    first, second = _outline(a), _outline(b)
+    return min(
+        min(_to_edge(point, edges) for point in points for edges in _edges(others))
+        for points, others in ((first, second), (second, first))
+    )
+
+
+def _outline(bed: Bed) -> list[tuple[float, float]]:
+    turn = math.radians(bed.turn_deg)
+    half_l, half_w = bed.length_m / 2, (bed.length_m if bed.round else bed.width_m) / 2
+    x, y = float(bed.x_m or 0.0), float(bed.y_m or 0.0)
+    corners = ((-half_l, -half_w), (half_l, -half_w), (half_l, half_w), (-half_l, half_w))
+    return [
+        (x + dx * math.cos(turn) + dy * math.sin(turn), y - dx * math.sin(turn) + dy * math.cos(turn))
+        for dx, dy in corners
+    ]
+
+
+def _edges(points: list[tuple[float, float]]) -> list[tuple[tuple[float, float], tuple[float, float]]]:
+    return list(zip(points, points[1:] + points[:1], strict=True))
+
+
+def _to_edge(p: tuple[float, float], edge: tuple[tuple[float, float], tuple[float, float]]) -> float:
+    (ax, ay), (bx, by) = edge
+    dx, dy = bx - ax, by - ay
+    along = ((p[0] - ax) * dx + (p[1] - ay) * dy) / max(dx * dx + dy * dy, 1e-12)
+    at = min(max(along, 0.0), 1.0)
+    return math.hypot(p[0] - ax - at * dx, p[1] - ay - at * dy)
+
+
+def _rotation(bed: Bed, p: Planting, wants: Room) -> Iterator[Fit]:
+    """The same family in this bed within the years that it should rest."""
+    if wants.family not in room.RESTS:
+        return
+    since = p.planted - dt.timedelta(days=365 * room.YEARS_BETWEEN)
+    before = [
+        x for x in bed.plantings
+        if x is not p and x.removed is not None and since < x.removed <= p.planted and crop_of(x).group != "neighbour"
+        and ROOM[x.crop].family == wants.family
+    ]  # fmt: skip
+    if before:
+        last = max(before, key=lambda x: x.removed or x.planted)
+        figures: dict[str, Any] = {"year": (last.removed or last.planted).year, "rest_years": room.YEARS_BETWEEN}
+        yield Fit("rotation", "mind", crop_of(p).name, figures, crop_of(last).name)
