@@ -53,7 +53,7 @@ def garden_from_json(value: Json) -> g.Garden:
     for i, bed in enumerate(beds):
         if bed.rig is not None:
             require_one_of(f"beds[{i}].rig", bed.rig, rig_names)
-    gauge = tuple(g.Gauge(_date(x["date"], "gauge.date"), float(x["rain"])) for x in value.get("gauge", []))
+    gauge = tuple(g.Gauge(date_of(x["date"], "gauge.date"), float(x["rain"])) for x in value.get("gauge", []))
     _unique([x.date.isoformat() for x in gauge], "gauge")
     for name in ("days", "climate_days"):
         _unique([x["date"] for x in value.get(name, [])], name)
@@ -73,7 +73,7 @@ def garden_from_json(value: Json) -> g.Garden:
     built["finger"] = tuple(g.FingerMark(**x) for x in value.get("finger", []))
     _unique([x.reading for x in built["finger"]], "finger")
     built["seasons"] = tuple(
-        g.Season(x["name"], _date(x["ended"], f"seasons[{i}].ended")) for i, x in enumerate(value.get("seasons", []))
+        g.Season(x["name"], date_of(x["ended"], f"seasons[{i}].ended")) for i, x in enumerate(value.get("seasons", []))
     )
     _unique([x.name for x in built["seasons"]], "seasons")
     built["measurements"] = tuple(
@@ -86,7 +86,7 @@ def garden_from_json(value: Json) -> g.Garden:
 def _day(x: Json, where: str) -> g.TypedDay:
     """A typed day, whose values must agree with each other."""
     check_day({name: x.get(name) for name in WEATHER_BOUNDS}, f"{where}.")
-    return g.TypedDay(**{**x, "date": _date(x["date"], f"{where}.date")})
+    return g.TypedDay(**{**x, "date": date_of(x["date"], f"{where}.date")})
 
 
 def _measurement(x: Json, where: str, beds: list[str], rigs: list[str]) -> g.Measurement:
@@ -94,12 +94,12 @@ def _measurement(x: Json, where: str, beds: list[str], rigs: list[str]) -> g.Mea
         if x.get(name) is not None:
             require_one_of(f"{where}.{name}", x[name], known)
     check_piece(f"{x['kind'].upper()}_TEST", x["given"], f"{where}.given")
-    return g.Measurement(**{**x, "date": _date(x["date"], f"{where}.date")})
+    return g.Measurement(**{**x, "date": date_of(x["date"], f"{where}.date")})
 
 
 def _move(x: Json, where: str, beds: list[str]) -> g.Move:
     require_one_of(f"{where}.bed", x["bed"], beds)
-    return g.Move(x["bed"], _date(x["from_date"], f"{where}.from_date"), _date(x["to_date"], f"{where}.to_date"))
+    return g.Move(x["bed"], date_of(x["from_date"], f"{where}.from_date"), date_of(x["to_date"], f"{where}.to_date"))
 
 
 def allowed_from_json(x: Json, where: str = "allowed") -> g.Allowed:
@@ -121,7 +121,8 @@ def _unique(names: list[str], where: str) -> list[str]:
     return names
 
 
-def _date(text: str, where: str) -> dt.date:
+def date_of(text: str, where: str) -> dt.date:
+    """A date written as YYYY-MM-DD. Raises FormatError."""
     try:
         return dt.date.fromisoformat(text)
     except ValueError:
@@ -129,7 +130,7 @@ def _date(text: str, where: str) -> dt.date:
 
 
 def _date_or_none(text: str | None, where: str = "date") -> dt.date | None:
-    return None if text is None else _date(text, where)
+    return None if text is None else date_of(text, where)
 
 
 def _dated(cls: Any, items: list[Json], where: str) -> Any:
@@ -153,6 +154,7 @@ def soil_from_json(x: Json, where: str = "soil") -> g.Soil:
             **x,
             "date": _date_or_none(x.get("date"), f"{where}.date"),
             "jar": g.Jar(**x["jar"]) if x.get("jar") else None,
+            "feel": tuple(x.get("feel", [])),
             "mix": tuple(g.Part(**part) for part in x.get("mix", [])),
             "layers": tuple(g.Layer(**layer) for layer in x.get("layers", [])),
         }
@@ -193,7 +195,7 @@ def check_from_json(x: Json, where: str = "check") -> g.Check:
         require_between(f"{at}value", x["value"], *bounds)
     elif x.get("value") is not None:
         raise InputError(f"{at}value", x["value"], f"no value: a check of kind {kind} has none")
-    return g.Check(**{**x, "date": _date(x["date"], f"{at}date")})
+    return g.Check(**{**x, "date": date_of(x["date"], f"{at}date")})
 
 
 def planting_from_json(p: Json, where: str, own_crops: dict[str, g.OwnCrop]) -> g.Planting:
@@ -203,7 +205,7 @@ def planting_from_json(p: Json, where: str, own_crops: dict[str, g.OwnCrop]) -> 
         own = own_crops[require_one_of(f"{where}.own_crop", p["own_crop"], own_crops)]
         if own.like != p["crop"]:
             raise InputError(f"{where}.crop", p["crop"], f"{own.like}, which {own.name} is like")
-    planted, removed = _date(p["planted"], f"{where}.planted"), _date_or_none(p.get("removed"), f"{where}.removed")
+    planted, removed = date_of(p["planted"], f"{where}.planted"), _date_or_none(p.get("removed"), f"{where}.removed")
     if removed is not None and removed < planted:
         raise OutOfRangeError(f"{where}.removed", removed.isoformat(), f"not before {planted}")
     thinned = _dated(g.Count, p.get("thinned", []), f"{where}.thinned")
@@ -248,7 +250,7 @@ def bed_from_json(b: Json, where: str = "bed", own_crops: dict[str, g.OwnCrop] |
     return g.Bed(
         **{
             **b,
-            "opened": _date(b["opened"], at("opened")),
+            "opened": date_of(b["opened"], at("opened")),
             "soils": each("soils", soil_from_json),
             "exposures": each("exposures", exposure_from_json),
             "plantings": plantings,

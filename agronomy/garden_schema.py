@@ -212,6 +212,10 @@ METER_TEST: Final = _object(
     ["since", "until", "before_l", "after_l"], since=DATE, until=DATE, before_l=_number(0.0, 1e9, "L"),
     after_l=_number(0.0, 1e9, "L"), other_l=_number(0.0, 1e6, "L"),
 )  # fmt: skip
+MIX_WANTED: Final = _object(
+    ["volume_l", "mix", "bag_l"], volume_l=_number(0.1, 50000.0, "L"), mix=_some(PART, 1, 12),
+    bag_l=_number(1.0, 2000.0, "L"),
+)  # fmt: skip
 MEASUREMENT: Final = _object(
     ["date", "kind", "given", "found"],
     date=DATE, kind=_one_of(g.MEASUREMENTS), bed=_or_null(NAME), rig=_or_null(NAME),

@@ -271,6 +271,37 @@ class BedIn(Shape):
     mulch = MulchIn(required=False, allow_null=True)
 
 
+class TestIn(Shape):
+    """A small test of the bench; `given` is what was read, in the words of its kind."""
+
+    kind = s.CharField()
+    given = s.DictField(child=s.JSONField())
+    bed = s.IntegerField(required=False, allow_null=True)
+    rig = s.IntegerField(required=False, allow_null=True)
+
+
+class MeasurementIn(TestIn):
+    id = EventId(help_text="made by the client; the same one twice is one test")
+    date = s.DateField(required=False, allow_null=True)
+
+
+class MixIn(Shape):
+    volume_l = Number()
+    bag_l = Number()
+    mix = PartIn(many=True)
+
+
+class PlantOutIn(Shape):
+    bed = s.IntegerField()
+    date = s.DateField()
+    count = s.IntegerField()
+
+
+class SeasonIn(Shape):
+    name = s.CharField(max_length=60)
+    stays = s.ListField(child=s.IntegerField(), max_length=5000, help_text="plantings that go on")
+
+
 class WateringIn(Shape):
     id = EventId(help_text="made by the client; the same one twice is one event")
     bed = s.IntegerField()

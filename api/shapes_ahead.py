@@ -10,7 +10,7 @@ from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherSt
 class Soak(s.Serializer):
     litres = Band()
     minutes = s.FloatField()
-    how = s.ChoiceField(choices=["due", "late", "early", "moved"])
+    how = s.ChoiceField(choices=["due", "late", "early", "moved", "planting"])
     wanted = s.DateField()
 
 

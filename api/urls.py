@@ -3,7 +3,7 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
-from api import accounts, views, views_ahead, views_exchange, views_ground, views_plants
+from api import accounts, views, views_ahead, views_bench, views_exchange, views_fit, views_ground, views_plants
 
 urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
@@ -41,6 +41,17 @@ urlpatterns = [
         path(f"gardens/<int:garden_id>/{file}", views_exchange.Download.as_view(), {"file": file})
         for file in views_exchange.FILES
     ),
+    path("mix", views_fit.Mix.as_view()),
+    path("gardens/<int:garden_id>/fit", views_fit.TryFit.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/fit", views_fit.BedFit.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/fit/try", views_fit.TryFitAgain.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/raising", views_fit.Raising.as_view()),
+    path("gardens/<int:garden_id>/plantings/<int:planting_id>/plant-out", views_fit.PlantOut.as_view()),
+    path("gardens/<int:garden_id>/seasons", views_fit.Seasons.as_view()),
+    path("gardens/<int:garden_id>/seasons/<int:season_id>", views_fit.OneSeason.as_view()),
+    path("gardens/<int:garden_id>/measurements", views_bench.Measurements.as_view()),
+    path("gardens/<int:garden_id>/measurements/try", views_bench.TryMeasurement.as_view()),
+    path("gardens/<int:garden_id>/measurements/<uuid:measurement_id>", views_bench.OneMeasurement.as_view()),
     path("gardens/<int:garden_id>/ground", views_ground.Ground.as_view()),
     path("gardens/<int:garden_id>/things", views_ground.Things.as_view()),
     path("gardens/<int:garden_id>/things/<int:thing_id>", views_ground.OneThing.as_view()),

@@ -186,7 +186,7 @@ class Step(APIView):
         return Response(present.garden(garden, "owner"))
 
 
-def _bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
+def bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
     """The garden file's nested words as the action's arguments."""
     plantings, mulch = values.pop("plantings", None), values.pop("mulch", None)
     soil, exposure = values.pop("soil", None), values.pop("exposure", None)
@@ -209,9 +209,7 @@ class Beds(APIView):
         operation_id="create_bed", request=inputs.BedIn, responses={201: shapes_beds.BedOut, 400: shapes.Error}
     )
     def post(self, request: Request, garden_id: int) -> Response:
-        bed = garden_actions.SaveBed(
-            request.user, garden_id, **_bed_arguments(checked(inputs.BedIn, request))
-        ).execute()
+        bed = garden_actions.SaveBed(request.user, garden_id, **bed_arguments(checked(inputs.BedIn, request))).execute()
         return Response(_described(bed), status=201)
 
 
@@ -232,7 +230,7 @@ class OneBed(APIView):
 
     @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes_beds.BedOut)
     def put(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        arguments = _bed_arguments(checked(inputs.BedIn, request))
+        arguments = bed_arguments(checked(inputs.BedIn, request))
         return Response(
             _described(garden_actions.SaveBed(request.user, garden_id, **arguments, bed_id=bed_id).execute())
         )

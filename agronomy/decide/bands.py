@@ -20,6 +20,10 @@ class Band:
     mid: float
     high: float
 
+    def at_least(self, value: float) -> Band:
+        """The band with whatever lies below a value raised to it."""
+        return Band(max(self.low, value), max(self.mid, value), max(self.high, value))
+
 
 def band(values: Array) -> Band:
     """10 to 90 % band of a set of series, by sorting."""

@@ -23,6 +23,7 @@ from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.dose import hand_minutes, pouring_minutes, rig_of
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
+from agronomy.decide.planting_out import comes_on, water_in_l
 from agronomy.decide.single_days import SingleDays
 from agronomy.describe.garden import Bed, Garden, Move, Rig
 from agronomy.methods import hand
@@ -37,7 +38,8 @@ LEAST_LITRES = 0.05
 
 @dataclass(frozen=True)
 class Soak:
-    """One bed on one day. how: "due"; "late" (it gave way before); "early" (the next day has no room); "moved"."""
+    """One bed on one day. how: "due"; "late" (it gave way before); "early" (the next day has no room); "moved";
+    "planting" (something is planted that day and watered in)."""
 
     litres: Band
     minutes: float
@@ -147,6 +149,7 @@ class _Sequence:
         self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
         self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
         self.barred, self.pinned = self._read_moves(moves)
+        self.planting = self._plantings()
         self.single = SingleDays(self.season, self._fill_before_empty())
         self.state = self.single.opening
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
@@ -169,6 +172,17 @@ class _Sequence:
             pinned.discard((since, i))  # a soak that was moved before and goes on from there
             pinned.add((to, i))
         return barred - pinned, pinned
+
+    def _plantings(self) -> dict[tuple[int, int], float]:
+        """(day, bed) after today on which something is planted -> the litres that water it in."""
+        found = {}
+        for i, b in enumerate(self.plan.beds):
+            if b.bed.reservoir is not None:
+                continue
+            for date in {p.planted for p in b.bed.plantings if p.planted > self.plan.today}:
+                if (litres := water_in_l(b.bed, date)) > 0:
+                    found[(date - self.plan.today).days, i] = litres
+        return found
 
     def _fill_before_empty(self) -> Array:
         """Bed constants under which a reservoir asks on the morning of the day that would empty it."""
@@ -215,7 +229,10 @@ class _Sequence:
 
     def _held(self, d: int, i: int) -> bool:
         b = self.plan.beds[i]
-        return b.word == "empty" or (b.word == "wait" and d < b.choice.wait_days)
+        if b.word == "empty":  # a dry bed is wetted the day before it is planted, and not sooner
+            comes = comes_on(b.bed, self.plan.today)
+            return comes is None or self.dates[d] < comes - dt.timedelta(days=1)
+        return b.word == "wait" and d < b.choice.wait_days
 
     def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, Array]:
         """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
@@ -232,16 +249,19 @@ class _Sequence:
         """Settle day d, given which beds ask; returns which ask on the next."""
         date, last = self.dates[d], d + 1 == self.n_days
         moved = {i for day, i in self.pinned if day == d}
-        due = sorted(i for i in asks | moved if (d, i) not in self.barred)
+        planted = {i for day, i in self.planting if day == d}
+        due = sorted(i for i in asks | moved | planted if (d, i) not in self.barred)
         put_off = {i for i in asks if (d, i) in self.barred}
         after, kept = self.single.run(d, self.state, s.NEVER)
         day = _Settled(after, kept)
         litres, *soaked = self._soaked(d, self.state, due)
         room = _Room(self.hands, self.limits[d] if self.limited else Limits(None, None))
-        for i in self._in_order(d, due, moved, day) if room.bound else due:
+        for i in planted & set(litres):
+            litres[i] = litres[i].at_least(self.planting[d, i])
+        for i in self._in_order(d, due, moved | planted, day) if room.bound else due:
             if i not in moved and litres[i].mid < LEAST_LITRES:
                 continue
-            how = "moved" if i in moved else ("late" if i in self.since else "due")
+            how = "planting" if i in planted else "moved" if i in moved else "late" if i in self.since else "due"
             day.settle(i, room.take(i, litres[i], how, self.since.get(i, date)))
         day.take_over(due, *soaked)
         next_asks = asks if last else self._asks(d + 1, day.state)
@@ -364,7 +384,7 @@ class _Room:
         minutes, tap = hand.minutes(litres.mid), hand.tap_minutes(litres.mid)
         name = hand.rig.name if hand.rig else ""
         left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)
-        if how != "moved":  # what the gardener put on a day stands, whatever it asks
+        if how not in ("moved", "planting"):  # what the gardener put on a day stands, whatever it asks
             if self.minutes is not None and minutes > self.minutes + 1e-9:
                 return "minutes"
             if tap > left + 1e-9:

@@ -15,6 +15,7 @@ from agronomy.balance.run import Ahead, Season
 from agronomy.balance.stand import StandOfDay
 from agronomy.decide import styles, wait
 from agronomy.decide.heat import Heat
+from agronomy.decide.planting_out import water_in_l
 from agronomy.describe.garden import Bed
 
 
@@ -86,6 +87,11 @@ class Morning:
         """Whether a soak today would be for the top layer alone."""
         ruled = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP]) > 0
         return ruled and self.net_mm < self.trigger_mm
+
+    @property
+    def water_in_l(self) -> float:
+        """Litres with which what is planted today is watered in."""
+        return water_in_l(self.bed, self.season.today)
 
     @property
     def reservoir_series_l(self) -> Array:

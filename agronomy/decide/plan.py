@@ -23,6 +23,7 @@ from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
 from agronomy.decide.hours import Hours, good_hours
 from agronomy.decide.morning import Morning, mornings
 from agronomy.decide.outlook import DayAhead, days_ahead, empty_on, next_soak
+from agronomy.decide.planting_out import comes_on
 from agronomy.decide.reasons import Story, story_of
 from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
@@ -36,7 +37,7 @@ class BedPlan:
 
     word: "soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty" (nothing grows).
     cause: why, as a code: "trigger", "heat", "damp_top", "rain", "not_yet", "air_short", "doubt",
-        "watered", "reservoir", "bare".
+        "watered", "reservoir", "bare", "before_planting", "planting_in".
     """
 
     bed: Bed
@@ -152,7 +153,8 @@ def _bed_plans(season: Season, heat: Heat | None, hours: Hours, days: int) -> tu
     for i, (word, _) in enumerate(words):
         policies[0, i] = s.ON_DAY if word in ("soak", "fill") else s.NEVER
         if word == "empty":
-            policies[:, i] = s.NEVER
+            comes = comes_on(all_mornings[i].bed, season.today)
+            policies[: days if comes is None else (comes - season.today).days, i] = s.NEVER
         if word == "wait":  # hold to the wait that was chosen
             policies[: min(days, all_mornings[i].choice.wait_days), i] = s.NEVER
     expected = season.ahead(policies)

@@ -9,6 +9,7 @@ from agronomy.decide.bands import band
 from agronomy.decide.heat import HEAT_BELIEVED
 from agronomy.decide.morning import Morning
 from agronomy.decide.outlook import reservoir_low
+from agronomy.decide.planting_out import DRY_FOR_WORK, comes_on
 
 HEAT_LEAD_DAYS = 2  # a wave this near moves a soak forward; common practice, no source
 AHEAD_OF_HEAT_LEAST = 0.35  # of RAW: below that a soak ahead of the heat would mostly drain; common practice
@@ -23,11 +24,13 @@ LEAST_DOSE_MM = 1.0  # less is not worth a stop
 def word_of(m: Morning) -> tuple[str, str]:
     """The word and its cause for one bed, as BedPlan lists them."""
     if m.stand.plants <= 0:
-        return "empty", "bare"
+        return _word_of_bare(m)
     if m.watered_today:
         return "done", "watered"
     if m.has_reservoir:
         return _word_of_reservoir(m)
+    if m.water_in_l > 0:
+        return "soak", "planting_in"
     if m.net_mm < 0 and m.wet_days > 0:
         return "too_wet", "air_short"
     if m.net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
@@ -37,6 +40,15 @@ def word_of(m: Morning) -> tuple[str, str]:
     if m.top_asks and m.choice.wait_days == 0:
         return "soak", "damp_top"
     return ("soak", "heat") if _heat_would_take_it_past(m) else ("leave", "not_yet")
+
+
+def _word_of_bare(m: Morning) -> tuple[str, str]:
+    """Nothing grows yet; a dry bed is wetted the day before it is worked and planted."""
+    comes = comes_on(m.bed, m.season.today)
+    tomorrow = comes is not None and (comes - m.season.today).days == 1
+    if tomorrow and not m.has_reservoir and m.net_mm >= max(DRY_FOR_WORK * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+        return ("done", "watered") if m.watered_today else ("soak", "before_planting")
+    return "empty", "bare"
 
 
 def _heat_in(m: Morning) -> int | None:

@@ -33,6 +33,9 @@ STARTS: Final[dict[str, Start]] = {
     "transplant": Start(0.10, 7),
     "established": Start(0.10, 0, grown=True),
 }
+WATER_IN_L: Final = {  # for each plant, on the day; common practice, no source
+    "transplant": 1.0, "potted_up": 0.5, "cutting": 0.2, "pricked_out": 0.05,
+}  # fmt: skip
 DAMP_FROM, DAMP_TO = 0.5, 1.0  # of REW at first, of TEW at the end: the rule lets go little by little; practice
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 import zoneinfo
 from dataclasses import dataclass, field
@@ -15,6 +16,7 @@ from django.utils import timezone
 
 from agronomy import garden_file, garden_schema
 from agronomy.air.climates import climate_at
+from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError
 from apps.garden import convert
 from apps.garden.access import owned
@@ -46,6 +48,7 @@ BED_FIELDS = (
 )  # fmt: skip
 MOST_GARDENS = 20
 MOST_PUT_AWAY = 10
+FURTHEST_PLANNED = dt.timedelta(days=120)
 FIRST_HOSE = "Hose"
 MOST_BEDS = 400
 MOST_MEMBERS = 30
@@ -224,10 +227,7 @@ class SaveBed:
             bed = self._bed(garden)
             self.own_crops = {x.pk: x for x in garden.own_crops.filter(removed_at=None)}
             self._assign(garden, bed)
-            convert.check_description(
-                bed, self._as_described(), self._mulch_as_described(), self._as_text(self.soil),
-                self._as_text(self.exposure), list(self.own_crops.values()),
-            )  # fmt: skip
+            self._described(bed)
             self._refuse_future(bed)
             self._refuse_clashes(garden, bed)
             bed.save()
@@ -236,6 +236,24 @@ class SaveBed:
             self._save_record(bed, Aspect.SOIL, self.soil)
             self._save_record(bed, Aspect.EXPOSURE, self.exposure)
         return bed
+
+    def preview(self) -> g.Bed:
+        """The bed as it would stand, in the core's words and by its key ("new" without one); nothing is saved."""
+        garden = owned(self.by, self.garden_id)
+        self.today = garden.today
+        with transaction.atomic():
+            bed = self._bed(garden)
+            self.own_crops = {x.pk: x for x in garden.own_crops.filter(removed_at=None)}
+            self._assign(garden, bed)
+            described = self._described(bed)
+            self._refuse_future(bed)
+        return dataclasses.replace(described, name=str(bed.pk or "new"))
+
+    def _described(self, bed: Bed) -> g.Bed:
+        return convert.described_bed(
+            bed, self._as_described(), self._mulch_as_described(), self._as_text(self.soil),
+            self._as_text(self.exposure), list(self.own_crops.values()),
+        )  # fmt: skip
 
     def _bed(self, garden: Garden) -> Bed:
         if self.bed_id is None:
@@ -278,6 +296,10 @@ class SaveBed:
         return {**record, "date": date.isoformat() if date else None}
 
     def _refuse_future(self, bed: Bed) -> None:
+        for i, p in enumerate(self.plantings or []):
+            if p["planted"] > self.today + FURTHEST_PLANNED:
+                allowed = f"a date up to {self.today + FURTHEST_PLANNED}"
+                raise OutOfRangeError(f"plantings[{i}].planted", p["planted"].isoformat(), allowed)
         for name, record in (("soil", self.soil), ("exposure", self.exposure)):
             date = record.get("date") if record else None
             if date and not bed.opened <= date <= self.today:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 from typing import Any
 
 from agronomy import garden_file, garden_schema
@@ -14,11 +15,11 @@ def own_crop(row: OwnCrop) -> g.OwnCrop:
     return g.OwnCrop(row.name, row.like, **row.figures)
 
 
-def check_description(
+def described_bed(
     bed: Bed, plantings: list[dict[str, Any]], mulch: dict[str, Any] | None, soil: dict[str, Any] | None,
     exposure: dict[str, Any] | None, own_crops: list[OwnCrop],
-) -> None:  # fmt: skip
-    """Hold a bed as it would stand against the garden file's schema. Raises InputError; saves nothing.
+) -> g.Bed:  # fmt: skip
+    """A bed as it would stand, held against the garden file's schema. Raises InputError; saves nothing.
 
     plantings, mulch, soil and exposure: in the garden file's words, dates as text.
     """
@@ -41,4 +42,10 @@ def check_description(
         garden_schema.check_piece("EXPOSURE", exposure, "exposure")
         garden_file.exposure_from_json(exposure, "exposure")
     garden_schema.check_piece("BED", value)
-    garden_file.bed_from_json(value, "", {x.name: own_crop(x) for x in own_crops})
+    built = garden_file.bed_from_json(value, "", {x.name: own_crop(x) for x in own_crops})
+    return dataclasses.replace(
+        built,
+        soils=(garden_file.soil_from_json({**soil, "date": None}),) if soil else (),
+        exposures=(garden_file.exposure_from_json({**exposure, "date": None}),) if exposure else (),
+        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg,
+    )  # fmt: skip

@@ -235,7 +235,7 @@ class Hands(unittest.TestCase):
             self.assertAlmostEqual(got, want, delta=tolerance)
 
     def test_cans(self):
-        self.assertEqual([hand.cans(x) for x in (1.0, 2.4, 6.1, 14.9)], [0.0, 0.25, 0.5, 1.5])
+        self.assertEqual([hand.cans(x, 10.0) for x in (1.0, 2.4, 6.1, 14.9)], [0.0, 0.25, 0.5, 1.5])
 
 
 class Practice(unittest.TestCase):

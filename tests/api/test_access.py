@@ -5,7 +5,7 @@ import re
 from django.test import TestCase
 from django.urls import get_resolver
 
-from apps.garden.models import OwnCrop, Thing
+from apps.garden.models import Measurement, OwnCrop, Season, Thing
 from apps.watering.models import Check, MovedSoak, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
@@ -35,6 +35,11 @@ class Strangers(TestCase):
         cls.moved = MovedSoak.objects.create(bed=cls.bed, date=w.TODAY, from_date=w.TODAY, to_date=w.TODAY)
         cls.own_crop = OwnCrop.objects.create(garden=cls.garden, name="Red", like="tomato")
         cls.thing = Thing.objects.create(garden=cls.garden, kind="wall", x_m=0, y_m=0, length_m=2)
+        cls.planting = cls.bed.plantings.get()
+        cls.season = Season.objects.create(garden=cls.garden, name="2024", ended=w.TODAY)
+        cls.measurement = Measurement.objects.create(
+            garden=cls.garden, kind="can", date=w.TODAY, given={"trials": []}, found={}
+        )
         cls.membership = cls.garden.membership_set.get()
 
     def urls(self):
@@ -51,7 +56,8 @@ class Strangers(TestCase):
                 values = {
                     "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
                     "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
-                    "crop_id": self.own_crop.pk, "thing_id": self.thing.pk,
+                    "crop_id": self.own_crop.pk, "thing_id": self.thing.pk, "season_id": self.season.pk,
+                    "planting_id": self.planting.pk, "measurement_id": self.measurement.pk,
                 }  # fmt: skip
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:
@@ -72,6 +78,12 @@ class Strangers(TestCase):
         "ahead/try": {"bed": 0, "from_date": "2025-07-12", "to_date": "2025-07-13"},
         "own-crops": {"name": "X", "like": "tomato"},
         "sizes": {"sizes": []},
+        "fit": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
+        "fit/try": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
+        "seasons": {"name": "2025", "stays": []},
+        "plant-out": {"bed": 0, "date": "2025-07-12", "count": 1},
+        "measurements": {"id": w.new_id(), "kind": "can", "given": {"trials": [{"litres": 9, "minutes": 1}]}},
+        "measurements/try": {"kind": "can", "given": {"trials": [{"litres": 9, "minutes": 1}]}},
     }
 
     def body(self, url):
@@ -105,6 +117,22 @@ class Strangers(TestCase):
             ("post", f"/beds/{self.bed.pk}/restore", None),
             ("post", f"/beds/{self.bed.pk}/copy", None),
             ("get", f"/beds/{self.bed.pk}/sources", None),
+            ("get", f"/beds/{self.bed.pk}/fit", None),
+            ("get", f"/beds/{self.bed.pk}/raising", None),
+            ("post", f"/beds/{self.bed.pk}/fit/try", self.BODIES["beds"]),
+            ("post", f"/plantings/{self.planting.pk}/plant-out", self.BODIES["plant-out"]),
+            ("delete", f"/seasons/{self.season.pk}", None),
+            ("delete", f"/measurements/{self.measurement.pk}", None),
+            (
+                "post",
+                "/measurements/try",
+                {"kind": "pot", "bed": self.bed.pk, "given": {"shape": "filled", "fillings": [9]}},
+            ),
+            (
+                "post",
+                "/measurements/try",
+                {"kind": "bucket", "rig": self.rig.pk, "given": {"alone": [{"litres": 9, "seconds": 40}]}},
+            ),
             ("patch", f"/things/{self.thing.pk}", {"name": "X"}),
             ("delete", f"/things/{self.thing.pk}", None),
             ("post", f"/things/{self.thing.pk}/restore", None),

@@ -78,6 +78,7 @@ const HOW: Record<string, string> = {
   late: 'late: it gave way before',
   early: 'a day early: the next has no room',
   moved: 'moved by you',
+  planting: 'watering in what is planted',
 }
 
 /** A cell for the ear. */

@@ -134,6 +134,56 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/{bed_id}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bed_fit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/beds/{bed_id}/fit/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The same for a bed that stands. */
+        post: operations["try_fit_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/beds/{bed_id}/raising": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description For each planting that is raised here or planned: the next days ranked, and its hardening off. */
+        get: operations["raising"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds/{bed_id}/restore": {
         parameters: {
             query?: never;
@@ -268,6 +318,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The fit checks of a bed as a form describes it; nothing is kept. */
+        post: operations["try_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/gauge": {
         parameters: {
             query?: never;
@@ -310,6 +377,55 @@ export interface paths {
         get: operations["ground"];
         put: operations["arrange_ground"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["measurements"];
+        put?: never;
+        post: operations["keep_measurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/measurements/{measurement_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["strike_measurement"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/measurements/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a test says; nothing is kept. */
+        post: operations["try_measurement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -412,6 +528,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/plantings/{planting_id}/plant-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["plant_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/put-offs": {
         parameters: {
             query?: never;
@@ -472,6 +604,40 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/seasons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Seasons that were brought to their end, and what stands to be cleared at the end of this one. */
+        get: operations["seasons"];
+        put?: never;
+        /** @description Seasons that were brought to their end, and what stands to be cleared at the end of this one. */
+        post: operations["end_season"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/seasons/{season_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["take_back_season"];
         options?: never;
         head?: never;
         patch?: never;
@@ -636,6 +802,23 @@ export interface paths {
         put?: never;
         /** @description A new garden from the text of a garden file; each fault is named with its place, and nothing is half kept. */
         post: operations["import_garden"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Litres and bags of each part that fill so many litres. */
+        post: operations["mix_needed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -829,6 +1012,13 @@ export interface components {
              */
             high: number;
         };
+        /**
+         * @description * `` -
+         *     * `frost` - frost
+         *     * `cold_soil` - cold_soil
+         * @enum {string}
+         */
+        BarredEnum: "frost" | "cold_soil";
         /** @description A bed in the garden file's words. */
         BedInRequest: {
             name: string;
@@ -1076,6 +1266,24 @@ export interface components {
             tmax: components["schemas"]["Band"];
             hot: boolean;
         };
+        DayOutOut: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            score: number;
+            barred: components["schemas"]["BarredEnum"] | components["schemas"]["BlankEnum"];
+            parts: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            frost_chance: number;
+            /** Format: double */
+            soil_c: number | null;
+            tmax: components["schemas"]["Band"];
+            rain: components["schemas"]["Band"];
+            /** Format: double */
+            wind: number;
+        };
         DayUse: {
             /** Format: double */
             litres: number;
@@ -1168,6 +1376,21 @@ export interface components {
         };
         FeedOut: {
             address: string | null;
+        };
+        FitOut: {
+            what: string;
+            level: components["schemas"]["LevelEnum"];
+            crop: string;
+            figures: {
+                [key: string]: number;
+            };
+            other: string;
+            source: string;
+        };
+        FoundOut: {
+            found: {
+                [key: string]: unknown;
+            };
         };
         GardenOut: {
             id: number;
@@ -1301,6 +1524,13 @@ export interface components {
          * @enum {string}
          */
         GrowthEnum: "calendar" | "warmth";
+        HardDayOut: {
+            /** Format: date */
+            date: string;
+            hours: number;
+            light: string;
+            held: components["schemas"]["HeldEnum"] | components["schemas"]["BlankEnum"];
+        };
         Heat: {
             dates: string[];
             /** Format: double */
@@ -1321,6 +1551,15 @@ export interface components {
          * @enum {string}
          */
         HeightEnum: "ankle" | "knee" | "waist" | "shoulder" | "overhead";
+        /**
+         * @description * `` -
+         *     * `cold` - cold
+         *     * `frost` - frost
+         *     * `wind` - wind
+         *     * `rain` - rain
+         * @enum {string}
+         */
+        HeldEnum: "cold" | "frost" | "wind" | "rain";
         HelperInRequest: {
             username: string;
         };
@@ -1353,9 +1592,10 @@ export interface components {
          *     * `late` - late
          *     * `early` - early
          *     * `moved` - moved
+         *     * `planting` - planting
          * @enum {string}
          */
-        HowEnum: "due" | "late" | "early" | "moved";
+        HowEnum: "due" | "late" | "early" | "moved" | "planting";
         Imported: {
             days: number;
         };
@@ -1494,11 +1734,63 @@ export interface components {
             ks: number;
             weather: string;
         };
+        /**
+         * @description * `fine` - fine
+         *     * `mind` - mind
+         *     * `stop` - stop
+         * @enum {string}
+         */
+        LevelEnum: "fine" | "mind" | "stop";
         Line: {
             what: string;
             /** Format: double */
             mm: number;
         };
+        /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
+        MeasurementInRequest: {
+            kind: string;
+            given: {
+                [key: string]: unknown;
+            };
+            bed?: number | null;
+            rig?: number | null;
+            /**
+             * Format: uuid
+             * @description made by the client; the same one twice is one test
+             */
+            id: string;
+            /** Format: date */
+            date?: string | null;
+        };
+        MeasurementOut: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            date: string;
+            kind: components["schemas"]["MeasurementOutKindEnum"];
+            bed: number | null;
+            bed_name: string;
+            rig: number | null;
+            rig_name: string;
+            given: {
+                [key: string]: unknown;
+            };
+            found: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * @description * `bucket` - bucket
+         *     * `can` - can
+         *     * `squeeze` - squeeze
+         *     * `jar` - jar
+         *     * `drain` - drain
+         *     * `finger` - finger
+         *     * `pot` - pot
+         *     * `meter` - meter
+         * @enum {string}
+         */
+        MeasurementOutKindEnum: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter";
         Member: {
             id: number;
             username: string;
@@ -1512,6 +1804,13 @@ export interface components {
          * @enum {string}
          */
         MethodEnum: "hose" | "can" | "drip" | "reservoir";
+        MixInRequest: {
+            /** Format: double */
+            volume_l: number;
+            /** Format: double */
+            bag_l: number;
+            mix: components["schemas"]["PartInRequest"][];
+        };
         Move: {
             /** Format: uuid */
             id: string;
@@ -1549,6 +1848,12 @@ export interface components {
             depth_m: number;
             /** Format: double */
             cover: number;
+        };
+        NeededOut: {
+            ingredient: string;
+            /** Format: double */
+            litres: number;
+            bags: number;
         };
         NewGardenInRequest: {
             name: string;
@@ -1750,6 +2055,12 @@ export interface components {
             soak: components["schemas"]["Soak"] | null;
             gave: (components["schemas"]["GaveEnum"] | components["schemas"]["NullEnum"]) | null;
         };
+        PlantOutInRequest: {
+            bed: number;
+            /** Format: date */
+            date: string;
+            count: number;
+        };
         PlantingInRequest: {
             id?: number | null;
             crop: string;
@@ -1818,6 +2129,22 @@ export interface components {
             /** Format: uuid */
             id: string;
             bed: number;
+        };
+        RaisedOut: {
+            planting: number;
+            crop: string;
+            variety: string;
+            count: number;
+            start: string;
+            /** Format: date */
+            planted: string;
+            standing: boolean;
+            /** Format: double */
+            frost_c: number;
+            /** Format: double */
+            soil_c: number;
+            days: components["schemas"]["DayOutOut"][];
+            hardening: components["schemas"]["HardDayOut"][];
         };
         ReservoirInRequest: {
             /** Format: double */
@@ -1889,6 +2216,23 @@ export interface components {
             key: string;
             name: string;
             about: string;
+        };
+        SeasonInRequest: {
+            name: string;
+            /** @description plantings that go on */
+            stays: number[];
+        };
+        SeasonOut: {
+            id: number;
+            name: string;
+            /** Format: date */
+            ended: string;
+            /** @description plantings that ended with it */
+            cleared: number;
+        };
+        SeasonsOut: {
+            seasons: components["schemas"]["SeasonOut"][];
+            standing: components["schemas"]["StandingOut"][];
         };
         Session: {
             person: components["schemas"]["Person"] | null;
@@ -2034,6 +2378,15 @@ export interface components {
          * @enum {string}
          */
         SourceEnum: "forecast" | "climate" | "typed" | "resampled" | "none";
+        StandingOut: {
+            planting: number;
+            bed_name: string;
+            crop: string;
+            variety: string;
+            count: number;
+            /** @description stands for years, as a rule */
+            stays: boolean;
+        };
         Stop: {
             id: number;
             name: string;
@@ -2072,6 +2425,15 @@ export interface components {
          * @enum {string}
          */
         StyleEnum: "ample" | "steady" | "sparing";
+        /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
+        TestInRequest: {
+            kind: string;
+            given: {
+                [key: string]: unknown;
+            };
+            bed?: number | null;
+            rig?: number | null;
+        };
         TextInRequest: {
             text: string;
         };
@@ -2617,6 +2979,84 @@ export interface operations {
             };
         };
     };
+    bed_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"][];
+                };
+            };
+        };
+    };
+    try_fit_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BedInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    raising: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RaisedOut"][];
+                };
+            };
+        };
+    };
     restore_bed: {
         parameters: {
             query?: never;
@@ -2872,6 +3312,39 @@ export interface operations {
             };
         };
     };
+    try_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BedInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitOut"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     read_gauge: {
         parameters: {
             query?: never;
@@ -2960,6 +3433,114 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    measurements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementOut"][];
+                };
+            };
+        };
+    };
+    keep_measurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurementInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    strike_measurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                measurement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    try_measurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"];
+                };
             };
             400: {
                 headers: {
@@ -3202,6 +3783,40 @@ export interface operations {
             };
         };
     };
+    plant_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                planting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantOutInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BedOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     put_off: {
         parameters: {
             query?: never;
@@ -3302,6 +3917,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Round"];
+                };
+            };
+        };
+    };
+    seasons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonsOut"];
+                };
+            };
+        };
+    };
+    end_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    take_back_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                season_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -3597,6 +4295,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    mix_needed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeededOut"][];
                 };
             };
             400: {

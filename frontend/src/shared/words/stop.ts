@@ -134,6 +134,10 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         : 'No further soak in sight this fortnight.'
     case 'reservoir':
       return emptyWhen(s, today) || 'It is nearly empty.'
+    case 'before_planting':
+      return 'Something is planted here tomorrow: wet the dry bed today, so that it can be worked.'
+    case 'planting_in':
+      return 'Planted today: water it in at once, and keep it damp till it stands.'
     case 'bare':
       return 'Add what you sow or plant, and it joins the round.'
     default:

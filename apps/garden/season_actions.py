@@ -1,0 +1,129 @@
+"""The year's turn, and plants moved on: a season brought to its end, a tray planted out."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+from django.http import Http404
+
+from agronomy import garden_schema
+from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.plants.crops import CROPS
+from apps.garden.access import owned
+from apps.garden.actions import FURTHEST_PLANNED, lock
+from apps.garden.models import Bed, Planting, Season
+
+MOST_SEASONS = 100
+# Crops that stand for years, and are not cleared with a season unless asked: common practice, no source.
+STAYING = frozenset(
+    {"artichoke", "asparagus", "rhubarb", "chives", "mint", "thyme", "rosemary", "sage", "strawberry", "raspberry",
+     "currant", "gooseberry", "blueberry", "hedge", "tree_roots"}
+)  # fmt: skip
+assert set(CROPS) >= STAYING
+
+
+def clearing(garden: Any) -> list[Planting]:
+    """What stands in the garden's beds today, in walking order."""
+    standing = Planting.objects.filter(
+        bed__garden=garden, bed__removed_at=None, withdrawn_at=None, removed=None, planted__lte=garden.today
+    )  # fmt: skip
+    return list(standing.select_related("bed", "own_crop").order_by("bed__position", "pk"))
+
+
+@dataclass
+class EndSeason:
+    """Bring a season to its end today: what is not named as staying is harvested out; beds, soils and mulch are kept.
+
+    stays: ids of plantings that go on.
+    """
+
+    by: Any
+    garden_id: int
+    name: str
+    stays: list[int]
+
+    def execute(self) -> Season:
+        garden = owned(self.by, self.garden_id)
+        garden_schema.check_piece("SEASON", {"name": self.name, "ended": garden.today.isoformat()})
+        with transaction.atomic():
+            lock(garden)
+            if garden.seasons.filter(name=self.name).exists():
+                raise InputError("name", self.name, "a name no other season of the garden has")
+            if garden.seasons.count() >= MOST_SEASONS:
+                raise InputError("seasons", MOST_SEASONS + 1, f"at most {MOST_SEASONS} seasons")
+            ended = [p for p in clearing(garden) if p.pk not in set(self.stays)]
+            Planting.objects.filter(pk__in=[p.pk for p in ended]).update(removed=garden.today)
+            return Season.objects.create(
+                garden=garden, name=self.name, ended=garden.today, cleared=[p.pk for p in ended]
+            )  # fmt: skip
+
+
+@dataclass
+class TakeBackSeason:
+    """The newest season goes on after all: what it cleared stands again, where nothing was changed since."""
+
+    by: Any
+    garden_id: int
+    season_id: int
+
+    def execute(self) -> None:
+        garden = owned(self.by, self.garden_id)
+        with transaction.atomic():
+            lock(garden)
+            newest = garden.seasons.order_by("ended", "pk").last()
+            season = garden.seasons.filter(pk=self.season_id).first()
+            if season is None:
+                raise Http404("season")
+            if newest is None or newest.pk != season.pk:
+                raise InputError("season", season.name, "the newest of the garden's seasons")
+            Planting.objects.filter(
+                bed__garden=garden, pk__in=season.cleared, removed=season.ended, withdrawn_at=None
+            ).update(removed=None)
+            season.delete()
+
+
+@dataclass
+class PlantOut:
+    """Plants from a tray or pot go into a bed on a date, today or planned: they end there and begin here."""
+
+    by: Any
+    garden_id: int
+    planting_id: int
+    bed_id: int
+    date: dt.date
+    count: int
+
+    def execute(self) -> Planting:
+        garden = owned(self.by, self.garden_id)
+        today = garden.today
+        if not today <= self.date <= today + FURTHEST_PLANNED:
+            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {today} to {today + FURTHEST_PLANNED}")
+        with transaction.atomic():
+            lock(garden)
+            raised = Planting.objects.filter(
+                bed__garden=garden, bed__removed_at=None, withdrawn_at=None, pk=self.planting_id
+            ).first()
+            bed = Bed.objects.filter(garden=garden, removed_at=None, pk=self.bed_id).first()
+            if raised is None or bed is None:
+                raise Http404("planting" if raised is None else "bed")
+            if raised.planted > today or (raised.removed is not None and raised.removed <= today):
+                raise InputError("planting", raised.crop, "one that stands today")
+            left = raised.thinned.order_by("-date").values_list("count", flat=True).first() or raised.count
+            if not 1 <= self.count <= left:
+                raise OutOfRangeError("count", self.count, f"a whole number from 1 to {left}, as many as there are")
+            if bed.pk == raised.bed_id:
+                raise InputError("bed", bed.name, "another bed than the one it stands in")
+            if self.count == left:
+                raised.removed = self.date
+                raised.save(update_fields=["removed"])
+            elif self.date <= today:
+                raised.thinned.update_or_create(date=self.date, defaults={"count": left - self.count})
+            else:
+                raised.thinned.create(date=self.date, count=left - self.count)
+            return Planting.objects.create(
+                bed=bed, own_crop=raised.own_crop, crop=raised.crop, variety=raised.variety, count=self.count,
+                planted=self.date, start="transplant",
+            )  # fmt: skip
