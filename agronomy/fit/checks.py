@@ -15,10 +15,10 @@ from agronomy.air.sun import sun_day
 from agronomy.balance import forcing
 from agronomy.describe.garden import KINDS, Bed, Garden, Planting
 from agronomy.plants import room
-from agronomy.plants.crops import Crop, crop_of
+from agronomy.plants.crops import CROPS, Crop, crop_of
 from agronomy.plants.demand import density_coefficient
 from agronomy.plants.room import ROOM, Room
-from agronomy.plants.size import counts
+from agronomy.plants.size import counts, stature
 
 PRACTICE: Final = "common practice, no source"
 WARM_DAY_ET0: Final = 6.0  # mm; a warm summer's day, for plants that are not grown yet: common practice, no source
@@ -165,10 +165,11 @@ def spacing(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | 
     crop, wants, n = crop_of(p), ROOM[p.crop], _left(p, today)
     ground = room_m2(bed, p, today)
     close, airy = (max(1, math.floor(ground / s**2 + 1e-9)) for s in wants.spacing_m)
+    now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
     figures = {
         "count": n, "close_n": close, "airy_n": airy, "close_m": wants.spacing_m[0], "airy_m": wants.spacing_m[1],
-        "between_m": between, "full_m": crop.spread_m,
+        "between_m": between, "full_m": max(crop.spread_m, now_m), "now_m": now_m,
     }  # fmt: skip
     for name, plants in (("", n), ("close_", close), ("airy_", airy)):
         figures[f"{name}l"] = full_grown_l(crop, plants, ground)
@@ -230,7 +231,7 @@ def _sharing_across(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
         gap = gap_m(bed, other)
         for crop in sorted(mine & {p.crop for p in _standing(other, today)}):
             if gap < NEAR_M:
-                yield Fit("sharing_across", "mind", crop, {"gap_m": gap}, other.name)
+                yield Fit("sharing_across", "mind", CROPS[crop].name, {"gap_m": gap}, other.name)
 
 
 def gap_m(a: Bed, b: Bed) -> float:

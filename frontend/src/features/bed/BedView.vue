@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue'
 
-import { useBedPage } from '@/shared/api/queries'
+import { useBedFit, useBedPage } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { useChartColours } from '@/shared/ui/chartColours'
+import FitPanel from '@/shared/ui/FitPanel.vue'
 import Problem from '@/shared/ui/Problem.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
 import { KIND } from '@/shared/words/names'
@@ -16,6 +17,7 @@ import { flowsOption, waterlineOption } from './charts'
 import CheckDialog from './CheckDialog.vue'
 import DayUse from './DayUse.vue'
 import LedgerTable from './LedgerTable.vue'
+import Raising from './Raising.vue'
 import { useBedEvents } from './useBedEvents'
 import WaterDialog from './WaterDialog.vue'
 import WaysTable from './WaysTable.vue'
@@ -30,6 +32,10 @@ const query = useBedPage(
   () => props.bed,
 )
 const page = computed(() => query.data.value)
+const fit = useBedFit(
+  () => props.garden,
+  () => props.bed,
+)
 const stop = computed(() => page.value?.stop ?? null)
 const full = computed(() => (page.value?.stop ? { ...page.value, stop: page.value.stop } : null))
 const today = computed(() => page.value?.garden.today ?? '')
@@ -125,6 +131,18 @@ const size = computed(() => {
         <WhyPanel :stop="stop" :setting="page" />
       </section>
     </div>
+
+    <Raising :garden="garden" :bed="bed" :today="today" :owner="page.garden.role === 'owner'" />
+
+    <section v-if="fit.data.value?.length" class="below" aria-labelledby="fit">
+      <h2 id="fit">Does it fit?</h2>
+      <FitPanel
+        :fits="fit.data.value"
+        :length="page.bed.length_m"
+        :width="page.bed.width_m"
+        :round="page.bed.round"
+      />
+    </section>
 
     <WaysTable v-if="page.ways.length" :ways="page.ways" class="below" />
 

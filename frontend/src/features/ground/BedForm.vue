@@ -11,6 +11,7 @@ import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { KIND, METHOD, MULCH, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
 
+import FormFit from './FormFit.vue'
 import { bodyOf, emptyForm, formOf, newPlanting, takeKind, takeSize } from './bedForm'
 import LightFields from './LightFields.vue'
 import PlantingFields from './PlantingFields.vue'
@@ -46,23 +47,28 @@ watch(kindPicked, (kind) => {
   if (loaded.value && kind !== form.kind) takeKind(form, kind, catalogue.data.value, own.value?.method)
 })
 
+const body = computed(() =>
+  bodyOf(
+    form,
+    { light: Boolean(standing.value?.exposures.length) },
+    (id) => ownCrops.data.value?.find((c) => c.id === id)?.like ?? '',
+  ),
+)
 const save = useChange(
   () => props.garden,
   () => {
-    const body = bodyOf(
-      form,
-      { light: Boolean(standing.value?.exposures.length) },
-      (id) => ownCrops.data.value?.find((c) => c.id === id)?.like ?? '',
-    )
     return props.bed
       ? answer(
           api.PUT('/api/gardens/{garden_id}/beds/{bed_id}', {
             params: { path: { garden_id: props.garden, bed_id: props.bed } },
-            body,
+            body: body.value,
           }),
         )
       : answer(
-          api.POST('/api/gardens/{garden_id}/beds', { params: { path: { garden_id: props.garden } }, body }),
+          api.POST('/api/gardens/{garden_id}/beds', {
+            params: { path: { garden_id: props.garden } },
+            body: body.value,
+          }),
         )
   },
 )
@@ -320,6 +326,8 @@ const usualDepth = computed(
         </div>
       </details>
     </section>
+
+    <FormFit :garden="garden" :bed="bed" :body="body" />
 
     <div v-if="problem" class="alarm" role="alert">
       <p>This is not kept yet; what you typed is still here.</p>

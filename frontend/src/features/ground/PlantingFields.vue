@@ -3,6 +3,7 @@ import { PhTrash } from '@phosphor-icons/vue'
 import { computed } from 'vue'
 
 import { useCatalogue, useOwnCrops } from '@/shared/api/queries'
+import { addDays } from '@/shared/format/time'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { CROP, HEIGHT, optionsOf, START } from '@/shared/words/names'
@@ -70,8 +71,8 @@ function sizeSeen() {
         <em v-if="of('count')" class="alarm">{{ of('count') }}</em>
       </label>
       <label class="field">
-        <span>Sown or planted</span>
-        <input v-model="p.planted" type="date" :max="today" />
+        <span>Sown or planted, or planned for</span>
+        <input v-model="p.planted" type="date" :max="addDays(today, 120)" />
         <em v-if="of('planted')" class="alarm">{{ of('planted') }}</em>
       </label>
       <label class="field">

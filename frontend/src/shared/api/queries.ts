@@ -104,6 +104,40 @@ export function useGround(garden: Id) {
   })
 }
 
+export function useBedFit(garden: Id, bed: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'fit', toValue(bed)]),
+    queryFn: () =>
+      answer(api.GET('/api/gardens/{garden_id}/beds/{bed_id}/fit', bedPath(toValue(garden), toValue(bed)))),
+  })
+}
+
+export function useRaising(garden: Id, bed: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'raising', toValue(bed)]),
+    queryFn: () =>
+      answer(
+        api.GET('/api/gardens/{garden_id}/beds/{bed_id}/raising', bedPath(toValue(garden), toValue(bed))),
+      ),
+  })
+}
+
+export function useMeasurements(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'measurements']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/measurements', path(garden))),
+  })
+}
+
+export function useSeasons(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'seasons']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/seasons', path(garden))),
+  })
+}
+
+export const bedPath = (garden_id: number, bed_id: number) => ({ params: { path: { garden_id, bed_id } } })
+
 export function useFeed(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'feed']),

@@ -4,7 +4,16 @@ import { useSession } from '@/shared/api/queries'
 
 export type System = 'metric' | 'us'
 export type Quantity =
-  'volume' | 'depth' | 'length' | 'small_length' | 'temperature' | 'flow' | 'drip_flow' | 'wind' | 'area'
+  | 'volume'
+  | 'depth'
+  | 'length'
+  | 'small_length'
+  | 'temperature'
+  | 'flow'
+  | 'drip_flow'
+  | 'wind'
+  | 'area'
+  | 'weight'
 
 interface Unit {
   /** What the person sees after the number. */
@@ -28,6 +37,7 @@ const UNITS: Record<System, Record<Quantity, Unit>> = {
     drip_flow: { label: 'L/h', factor: 1, decimals: 1 },
     wind: { label: 'm/s', factor: 1, decimals: 1 },
     area: { label: 'm²', factor: 1, decimals: 2 },
+    weight: { label: 'kg', factor: 1, decimals: 0 },
   },
   us: {
     volume: { label: 'gal', factor: 1 / 3.785411784, decimals: 1 },
@@ -39,6 +49,7 @@ const UNITS: Record<System, Record<Quantity, Unit>> = {
     drip_flow: { label: 'gal/h', factor: 1 / 3.785411784, decimals: 2 },
     wind: { label: 'mph', factor: 2.2369362921, decimals: 1 },
     area: { label: 'sq ft', factor: 1 / 0.09290304, decimals: 1 },
+    weight: { label: 'lb', factor: 2.2046226218, decimals: 0 },
   },
 }
 

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { answer, api, ApiError } from '@/shared/api/client'
+import { useBeds, useChange, useRaising } from '@/shared/api/queries'
+import type { DayOut, Raised } from '@/shared/api/types'
+import { nearDay, shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+import { say } from '@/shared/ui/snack'
+import { CROP } from '@/shared/words/names'
+
+import { dayOutWords, hardWords } from './raising'
+
+/** Plants that are raised here or planned: hardening off by days, the best days to plant out, and the planting itself. */
+const props = defineProps<{ garden: number; bed: number; today: string; owner: boolean }>()
+const units = useUnits()
+const raising = useRaising(
+  () => props.garden,
+  () => props.bed,
+)
+const beds = useBeds(() => props.garden)
+const others = computed(() => beds.data.value?.filter((b) => b.id !== props.bed) ?? [])
+const SHOWN = 5
+const form = reactive({ planting: 0, bed: null as number | null, date: '', count: 1, problem: '' })
+function begin(r: Raised, d: DayOut | null) {
+  Object.assign(form, {
+    planting: r.planting,
+    bed: form.bed ?? others.value[0]?.id ?? null,
+    date: d?.date ?? r.days.find((x) => !x.barred)?.date ?? props.today,
+    count: r.count,
+    problem: '',
+  })
+}
+const out = useChange(
+  () => props.garden,
+  () =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/plantings/{planting_id}/plant-out', {
+        params: { path: { garden_id: props.garden, planting_id: form.planting } },
+        body: { bed: form.bed as number, date: form.date, count: form.count },
+      }),
+    ),
+)
+async function plantOut() {
+  form.problem = ''
+  try {
+    const into = await out.mutateAsync(undefined)
+    say(`They go into ${into.name} ${nearDay(form.date, props.today)}; the plan waters them in.`)
+    form.planting = 0
+  } catch (error) {
+    form.problem = (error as ApiError).message
+  }
+}
+</script>
+
+<template>
+  <section v-for="r in raising.data.value ?? []" :key="r.planting" class="raising">
+    <h2>
+      {{ r.standing ? 'Hardening off and planting out' : 'Planned' }}: {{ CROP[r.crop] ?? r.crop }} ×{{
+        r.count
+      }}
+    </h2>
+    <p v-if="!r.standing" class="soft">
+      To be planted {{ nearDay(r.planted, today) }}. A dry bed is wetted the day before, and they are watered
+      in on the day.
+    </p>
+    <div class="halves">
+      <div v-if="r.hardening.length">
+        <h3>Out by day, from today</h3>
+        <ol>
+          <li v-for="h in r.hardening" :key="h.date" :class="{ held: h.held }">
+            <span class="date">{{ shortDate(h.date) }}</span> {{ hardWords(h) }}
+          </li>
+        </ol>
+        <p class="soft small">A week to ten days, common practice. A day that is held moves the rest on.</p>
+      </div>
+      <div>
+        <h3>The next days, the best first</h3>
+        <ol>
+          <li v-for="d in r.days.slice(0, SHOWN)" :key="d.date" :class="{ held: d.barred }">
+            <span class="date">{{ shortDate(d.date) }}</span>
+            <span class="score" :style="{ '--share': d.barred ? 0 : d.score }" aria-hidden="true"></span>
+            <span>{{ dayOutWords(d, r, units) }}</span>
+            <button v-if="owner && r.standing && !d.barred" class="btn" type="button" @click="begin(r, d)">
+              Plant out {{ shortDate(d.date) }}
+            </button>
+          </li>
+        </ol>
+      </div>
+    </div>
+    <form v-if="form.planting === r.planting" novalidate class="row" @submit.prevent="plantOut">
+      <label class="field">
+        <span>Into</span>
+        <select v-model="form.bed">
+          <option v-for="b in others" :key="b.id" :value="b.id">{{ b.name }}</option>
+        </select>
+      </label>
+      <label class="field"><span>On</span><input v-model="form.date" type="date" :min="today" /></label>
+      <label class="field narrow">
+        <span>How many</span><input v-model.number="form.count" type="number" min="1" :max="r.count" />
+      </label>
+      <button class="btn full" type="submit" :disabled="out.isPending.value || form.bed === null">
+        Plant them out
+      </button>
+      <button class="btn" type="button" @click="form.planting = 0">Cancel</button>
+      <p v-if="form.problem" class="alarm" role="alert">{{ form.problem }}</p>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.raising {
+  margin-top: 32px;
+}
+.halves {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+  gap: 8px 40px;
+}
+h3 {
+  font-size: 16px;
+  margin: 8px 0;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+  padding: 6px 0;
+  border-bottom: 1px dotted var(--hair);
+}
+li.held {
+  color: var(--ink-soft);
+}
+.date {
+  min-width: 88px;
+  font-variant-numeric: tabular-nums;
+}
+.score {
+  width: 48px;
+  height: 8px;
+  border-radius: 4px;
+  background: linear-gradient(
+    to right,
+    var(--water) calc(var(--share) * 100%),
+    var(--hair) calc(var(--share) * 100%)
+  );
+}
+li .btn {
+  margin-left: auto;
+}
+form {
+  margin-top: 16px;
+}
+form .btn {
+  margin-top: 28px;
+}
+</style>
