@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PhCalendarDots, PhCloudSun, PhDrop, PhGear, PhPlant } from '@phosphor-icons/vue'
+import { PhCalendarDots, PhCloudSun, PhDrop, PhGear, PhPlant, PhRuler } from '@phosphor-icons/vue'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
@@ -24,6 +24,7 @@ const VIEWS = [
   { name: 'ahead', label: 'Ahead', icon: PhCalendarDots },
   { name: 'ground', label: 'Ground', icon: PhPlant },
   { name: 'sky', label: 'Sky', icon: PhCloudSun },
+  { name: 'bench', label: 'Bench', icon: PhRuler },
   { name: 'settings', label: 'Settings', icon: PhGear },
 ]
 const PARENT: Record<string, string> = {

@@ -70,6 +70,17 @@ const routes: RouteRecordRaw[] = [
     props: number(''),
   },
   {
+    path: '/g/:garden(\\d+)/bench',
+    name: 'bench',
+    component: () => import('@/features/bench/BenchView.vue'),
+    props: (route) => ({
+      garden: Number(route.params.garden),
+      test: typeof route.query.test === 'string' ? route.query.test : undefined,
+      bed: route.query.bed ? Number(route.query.bed) : undefined,
+      rig: route.query.rig ? Number(route.query.rig) : undefined,
+    }),
+  },
+  {
     path: '/g/:garden(\\d+)/settings',
     name: 'settings',
     component: () => import('@/features/settings/SettingsView.vue'),

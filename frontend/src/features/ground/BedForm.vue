@@ -200,6 +200,12 @@ const usualDepth = computed(
         ]"
         @update:model-value="form.drain_holes = $event === 'unknown' ? null : $event === 'yes'"
       />
+      <p v-if="bed" class="soft">
+        A squeeze, a jar or a hole tell more:
+        <RouterLink :to="{ name: 'bench', params: { garden }, query: { test: 'squeeze', bed } }"
+          >to the Bench</RouterLink
+        >
+      </p>
       <SoilFields
         v-model="form.soil"
         v-model:since="form.soil_since"

@@ -83,6 +83,16 @@ const forget = useChange(
       }),
     ),
 )
+const recall = useChange(
+  () => props.garden,
+  (id: number) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/own-crops/{crop_id}/restore', {
+        params: { path: { garden_id: props.garden, crop_id: id } },
+      }),
+    ),
+)
+const failed = (e: Error) => say(e.message)
 async function keep() {
   problem.value = null
   try {
@@ -109,8 +119,9 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
             type="button"
             @click="
               forget.mutate(c.id, {
-                onSuccess: () => say(`${c.name} is forgotten.`),
-                onError: (e) => say(e.message),
+                onSuccess: () =>
+                  say(`${c.name} is forgotten.`, () => recall.mutate(c.id, { onError: failed })),
+                onError: failed,
               })
             "
           >

@@ -4,7 +4,6 @@ import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
-import type { Rig } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Picks from '@/shared/ui/Picks.vue'
@@ -15,6 +14,7 @@ import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 import Household from './Household.vue'
 import InAndOut from './InAndOut.vue'
 import OwnCrops from './OwnCrops.vue'
+import YearsTurn from './YearsTurn.vue'
 
 const props = defineProps<{ garden: number }>()
 const router = useRouter()
@@ -98,51 +98,20 @@ async function keepPlace() {
   }
 }
 
-/** A bucket under the hose: litres by seconds. */
-const bucket = reactive({
-  rig: null as Rig | null,
-  name: '',
-  litres: 10 as number | null,
-  seconds: 40 as number | string,
-  problem: '',
-})
-const flow = computed(() => {
-  const seconds = Number(bucket.seconds)
-  return bucket.litres && seconds > 0 ? (bucket.litres / seconds) * 60 : null
-})
-const rigs = useChange(
+const hose = reactive({ name: '', problem: '' })
+const addHose = useChange(
   () => props.garden,
-  () => {
-    const body = {
-      name: bucket.name,
-      flow_l_per_min: flow.value as number,
-      measured: own.value?.today ?? null,
-    }
-    return bucket.rig
-      ? answer(
-          api.PATCH('/api/gardens/{garden_id}/rigs/{rig_id}', {
-            params: { path: { garden_id: props.garden, rig_id: bucket.rig.id } },
-            body,
-          }),
-        )
-      : answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body }))
-  },
+  (name: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body: { name } })),
 )
-function testRig(rig: Rig | null) {
-  Object.assign(bucket, { rig, name: rig?.name ?? '', problem: '' })
-}
-async function keepBucket() {
-  bucket.problem = ''
-  if (flow.value === null) {
-    bucket.problem = 'How much went in, and how many seconds did it take? Both are needed.'
-    return
-  }
+async function keepHose() {
+  hose.problem = ''
   try {
-    await rigs.mutateAsync(undefined)
-    say(`${bucket.name}: ${units.show(flow.value, 'flow')}.`)
-    Object.assign(bucket, { rig: null, name: '' })
+    const made = await addHose.mutateAsync(hose.name)
+    say(`${made.name} is there. A bucket tells its flow: see the Bench.`)
+    hose.name = ''
   } catch (error) {
-    bucket.problem = (error as Error).message
+    hose.problem = (error as Error).message
   }
 }
 
@@ -249,23 +218,22 @@ async function leave() {
           >{{ units.show(r.flow_l_per_min, 'flow') }},
           {{ r.measured ? `tested ${shortDate(r.measured)}` : 'a guess' }}</span
         >
-        <button v-if="owner" class="btn" type="button" @click="testRig(r)">Test {{ r.name }}</button>
+        <RouterLink
+          v-if="owner"
+          class="btn"
+          :to="{ name: 'bench', params: { garden }, query: { test: 'bucket', rig: r.id } }"
+          >Test {{ r.name }}</RouterLink
+        >
       </li>
     </ul>
-    <form v-if="owner" novalidate class="row" @submit.prevent="keepBucket">
+    <form v-if="owner" novalidate class="row" @submit.prevent="keepHose">
       <label class="field">
-        <span>{{ bucket.rig ? 'Hose' : 'A new hose or tap' }}</span>
-        <input v-model.trim="bucket.name" name="rig" maxlength="60" />
+        <span>Another hose or tap</span>
+        <input v-model.trim="hose.name" name="rig" maxlength="60" />
       </label>
-      <UnitInput v-model="bucket.litres" label="The bucket took" quantity="volume" />
-      <label class="field narrow">
-        <span>in seconds</span>
-        <input v-model="bucket.seconds" inputmode="decimal" />
-      </label>
-      <p class="result">{{ flow ? units.show(flow, 'flow') : '' }}</p>
-      <button class="btn full" type="submit" :disabled="rigs.isPending.value">Keep the flow</button>
+      <button class="btn" type="submit" :disabled="addHose.isPending.value">Add it</button>
     </form>
-    <p v-if="bucket.problem" class="alarm" role="alert">{{ bucket.problem }}</p>
+    <p v-if="hose.problem" class="alarm" role="alert">{{ hose.problem }}</p>
   </section>
 
   <section v-if="own">
@@ -320,6 +288,7 @@ async function leave() {
 
   <Household v-if="own" :garden="own" :owner="owner" class="part" />
   <OwnCrops v-if="own" :garden="garden" :owner="owner" class="part" />
+  <YearsTurn v-if="own" :garden="own" :owner="owner" class="part" />
   <InAndOut v-if="own" :garden="own" :owner="owner" class="part" />
 
   <section v-if="own">

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, watch } from 'vue'
+
+import { answer, api, ApiError, newId } from '@/shared/api/client'
+import { path, useBeds, useCatalogue, useChange } from '@/shared/api/queries'
+import type { Garden } from '@/shared/api/types'
+import { useUnits } from '@/shared/format/units'
+import Picks from '@/shared/ui/Picks.vue'
+import { say } from '@/shared/ui/snack'
+
+import { emptyTest, foundWords, givenOf, ROWS, type Test } from './bench'
+import OtherFields from './OtherFields.vue'
+import SqueezeFields from './SqueezeFields.vue'
+import TrialRows from './TrialRows.vue'
+
+/** One test: how it is done, what was read, and what comes of it, shown before it is kept. */
+const props = defineProps<{ garden: Garden; test: Test; bed?: number; rig?: number }>()
+const emit = defineEmits<{ kept: [] }>()
+const units = useUnits()
+const beds = useBeds(() => props.garden.id)
+const catalogue = useCatalogue()
+const form = ref(emptyTest(props.test.kind, props.garden.today))
+const about = reactive({ bed: props.bed ?? null, rig: props.rig ?? props.garden.rigs[0]?.id ?? null })
+const date = ref(props.garden.today)
+const found = ref<Record<string, unknown> | null>(null)
+const problem = ref('')
+const busy = ref(false)
+const rows = computed(() => ROWS[props.test.kind])
+const container = (kind: string) =>
+  catalogue.data.value?.kinds.find((k) => k.key === kind)?.container ?? false
+const choices = computed(() =>
+  (beds.data.value ?? []).filter((b) => props.test.about !== 'pot' || container(b.kind)),
+)
+watch(
+  choices,
+  (list) => {
+    if (!list.some((b) => b.id === about.bed)) about.bed = list[0]?.id ?? null
+  },
+  { immediate: true },
+)
+const body = computed(() => {
+  const given = givenOf(props.test.kind, form.value)
+  if (!given) return null
+  return {
+    kind: props.test.kind,
+    given,
+    ...(props.test.about === 'rig' ? { rig: about.rig } : {}),
+    ...(props.test.about === 'bed' || props.test.about === 'pot' ? { bed: about.bed } : {}),
+  }
+})
+let asked = 0
+watchDebounced(
+  () => JSON.stringify(body.value),
+  async () => {
+    const mine = ++asked
+    problem.value = ''
+    if (!body.value) {
+      found.value = null
+      return
+    }
+    try {
+      const tried = await answer(
+        api.POST('/api/gardens/{garden_id}/measurements/try', { ...path(props.garden.id), body: body.value }),
+      )
+      if (mine === asked) found.value = tried.found
+    } catch (error) {
+      if (mine === asked) {
+        found.value = null
+        problem.value = (error as ApiError).message
+      }
+    }
+  },
+  { debounce: 350 },
+)
+const keep = useChange(
+  () => props.garden.id,
+  (id: string) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/measurements', {
+        ...path(props.garden.id),
+        body: { id, ...body.value!, date: date.value },
+      }),
+    ),
+)
+const undo = useChange(
+  () => props.garden.id,
+  (id: string) =>
+    answer(
+      api.DELETE('/api/gardens/{garden_id}/measurements/{measurement_id}', {
+        params: { path: { garden_id: props.garden.id, measurement_id: id } },
+      }),
+    ),
+)
+async function submit() {
+  if (!body.value) {
+    problem.value = 'Something is still to be read: fill in the figures above.'
+    return
+  }
+  busy.value = true
+  problem.value = ''
+  const id = newId()
+  try {
+    await keep.mutateAsync(id)
+    say('It is kept, and the plan uses it from now on.', () =>
+      undo.mutate(id, { onError: (e) => say(e.message) }),
+    )
+    form.value = emptyTest(props.test.kind, props.garden.today)
+    emit('kept')
+  } catch (error) {
+    problem.value = (error as ApiError).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form novalidate class="test" @submit.prevent="submit">
+    <ol class="steps">
+      <li v-for="(step, i) in test.steps" :key="i">{{ step }}</li>
+    </ol>
+    <p v-if="test.caution" class="soft small">{{ test.caution }}</p>
+    <div class="row">
+      <label v-if="test.about === 'rig'" class="field">
+        <span>Which hose or tap</span>
+        <select v-model="about.rig">
+          <option v-for="r in garden.rigs" :key="r.id" :value="r.id">{{ r.name }}</option>
+        </select>
+      </label>
+      <label v-else-if="test.about !== 'garden'" class="field">
+        <span>{{ test.about === 'pot' ? 'Which pot' : 'Which bed' }}</span>
+        <select v-model="about.bed">
+          <option v-for="b in choices" :key="b.id" :value="b.id">{{ b.name }}</option>
+        </select>
+      </label>
+      <label class="field"
+        ><span>Done on</span><input v-model="date" type="date" :max="garden.today"
+      /></label>
+    </div>
+    <p v-if="(test.about === 'bed' || test.about === 'pot') && !choices.length" class="soft">
+      Describe {{ test.about === 'pot' ? 'a pot' : 'a bed' }} first: then its test has somewhere to go.
+    </p>
+    <template v-if="rows">
+      <TrialRows v-for="r in rows" :key="r.key" v-model="form.lists[r.key]!" :of="r" />
+      <Picks
+        v-if="test.kind === 'bucket' && form.lists.shared?.length"
+        v-model="form.use"
+        legend="Which one counts?"
+        :options="[
+          { value: 'alone' as const, label: 'I water with this tap alone' },
+          { value: 'shared' as const, label: 'a second tap is mostly open' },
+        ]"
+      />
+    </template>
+    <SqueezeFields v-else-if="test.kind === 'squeeze'" v-model="form" />
+    <OtherFields v-else v-model="form" :kind="test.kind" :today="garden.today" />
+    <p class="found" role="status">
+      <template v-if="found">{{ foundWords(test.kind, found, units) }}.</template>
+      <template v-else-if="!problem">The figure comes here as you type.</template>
+    </p>
+    <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
+    <button class="btn full" type="submit" :disabled="busy">Keep it</button>
+  </form>
+</template>
+
+<style scoped>
+.test {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+.steps {
+  margin: 0;
+  padding-left: 24px;
+  max-width: 640px;
+}
+.steps li {
+  padding: 2px 0;
+}
+.found {
+  font-size: 18px;
+  border-left: 3px solid var(--water);
+  padding: 8px 16px;
+  margin: 0;
+  min-height: 44px;
+  max-width: 640px;
+}
+</style>

@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { answer, api } from '@/shared/api/client'
+import { useChange, useGardens, useMeasurements } from '@/shared/api/queries'
+import { shortDate } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
+import { say } from '@/shared/ui/snack'
+
+import { foundWords, TESTS } from './bench'
+import BenchTest from './BenchTest.vue'
+import MixCalculator from './MixCalculator.vue'
+
+/** Small tests that end in a number the plan uses, and what was found so far. */
+const props = defineProps<{ garden: number; test?: string; bed?: number; rig?: number }>()
+const units = useUnits()
+const gardens = useGardens()
+const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
+const owner = computed(() => own.value?.role === 'owner')
+const kept = useMeasurements(() => props.garden)
+const chosen = computed(() => TESTS.find((t) => t.kind === props.test))
+const mixing = computed(() => props.test === 'mix')
+const to = (test: string) => ({ name: 'bench', params: { garden: props.garden }, query: { test } })
+const NAME = Object.fromEntries(TESTS.map((t) => [t.kind, t.name]))
+const strike = useChange(
+  () => props.garden,
+  (id: string) =>
+    answer(
+      api.DELETE('/api/gardens/{garden_id}/measurements/{measurement_id}', {
+        params: { path: { garden_id: props.garden, measurement_id: id } },
+      }),
+    ),
+)
+function takeBack(id: string) {
+  strike.mutate(id, {
+    onSuccess: () => say('It is taken back; what stood there before stands again.'),
+    onError: (e) => say(e.message),
+  })
+}
+</script>
+
+<template>
+  <h1>Bench</h1>
+  <p class="lead soft">Small tests, each ending in a number that the plan uses instead of a guess.</p>
+  <p v-if="chosen || mixing" class="back">
+    <RouterLink class="btn" :to="{ name: 'bench', params: { garden } }">All tests</RouterLink>
+  </p>
+  <div class="bench" :class="{ picked: chosen || mixing }">
+    <nav aria-label="Tests">
+      <ul>
+        <li v-for="t in TESTS" :key="t.kind">
+          <RouterLink
+            :to="to(t.kind)"
+            :class="{ here: t.kind === test }"
+            :aria-current="t.kind === test || undefined"
+          >
+            <strong>{{ t.name }}</strong> <span class="soft">{{ t.question }}</span>
+          </RouterLink>
+        </li>
+        <li>
+          <RouterLink :to="to('mix')" :class="{ here: mixing }" :aria-current="mixing || undefined">
+            <strong>Mix</strong> <span class="soft">How much of each part do I need?</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </nav>
+    <section v-if="chosen && own" :key="chosen.kind" aria-labelledby="test">
+      <h2 id="test">{{ chosen.question }}</h2>
+      <BenchTest v-if="owner" :garden="own" :test="chosen" :bed="bed" :rig="rig" />
+      <p v-else class="soft">The garden’s owner keeps its tests.</p>
+    </section>
+    <section v-else-if="mixing" aria-labelledby="test">
+      <h2 id="test">How much of each part do I need?</h2>
+      <MixCalculator :garden="garden" />
+    </section>
+    <p v-else class="soft pick">Pick a test. A bucket and a clock are the one to begin with.</p>
+  </div>
+  <section v-if="kept.data.value?.length" class="kept" aria-labelledby="kept">
+    <h2 id="kept">Found so far</h2>
+    <ul>
+      <li v-for="m in kept.data.value" :key="m.id">
+        <span class="date">{{ shortDate(m.date) }}</span>
+        <span>
+          <strong
+            >{{ NAME[m.kind] }}{{ m.bed_name || m.rig_name ? `, ${m.bed_name || m.rig_name}` : '' }}</strong
+          >
+          {{ foundWords(m.kind, m.found, units) }}
+        </span>
+        <button v-if="owner" class="btn" type="button" @click="takeBack(m.id)">
+          Take back<span class="visually-hidden"> {{ NAME[m.kind] }} of {{ shortDate(m.date) }}</span>
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(240px, 320px) minmax(0, 1fr);
+  gap: 40px;
+  align-items: start;
+  margin-top: 16px;
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+nav a {
+  display: block;
+  padding: 8px 12px;
+  min-height: 44px;
+  color: inherit;
+  text-decoration: none;
+  border-left: 3px solid var(--hair);
+}
+nav a strong {
+  display: block;
+}
+nav a.here {
+  border-left-color: var(--water);
+  background: var(--page);
+}
+.back {
+  display: none;
+  margin: 16px 0 0;
+}
+.pick {
+  padding-top: 16px;
+}
+h2 {
+  margin-top: 0;
+}
+.kept {
+  margin-top: 40px;
+  border-top: 1px solid var(--ink);
+  padding-top: 16px;
+  max-width: 860px;
+}
+.kept li {
+  display: grid;
+  grid-template-columns: 96px minmax(0, 1fr) auto;
+  gap: 8px 16px;
+  align-items: start;
+  padding: 8px 0;
+  border-bottom: 1px dotted var(--hair);
+}
+.kept strong {
+  display: block;
+}
+@media (max-width: 900px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 16px;
+  }
+  .picked nav {
+    display: none;
+  }
+  .back {
+    display: block;
+  }
+}
+@media (max-width: 560px) {
+  .kept li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

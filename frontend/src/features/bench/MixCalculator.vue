@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { PhPlus, PhTrash } from '@phosphor-icons/vue'
+import { computed, watch } from 'vue'
+
+import { answer, api, ApiError, type Schemas } from '@/shared/api/client'
+import { useBeds } from '@/shared/api/queries'
+import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
+import { INGREDIENT } from '@/shared/words/names'
+
+/** How much of each part fills a bed or pot. */
+const props = defineProps<{ garden: number }>()
+const units = useUnits()
+const beds = useBeds(() => props.garden)
+const form = reactive({
+  bed: null as number | null,
+  volume_l: 60 as number | null,
+  bag_l: 40 as number | null,
+  mix: [
+    { ingredient: 'garden_soil', parts: 1 as number | null },
+    { ingredient: 'coir', parts: 1 as number | null },
+  ],
+})
+const needed = ref<Schemas['NeededOut'][]>([])
+const problem = ref('')
+const of = computed(() => beds.data.value?.find((b) => b.id === form.bed))
+watch(of, (b) => {
+  if (!b) return
+  const ground = b.round ? (Math.PI / 4) * b.length_m ** 2 : b.length_m * b.width_m
+  form.volume_l = Math.round(ground * (b.soil_depth_m ?? 0.3) * 1000)
+  const mix = b.soils[b.soils.length - 1]?.mix ?? []
+  if (mix.length) form.mix = mix.map((x) => ({ ...x }))
+})
+async function count() {
+  problem.value = ''
+  try {
+    const body = {
+      volume_l: form.volume_l as number,
+      bag_l: form.bag_l as number,
+      mix: form.mix.map((x) => ({ ingredient: x.ingredient, parts: x.parts as number })),
+    }
+    needed.value = await answer(api.POST('/api/mix', { body }))
+  } catch (error) {
+    problem.value = (error as ApiError).message
+    needed.value = []
+  }
+}
+</script>
+
+<template>
+  <form novalidate class="stack" @submit.prevent="count">
+    <div class="row">
+      <label class="field">
+        <span>For</span>
+        <select v-model="form.bed">
+          <option :value="null">so many litres</option>
+          <option v-for="b in beds.data.value ?? []" :key="b.id" :value="b.id">{{ b.name }}</option>
+        </select>
+      </label>
+      <UnitInput v-model="form.volume_l" label="It holds" quantity="volume" />
+      <UnitInput v-model="form.bag_l" label="A bag has" quantity="volume" />
+    </div>
+    <div v-for="(part, i) in form.mix" :key="i" class="row">
+      <label class="field">
+        <span>Part {{ i + 1 }}</span>
+        <select v-model="part.ingredient">
+          <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
+        </select>
+      </label>
+      <OpenNumber
+        v-model="part.parts"
+        :label="`Parts of ${INGREDIENT[part.ingredient]}`"
+        :min="0"
+        :step="0.5"
+      />
+      <button
+        v-if="form.mix.length > 1"
+        class="btn"
+        type="button"
+        :aria-label="`Leave out ${INGREDIENT[part.ingredient]}`"
+        @click="form.mix.splice(i, 1)"
+      >
+        <PhTrash :size="18" aria-hidden="true" />
+      </button>
+    </div>
+    <div class="acts">
+      <button class="btn" type="button" @click="form.mix.push({ ingredient: 'compost', parts: 1 })">
+        <PhPlus :size="18" aria-hidden="true" /> Another part
+      </button>
+      <button class="btn full" type="submit">Count it</button>
+    </div>
+    <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
+    <table v-if="needed.length">
+      <caption class="soft small">
+        Counted loose: it settles by about a seventh once it is watered (common practice).
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Part</th>
+          <th scope="col">Loose</th>
+          <th scope="col">Bags</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="n in needed" :key="n.ingredient">
+          <th scope="row">{{ INGREDIENT[n.ingredient] }}</th>
+          <td>{{ units.show(n.litres, 'volume') }}</td>
+          <td>{{ n.bags }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="soft small">Dampen compost and mix before you handle it: its dust does lungs no good.</p>
+  </form>
+</template>
+
+<style scoped>
+.stack {
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  align-items: flex-start;
+}
+.row .btn {
+  margin-top: 28px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+table {
+  border-collapse: collapse;
+  min-width: 320px;
+}
+caption {
+  caption-side: bottom;
+  text-align: left;
+  padding-top: 8px;
+}
+th,
+td {
+  text-align: left;
+  padding: 8px 16px 8px 0;
+  border-bottom: 1px dotted var(--hair);
+  font-variant-numeric: tabular-nums;
+}
+tbody th {
+  font-weight: 400;
+}
+</style>

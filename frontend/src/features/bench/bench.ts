@@ -1,0 +1,345 @@
+import type { Measurement } from '@/shared/api/types'
+import type { Quantity } from '@/shared/format/units'
+import { DRAINAGE, SOIL, WETNESS } from '@/shared/words/names'
+import type { Tongue } from '@/shared/words/stop'
+
+/** The small tests: what each asks, how it is done, and what is read. */
+export type Kind = Measurement['kind']
+
+/** One number of a trial. `scale`: what is sent is the SI value times this; no quantity: a plain number. */
+export interface Column {
+  key: string
+  label: string
+  quantity?: Quantity
+  scale?: number
+  unit?: string
+}
+export interface Rows {
+  key: string
+  title: string
+  one: string
+  columns: Column[]
+  /** May stay empty. */
+  open?: boolean
+}
+export interface Test {
+  kind: Kind
+  name: string
+  question: string
+  about: 'rig' | 'bed' | 'pot' | 'garden'
+  steps: string[]
+  caution?: string
+}
+
+export const TESTS: Test[] = [
+  {
+    kind: 'bucket',
+    name: 'Bucket and clock',
+    question: 'How fast does the hose run?',
+    about: 'rig',
+    steps: [
+      'Open the tap as far as you do when you water.',
+      'Fill a bucket whose size you know, and count the seconds.',
+      'Do it three times: the tap may surge. Pour each bucket on a bed, so that none is lost.',
+      'If a second tap often runs at the same time, open it and do it again.',
+    ],
+    caution: 'The first water from a hose in the sun can scald.',
+  },
+  {
+    kind: 'can',
+    name: 'The can',
+    question: 'What does my can hold, and how long does a trip take?',
+    about: 'garden',
+    steps: [
+      'Fill the can as you always do, and measure what it holds with a jug.',
+      'Time a whole trip: fill it, carry it, pour it, walk back.',
+      'Two or three trips tell more than one.',
+    ],
+    caution: 'A litre weighs a kilogram: two small cans are kinder than one large.',
+  },
+  {
+    kind: 'squeeze',
+    name: 'Squeeze and ribbon',
+    question: 'What soil is it?',
+    about: 'bed',
+    steps: [
+      'Take a handful from a finger’s depth, pick out stones and roots.',
+      'Wet it drop by drop and knead it, until it is like putty.',
+      'Squeeze it, then push it out between thumb and finger into a ribbon, and let it hang till it breaks.',
+      'Take handfuls from several places: soil differs, and several narrow the doubt.',
+    ],
+  },
+  {
+    kind: 'jar',
+    name: 'Jar',
+    question: 'How much sand, silt and clay?',
+    about: 'bed',
+    steps: [
+      'Fill a straight jar a third with crumbled soil; top it up with water and a drop of soap.',
+      'Shake it for a few minutes, and let it stand.',
+      'Sand lies down within a minute: mark it. Silt within some hours: mark it. Clay takes two days.',
+      'Measure the thickness of each layer.',
+    ],
+  },
+  {
+    kind: 'drain',
+    name: 'Hole and clock',
+    question: 'Does it drain?',
+    about: 'bed',
+    steps: [
+      'Dig a hole two spades deep and as wide as a bucket; note how wide.',
+      'Fill it and let it drain once, so that the ground around is wet.',
+      'Fill it again, and measure how deep the water stands: now, and again after a quarter of an hour and an hour.',
+    ],
+  },
+  {
+    kind: 'finger',
+    name: 'Finger scale',
+    question: 'What does my finger feel?',
+    about: 'garden',
+    steps: [
+      'Take a pot with a plant in it. Soak it, let it drain for an hour, weigh it: that is full.',
+      'Each day put a finger in, say what you feel, and weigh it.',
+      'When the leaves hang in the morning, weigh it a last time: that is limp. Water it.',
+    ],
+  },
+  {
+    kind: 'pot',
+    name: 'Pot',
+    question: 'What does the pot hold?',
+    about: 'pot',
+    steps: [
+      'Measure the inside: width at the top of the mix, width at the bottom, height of the mix.',
+      'Or close its holes and fill it with water by the jug, counting litres.',
+    ],
+    caution: 'Tip it out where water does no harm, and do not lift it full.',
+  },
+  {
+    kind: 'meter',
+    name: 'Water meter',
+    question: 'Do my notes agree with the meter?',
+    about: 'rig',
+    steps: [
+      'Note the meter one evening, and note every watering for a week or two.',
+      'Note the meter again. Take off what the house used, or choose days when nobody else draws.',
+    ],
+  },
+]
+
+export const ROWS: Partial<Record<Kind, Rows[]>> = {
+  bucket: [
+    {
+      key: 'alone',
+      title: 'The tap alone',
+      one: 'Filling',
+      columns: [
+        { key: 'litres', label: 'The bucket took', quantity: 'volume' },
+        { key: 'seconds', label: 'in seconds', unit: 's' },
+      ],
+    },
+    {
+      key: 'shared',
+      title: 'With a second tap open',
+      one: 'Filling beside it',
+      columns: [
+        { key: 'litres', label: 'The bucket took', quantity: 'volume' },
+        { key: 'seconds', label: 'in seconds', unit: 's' },
+      ],
+      open: true,
+    },
+  ],
+  can: [
+    {
+      key: 'trials',
+      title: 'Trips',
+      one: 'Trip',
+      columns: [
+        { key: 'litres', label: 'The can held', quantity: 'volume' },
+        { key: 'minutes', label: 'a trip took, minutes', unit: 'min' },
+      ],
+    },
+  ],
+  jar: [
+    {
+      key: 'jars',
+      title: 'Jars',
+      one: 'Jar',
+      columns: [
+        { key: 'sand_mm', label: 'Sand, at the bottom, mm', unit: 'mm' },
+        { key: 'silt_mm', label: 'Silt, in the middle, mm', unit: 'mm' },
+        { key: 'clay_mm', label: 'Clay, on top, mm', unit: 'mm' },
+      ],
+    },
+  ],
+}
+
+export type Row = Record<string, number | string | boolean | null>
+/** All fields of all tests, in SI; only those of its kind are sent. */
+export interface TestForm {
+  lists: Record<string, Row[]>
+  use: 'alone' | 'shared'
+  holes: { across_m: number | null; readings: { minutes: number | null; water_m: number | null }[] }[]
+  full_g: number | null
+  limp_g: number | null
+  readings: { weight_g: number | null; reading: string }[]
+  shape: 'round' | 'box' | 'filled'
+  measures: {
+    top: number | null
+    bottom: number | null
+    height: number | null
+    length: number | null
+    width: number | null
+  }
+  fillings: Row[]
+  handfuls: { ball: boolean | null; ribbon_m: number | null; feel: string | null }[]
+  since: string
+  until: string
+  before_l: number | null
+  after_l: number | null
+  other_l: number | null
+}
+
+export const emptyRow = (columns: Column[]): Row => Object.fromEntries(columns.map((c) => [c.key, null]))
+
+export function emptyTest(kind: Kind, today: string): TestForm {
+  return {
+    lists: Object.fromEntries((ROWS[kind] ?? []).map((r) => [r.key, r.open ? [] : [emptyRow(r.columns)]])),
+    use: 'alone',
+    holes: [
+      {
+        across_m: null,
+        readings: [
+          { minutes: 0, water_m: null },
+          { minutes: 15, water_m: null },
+          { minutes: 60, water_m: null },
+        ],
+      },
+    ],
+    full_g: null,
+    limp_g: null,
+    readings: [{ weight_g: null, reading: 'moist' }],
+    shape: 'round',
+    measures: { top: null, bottom: null, height: null, length: null, width: null },
+    fillings: [{ litres: null }],
+    handfuls: [{ ball: null, ribbon_m: null, feel: null }],
+    since: today,
+    until: today,
+    before_l: null,
+    after_l: null,
+    other_l: null,
+  }
+}
+
+const filled = (row: Row) => Object.values(row).every((v) => v !== null && v !== '')
+const cm = (m: number | null) => (m === null ? null : Number((m * 100).toFixed(3)))
+
+/** What is sent of a test; null while something that it cannot do without is not typed yet. */
+export function givenOf(kind: Kind, form: TestForm): Record<string, unknown> | null {
+  switch (kind) {
+    case 'bucket': {
+      const [alone, shared] = ['alone', 'shared'].map((k) => (form.lists[k] ?? []).filter(filled))
+      if (!alone!.length) return null
+      return shared!.length ? { alone, shared, use: form.use } : { alone }
+    }
+    case 'can': {
+      const trials = (form.lists.trials ?? []).filter(filled)
+      return trials.length ? { trials } : null
+    }
+    case 'jar': {
+      const jars = (form.lists.jars ?? []).filter(filled)
+      return jars.length ? { jars } : null
+    }
+    case 'squeeze': {
+      const handfuls = form.handfuls
+        .filter((h) => h.ball === false || (h.ball && h.ribbon_m !== null && (h.ribbon_m === 0 || h.feel)))
+        .map((h) =>
+          h.ball
+            ? { ball: true, ribbon_cm: cm(h.ribbon_m), ...(h.ribbon_m ? { feel: h.feel } : {}) }
+            : { ball: false },
+        )
+      return handfuls.length ? { handfuls } : null
+    }
+    case 'drain': {
+      const holes = form.holes
+        .map((h) => ({
+          across_cm: cm(h.across_m),
+          readings: h.readings
+            .filter((r) => r.minutes !== null && r.water_m !== null)
+            .map((r) => ({ minutes: r.minutes, water_cm: cm(r.water_m) })),
+        }))
+        .filter((h) => h.across_cm !== null && h.readings.length >= 2)
+      return holes.length ? { holes } : null
+    }
+    case 'finger': {
+      const readings = form.readings.filter((r) => r.weight_g !== null)
+      if (form.full_g === null || form.limp_g === null || !readings.length) return null
+      return { full_g: form.full_g, limp_g: form.limp_g, readings }
+    }
+    case 'pot': {
+      const m = form.measures
+      const fillings = form.fillings.map((f) => f.litres).filter((l) => l !== null && l !== '')
+      if (form.shape === 'filled') return fillings.length ? { shape: 'filled', fillings } : null
+      const names =
+        form.shape === 'round'
+          ? (['top', 'bottom', 'height'] as const)
+          : (['length', 'width', 'height'] as const)
+      if (names.some((n) => m[n] === null)) return null
+      return { shape: form.shape, ...Object.fromEntries(names.map((n) => [`${n}_cm`, cm(m[n])])) }
+    }
+    case 'meter':
+      if (form.before_l === null || form.after_l === null) return null
+      return {
+        since: form.since,
+        until: form.until,
+        before_l: form.before_l,
+        after_l: form.after_l,
+        ...(form.other_l === null ? {} : { other_l: form.other_l }),
+      }
+  }
+}
+
+type Found = Record<string, unknown>
+
+/** What came of a test, and how sure it is. */
+export function foundWords(kind: Kind, found: Found, t: Tongue): string {
+  const n = (key: string) => Number(found[key] ?? 0)
+  const give = (value: number, q: Quantity) => {
+    const off = value * n('cv') * 1.28 // 8 of 10 lie within 1.28 standard deviations of the mean
+    return `${t.show(value, q)} (${t.num(Math.max(0, value - off), q)} to ${t.num(value + off, q)})`
+  }
+  switch (kind) {
+    case 'bucket': {
+      const left = found.share_left
+      const more =
+        left === undefined
+          ? ''
+          : `; with a second tap open ${Math.round(n('share_left') * 100)} % of it is left`
+      return `${give(n('flow_l_per_min'), 'flow')}${more}`
+    }
+    case 'meter':
+      return (
+        `The meter says ${t.show(n('metered_l'), 'volume')}, your notes ${t.show(n('noted_l'), 'volume')}: ` +
+        `the hose gives ${give(n('flow_l_per_min'), 'flow')}`
+      )
+    case 'can':
+      return `${give(n('can_l'), 'volume')} a can, ${n('can_minutes').toFixed(1)} minutes a trip`
+    case 'squeeze':
+    case 'jar':
+      return (
+        `${SOIL[String(found.texture)] ?? String(found.texture)}: about ${Math.round(n('sand_pct'))} % sand and ` +
+        `${Math.round(n('clay_pct'))} % clay; each metre of depth holds ${t.show(n('holds_mm_per_m'), 'depth')} for ` +
+        `plants, give or take ${Math.round(n('cv') * 100)} %`
+      )
+    case 'drain':
+      return (
+        `${DRAINAGE[String(found.drainage)]}: the water falls ${t.show(n('fall_mm_per_h'), 'depth')} an hour, the soil ` +
+        `takes ${t.show(n('intake_mm_per_h'), 'depth')} an hour, give or take ${Math.round(n('cv') * 100)} %`
+      )
+    case 'finger':
+      return (found.marks as { reading: string; share_of_taw: number }[])
+        .map((m) => `${WETNESS[m.reading]}: ${Math.round(m.share_of_taw * 100)} % of its water is gone`)
+        .join('; ')
+    case 'pot':
+      return give(n('litres'), 'volume')
+  }
+}
