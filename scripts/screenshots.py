@@ -37,12 +37,14 @@ def main() -> int:
         garden = page.url.split("/round")[0]
         shoot(page, "round")
         views = ("ahead", "ground", "sky", "settings", "sizes")
-        for view, name in (*((v, v) for v in views), ("ground/new", "describe")):
+        for view, name in (*((v, v) for v in views), ("ground/new", "describe"), ("bench?test=squeeze", "bench")):
             page.goto(f"{garden}/{view}")
             shoot(page, name)
         page.goto(f"{garden}/ground")
         page.get_by_role("link", name="Long Bench", exact=True).click()
         shoot(page, "bed")
+        page.goto(f"{base}/new-garden")
+        shoot(page, "first-visit")
         page.emulate_media(color_scheme="dark")
         page.goto(f"{garden}/round")
         shoot(page, "round-dark")

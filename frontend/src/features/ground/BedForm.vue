@@ -43,6 +43,12 @@ watch(
   },
   { immediate: true },
 )
+watch(
+  () => own.value?.method,
+  (usual) => {
+    if (usual && !props.bed && form.method === 'hose' && form.kind === 'raised') form.method = usual
+  },
+)
 watch(kindPicked, (kind) => {
   if (loaded.value && kind !== form.kind) takeKind(form, kind, catalogue.data.value, own.value?.method)
 })

@@ -1,0 +1,238 @@
+"""A garden described by keyboard alone and by thumb; the bench; fits; planting out; the year's turn."""
+
+import datetime as dt
+import re
+
+from playwright.sync_api import expect
+
+from apps.garden.models import Garden, Measurement, OwnCrop, Planting
+from tests.apps import world as w
+from tests.browser.base import InBrowser
+
+
+class Described(InBrowser):
+    def pick(self, answer: str, within=None) -> None:
+        (within or self.page).locator("label", has_text=re.compile(f"^\\s*{answer}\\s*$")).first.click()
+
+    def made(self, name: str) -> Garden:
+        """Wait for a new garden, and set its clock to midsummer, whatever the day of the test."""
+        expect(self.page.get_by_role("heading", level=1)).to_have_text("Describe a bed")
+        garden = Garden.objects.get(name=name)
+        Garden.objects.filter(pk=garden.pk).update(clock_date=w.TODAY)
+        self.page.reload()
+        return garden
+
+
+ISLES = (
+    # name, kind, crop, more
+    ("Plank", "raised bed", "tomatoes", 3),
+    ("Rise", "mound", "winter squash", 1),
+    ("Hoops", "tunnel bed", "cucumbers", 3),
+    ("Tub", "pot", "chillies", 1),
+    ("Sink", "self-watering box", "peppers", 2),
+)
+
+
+class ByThumb(Described):
+    viewport = {"width": 390, "height": 844}
+
+    def test_five_unlike_isles_give_a_round(self):
+        self.sign_in()
+        page = self.page
+        self.go("/new-garden")
+        page.get_by_label("What do you call it?").fill("Reef End")
+        page.get_by_label("Which climate").select_option("dry_summer")
+        expect(page.get_by_label(re.compile("^Latitude"))).to_have_value("38")
+        page.get_by_role("button", name="Make the garden").click()
+        garden = self.made("Reef End")
+        for i, (name, kind, crop, count) in enumerate(ISLES):
+            page.get_by_label("What do you call it?").fill(name)
+            self.pick(kind)
+            page.get_by_role("button", name="Add a crop").click()
+            page.get_by_role("combobox", name="Crop 1").click()
+            page.get_by_role("option", name=crop, exact=True).click()
+            page.get_by_label("How many").fill(str(count))
+            self.pick("Dry")
+            last = i == len(ISLES) - 1
+            page.get_by_role("button", name="Keep this bed" if last else "Keep, and describe another").click()
+            expect(page.get_by_role("status")).to_contain_text(f"{name} is kept")
+        expect(page.get_by_role("heading", level=1)).to_contain_text("to water")
+        for name, *_ in ISLES:
+            expect(page.get_by_role("main")).to_contain_text(name)
+        self.assertEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
+        self.assert_axe_finds_nothing("round of a new garden on a phone")
+        words = {b.name: b for b in garden.beds.all()}
+        self.assertEqual(len(words), 5)
+        self.assertEqual(words["Sink"].method, "reservoir")
+        self.assertEqual(words["Hoops"].records.get(aspect="exposure").value["cover"], "tunnel")
+        self.assert_quiet()
+
+
+class ByKeyboard(Described):
+    def tab_to(self, name: str, times: int = 80) -> None:
+        """Tab on until the focus stands on something of this name."""
+        for _ in range(times):
+            self.page.keyboard.press("Tab")
+            label = self.page.evaluate(
+                "() => { const e = document.activeElement; return (e.labels?.[0]?.innerText || e.innerText || "
+                "e.getAttribute('aria-label') || '').trim() }"
+            )
+            if label.startswith(name):
+                return
+        self.fail(f"no Tab reaches {name}")
+
+    def test_a_garden_and_a_bed_without_a_mouse(self):
+        self.sign_in()
+        page = self.page
+        self.go("/new-garden")
+        expect(page.get_by_role("heading", level=1)).to_have_text("A garden of your own")
+        keys = page.keyboard
+        self.tab_to("What do you call it?")
+        keys.type("Sound")
+        self.tab_to("Which climate")
+        keys.type("hot and dry")
+        self.tab_to("hose")
+        keys.press("ArrowRight")  # the can
+        self.tab_to("Make the garden")
+        keys.press("Enter")
+        garden = self.made("Sound")
+        self.assertEqual((garden.climate, garden.method), ("hot_dry", "can"))
+        self.tab_to("What do you call it?")
+        keys.type("Ledge")
+        self.tab_to("Length")
+        keys.press("Control+a")
+        keys.type("1.5")
+        self.tab_to("Add a crop")
+        keys.press("Enter")
+        self.tab_to("I don’t know")  # how wet it is now
+        keys.press("ArrowRight")
+        self.tab_to("Keep this bed")
+        keys.press("Enter")
+        expect(page.get_by_role("status")).to_contain_text("Ledge is kept")
+        bed = garden.beds.get()
+        self.assertEqual((bed.length_m, bed.method, bed.opening_wetness), (1.5, "can", "dry"))
+        expect(page.get_by_role("listitem").filter(has_text="Ledge")).to_be_visible()
+
+
+class Fitting(Described):
+    def test_a_squash_in_a_pot_is_told_before_it_is_kept_and_a_usual_size_is_a_tap(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/ground/new")
+        page.get_by_label("What do you call it?").fill("Thimble")
+        self.pick("pot")
+        page.get_by_role("button", name="0.20 m across").click()
+        expect(page.get_by_label("Across")).to_have_value("0.2")
+        self.pick("no")
+        page.get_by_role("button", name="Add a crop").click()
+        page.get_by_role("combobox", name="Crop 1").click()
+        page.get_by_role("option", name="winter squash", exact=True).click()
+        fit = page.get_by_role("region", name="Does it fit?")
+        expect(fit).to_contain_text("Too little mix: winter squash")
+        expect(fit).to_contain_text("No holes in the bottom")
+        expect(fit.get_by_role("img")).to_have_attribute("aria-label", re.compile("220 cm full-grown"))
+        self.assert_axe_finds_nothing("bed form with fits")
+        page.get_by_role("button", name="0.40 m across").click()
+        self.pick("yes")
+        expect(fit).not_to_contain_text("No holes in the bottom")
+        self.assertFalse(self.garden.beds.filter(name="Thimble").exists())
+        self.assert_quiet()
+
+    def test_a_tray_is_hardened_off_and_planted_out(self):
+        tray = self.garden.beds.create(
+            name="Tray", kind="tray", length_m=0.4, width_m=0.25, opened=self.garden.today - dt.timedelta(days=20)
+        )
+        raised = Planting.objects.create(
+            bed=tray, crop="kale", count=12, planted=self.garden.today - dt.timedelta(days=20), start="tray"
+        )
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/bed/{tray.pk}")
+        section = page.locator("section", has=page.get_by_role("heading", name=re.compile("^Hardening off")))
+        expect(section).to_contain_text("2 hours in the shade")
+        section.get_by_role("button", name=re.compile("^Plant out")).first.click()
+        section.get_by_label("Into").select_option(label="Low Corner")
+        section.get_by_label("How many").fill("99")
+        section.get_by_role("button", name="Plant them out").click()
+        expect(section.get_by_role("alert")).to_contain_text("from 1 to 12")
+        section.get_by_label("How many").fill("8")
+        section.get_by_role("button", name="Plant them out").click()
+        expect(page.get_by_role("status")).to_contain_text("the plan waters them in")
+        out = Planting.objects.get(bed__name="Low Corner", crop="kale")
+        self.assertEqual((out.count, out.start), (8, "transplant"))
+        self.assertEqual(raised.thinned.get().count, 4)
+        self.assert_axe_finds_nothing("bed with plants that are raised")
+        self.go(f"/g/{self.garden.pk}/ahead")
+        expect(page.get_by_role("main")).to_contain_text("Low Corner")
+
+
+class OnTheBench(Described):
+    def test_each_test_can_be_done_and_taken_back(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/bench")
+        self.assert_axe_finds_nothing("bench")
+        page.get_by_role("link", name=re.compile("^Squeeze")).click()
+        page.get_by_label("Which bed").select_option(label="Saltings")
+        self.pick("it holds together")
+        self.pick("longer")
+        self.pick("smooth, like flour")
+        found = page.get_by_role("status").filter(has_text="give or take")
+        expect(found).to_contain_text("silty clay: about 10 % sand and 45 % clay")
+        self.assert_axe_finds_nothing("squeeze test")
+        page.get_by_role("button", name="Keep it").click()
+        kept = page.get_by_role("region", name="Found so far")
+        expect(kept).to_contain_text("Squeeze and ribbon, Saltings")
+        self.assertEqual(self.garden.beds.get(name="Saltings").records.get(aspect="soil").value["feel"], ["silty_clay"])
+
+        page.get_by_role("link", name=re.compile("^Hole")).click()
+        page.get_by_label("Width of the hole").fill("20")
+        for i, water in enumerate((25, 24, 20)):
+            page.get_by_label(f"Water above the bottom ({i + 1})").fill(str(water))
+        expect(page.get_by_role("status").filter(has_text="give or take")).to_contain_text("drains freely")
+        page.get_by_label("Water above the bottom (3)").fill("30")
+        expect(page.get_by_role("alert")).to_contain_text("at most the reading before")
+
+        page.get_by_role("link", name=re.compile("^Pot")).click()
+        self.pick("by filling it")
+        page.get_by_label("It took").fill("44")
+        page.get_by_label("Which pot").select_option(label="Half Barrel")
+        expect(page.get_by_role("status").filter(has_text="L (")).to_contain_text("44 L")
+        page.get_by_role("button", name="Keep it").click()
+        expect(kept).to_contain_text("Pot, Half Barrel")
+        depth = self.garden.beds.get(name="Half Barrel").soil_depth_m
+        kept.get_by_role("button", name=re.compile("^Take back Pot")).click()
+        expect(kept).not_to_contain_text("Pot, Half Barrel")
+        self.assertNotEqual(self.garden.beds.get(name="Half Barrel").soil_depth_m, depth)
+        self.assertEqual(Measurement.objects.filter(struck_at=None).count(), 1)
+
+        page.get_by_role("link", name=re.compile("^Mix")).click()
+        page.get_by_role("button", name="Count it").click()
+        expect(page.get_by_role("table")).to_contain_text("coir")
+
+
+class TheYearsTurn(Described):
+    def test_a_season_ends_and_is_taken_back(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        page.get_by_role("button", name="End this season…").click()
+        expect(page.get_by_role("checkbox", name=re.compile("strawberries ×12"))).to_be_checked()
+        self.assert_axe_finds_nothing("settings at the year's turn")
+        page.get_by_role("button", name=re.compile("^End it and clear")).click()
+        expect(page.get_by_role("status")).to_contain_text("at its end")
+        self.assertFalse(Planting.objects.filter(crop="tomato", removed=None).exists())
+        self.assertTrue(Planting.objects.filter(crop="strawberry", removed=None).exists())
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("status")).to_contain_text("stands again")
+        self.assertTrue(Planting.objects.filter(crop="tomato", removed=None).exists())
+
+    def test_what_was_forgotten_comes_back(self):
+        OwnCrop.objects.create(garden=self.garden, name="Weir Gold", like="tomato")
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        page.get_by_role("button", name="Forget Weir Gold").click()
+        expect(page.get_by_role("button", name="Forget Weir Gold")).to_have_count(0)
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("button", name="Forget Weir Gold")).to_be_visible()
