@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Ground } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 
-import { boxOf, levelOf, snapped, viewOf, type Footprint, type Place } from './plan'
+import { boxOf, labelShifts, levelOf, snapped, viewOf, type Footprint, type Place } from './plan'
 
 /** The garden to scale: each bed a basin seen from above, filled to the water of the day; drag it, or nudge it by key. */
 const props = defineProps<{
@@ -44,6 +44,20 @@ const size = computed(() => ({
 }))
 /** A length on the screen that stays readable whatever the scale, in metres of the plan. */
 const unit = computed(() => Math.max(size.value.w / 70, size.value.h / 46))
+
+const below = (key: string, x: Bed | Thing) => -boxOf(place(key), footprint(x)).bottom + unit.value * 1.25
+const shifts = computed(() =>
+  labelShifts(
+    [
+      ...props.ground.beds.map((b) => ({ key: `bed:${b.id}`, text: b.name, of: b })),
+      ...props.ground.things
+        .filter((t) => t.name)
+        .map((t) => ({ key: `thing:${t.id}`, text: t.name, of: t })),
+    ].map(({ key, text, of }) => ({ key, text, x: place(key).x, y: below(key, of) })),
+    unit.value * 1.2,
+  ),
+)
+const labelY = (key: string, x: Bed | Thing) => below(key, x) + (shifts.value.get(key) ?? 0)
 
 function level(bed: Bed): number | null {
   const day = bed.days.find((d) => d.date === props.day)
@@ -237,7 +251,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         v-for="b in ground.beds"
         :key="b.id"
         :x="place(`bed:${b.id}`).x"
-        :y="-boxOf(place(`bed:${b.id}`), footprint(b)).bottom + unit * 1.25"
+        :y="labelY(`bed:${b.id}`, b)"
         text-anchor="middle"
       >
         {{ b.name }}
@@ -246,7 +260,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         v-for="t in ground.things.filter((x) => x.name)"
         :key="`n${t.id}`"
         :x="place(`thing:${t.id}`).x"
-        :y="-boxOf(place(`thing:${t.id}`), footprint(t)).bottom + unit * 1.15"
+        :y="labelY(`thing:${t.id}`, t)"
         text-anchor="middle"
         class="faint"
       >

@@ -148,7 +148,7 @@ async function open(text: string) {
             @input="typed.latitude = true"
           />
           <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
-          <em v-else class="soft">whole degrees will do; south with a minus</em>
+          <em v-else class="soft">whole degrees will do</em>
         </label>
         <label class="field narrow">
           <span>Longitude, °</span>

@@ -26,6 +26,7 @@ describe('the first visit', () => {
       method: 'hose',
       climate: 'by_place',
     })
+    expect(gardenBody({ ...form, latitude: '36', south: true }, null).latitude).toBe(-36)
     expect(gardenBody({ ...form, latitude: '' }, null).latitude).toBeNaN()
     expect(gardenBody({ ...form, limited: true, weekend: null }, null).people).toEqual([
       { name: 'Me', minutes: [20, 20, 20, 20, 20, 0, 0] },

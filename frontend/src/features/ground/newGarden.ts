@@ -54,7 +54,7 @@ export function gardenBody(form: NewGardenForm, weather_file: string | null): Sc
   const minutes = (n: number | null) => n ?? 0
   return {
     name: form.name,
-    latitude: number(form.latitude),
+    latitude: form.south ? -Math.abs(number(form.latitude)) : number(form.latitude),
     longitude: form.longitude === '' ? 0 : number(form.longitude),
     elevation_m: form.elevation_m ?? 0,
     time_zone: form.time_zone,

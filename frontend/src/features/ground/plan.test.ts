@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { boxOf, history, levelOf, parked, snapped, viewOf } from './plan'
+import { boxOf, history, labelShifts, levelOf, parked, snapped, viewOf } from './plan'
 
 const BED = { length: 2.4, width: 1.2, round: false }
 const POT = { length: 0.4, width: 0.4, round: true }
@@ -67,5 +67,13 @@ describe('the plan', () => {
     expect(h.canGoForth()).toBe(false)
     expect(h.now()).toBe('d')
     expect(h.back()).toBe('b')
+  })
+})
+
+describe('the names on the plan', () => {
+  it('lie below each other where they would touch, and stay where they would not', () => {
+    const at = (key: string, x: number, y = 0) => ({ key, text: 'Ten letters', x, y })
+    const shifts = labelShifts([at('a', 0), at('b', 1), at('c', 9), at('d', 0.5, 5)], 0.3)
+    expect([...'abcd'].map((k) => shifts.get(k))).toEqual([0, 0.3, 0, 0])
   })
 })

@@ -119,3 +119,27 @@ export function history<T>(first: T) {
     canGoForth: () => at < steps.length - 1,
   }
 }
+
+export interface Label {
+  key: string
+  text: string
+  x: number
+  /** Where its line would stand, y down. */
+  y: number
+}
+
+/** How far each label is moved down [m], by key, so that none lies on another. line: the height of one [m]. */
+export function labelShifts(labels: Label[], line: number): Map<string, number> {
+  const shifts = new Map<string, number>()
+  const placed: { left: number; right: number; y: number }[] = []
+  for (const l of [...labels].sort((a, b) => a.x - b.x || a.y - b.y)) {
+    const half = (l.text.length * line * 0.5) / 2 // a letter is about half as wide as its line is high
+    let down = 0
+    const hits = () =>
+      placed.some((p) => Math.abs(p.y - (l.y + down)) < line && l.x - half < p.right && l.x + half > p.left)
+    while (hits() && down < 4 * line) down += line
+    placed.push({ left: l.x - half, right: l.x + half, y: l.y + down })
+    shifts.set(l.key, down)
+  }
+  return shifts
+}
