@@ -295,6 +295,11 @@ class PlantOutIn(Shape):
     bed = s.IntegerField()
     date = s.DateField()
     count = s.IntegerField()
+    start = s.CharField(required=False)
+
+
+class IdsIn(Shape):
+    ids = s.ListField(child=s.IntegerField(), max_length=500)
 
 
 class SeasonIn(Shape):

@@ -324,6 +324,14 @@ class PutAwayOut(s.Serializer):
     name = s.CharField()
 
 
+class ImportedBeds(s.Serializer):
+    beds = s.IntegerField()
+
+
+class ImportedPlan(s.Serializer):
+    features = s.IntegerField()
+
+
 class Imported(s.Serializer):
     days = s.IntegerField()
 

@@ -72,11 +72,21 @@ class RaisedOut(s.Serializer):
     hardening = HardDayOut(many=True)
 
 
+class GrewOut(s.Serializer):
+    bed_name = s.CharField()
+    crop = s.CharField()
+    variety = s.CharField(allow_blank=True)
+    count = s.IntegerField()
+    planted = s.DateField()
+    removed = s.DateField()
+
+
 class SeasonOut(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
     ended = s.DateField()
     cleared = s.IntegerField(help_text="plantings that ended with it")
+    grew = GrewOut(many=True)
 
 
 class StandingOut(s.Serializer):

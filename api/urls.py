@@ -35,6 +35,8 @@ urlpatterns = [
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
     path("import/garden", views_exchange.ImportGarden.as_view()),
+    path("gardens/<int:garden_id>/beds/import", views_exchange.ImportBeds.as_view()),
+    path("gardens/<int:garden_id>/plan/import", views_exchange.ImportPlan.as_view()),
     path("gardens/<int:garden_id>/climate", views_exchange.ImportClimate.as_view()),
     path("gardens/<int:garden_id>/days/import", views_exchange.ImportDays.as_view()),
     *(
@@ -47,11 +49,15 @@ urlpatterns = [
     path("gardens/<int:garden_id>/beds/<int:bed_id>/fit/try", views_fit.TryFitAgain.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/raising", views_fit.Raising.as_view()),
     path("gardens/<int:garden_id>/plantings/<int:planting_id>/plant-out", views_fit.PlantOut.as_view()),
+    path("gardens/<int:garden_id>/plantings/restore", views_fit.RestorePlantings.as_view()),
     path("gardens/<int:garden_id>/seasons", views_fit.Seasons.as_view()),
     path("gardens/<int:garden_id>/seasons/<int:season_id>", views_fit.OneSeason.as_view()),
     path("gardens/<int:garden_id>/measurements", views_bench.Measurements.as_view()),
     path("gardens/<int:garden_id>/measurements/try", views_bench.TryMeasurement.as_view()),
     path("gardens/<int:garden_id>/measurements/<uuid:measurement_id>", views_bench.OneMeasurement.as_view()),
+    path(
+        "gardens/<int:garden_id>/measurements/<uuid:measurement_id>/restore", views_bench.RestoreMeasurement.as_view()
+    ),
     path("gardens/<int:garden_id>/ground", views_ground.Ground.as_view()),
     path("gardens/<int:garden_id>/things", views_ground.Things.as_view()),
     path("gardens/<int:garden_id>/things/<int:thing_id>", views_ground.OneThing.as_view()),

@@ -65,3 +65,11 @@ class OneMeasurement(APIView):
     def delete(self, request: Request, garden_id: int, measurement_id: UUID) -> Response:
         actions.StrikeMeasurement(request.user, garden_id, measurement_id).execute()
         return Response(status=204)
+
+
+class RestoreMeasurement(APIView):
+    @extend_schema(operation_id="restore_measurement", request=None, responses=shapes_bench.MeasurementOut)
+    def post(self, request: Request, garden_id: int, measurement_id: UUID) -> Response:
+        return Response(
+            _measurement(actions.StrikeMeasurement(request.user, garden_id, measurement_id, True).execute())
+        )

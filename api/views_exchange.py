@@ -12,12 +12,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy.garden_export import garden_as_text, plan_as_geojson
+from agronomy.garden_export import garden_as_text
+from agronomy.plan_geojson import plan_as_geojson
 from api import inputs, present, shapes
 from api.views import checked
 from apps.garden.access import membership
 from apps.garden.models import Garden
-from apps.watering import exchange
+from apps.watering import exchange, import_beds
 from apps.weather.actions import ReadClimate
 
 Writer = Callable[[Garden], str]
@@ -55,6 +56,28 @@ class ImportGarden(APIView):
     def post(self, request: Request) -> Response:
         made = exchange.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
         return Response(present.garden(made, "owner"), status=201)
+
+
+class ImportBeds(APIView):
+    """Beds and plantings from a CSV; each fault is named with its line, and nothing is half kept."""
+
+    @extend_schema(
+        operation_id="import_beds", request=inputs.TextIn, responses={200: shapes.ImportedBeds, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        text = checked(inputs.TextIn, request)["text"]
+        return Response({"beds": import_beds.ImportBeds(request.user, garden_id, text).execute()})
+
+
+class ImportPlan(APIView):
+    """Places of beds, taps and things from GeoJSON in local metres; all are taken, or none."""
+
+    @extend_schema(
+        operation_id="import_plan", request=inputs.TextIn, responses={200: shapes.ImportedPlan, 400: shapes.Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        text = checked(inputs.TextIn, request)["text"]
+        return Response({"features": import_beds.ImportPlan(request.user, garden_id, text).execute()})
 
 
 class ImportClimate(APIView):

@@ -21,6 +21,7 @@ from api.views import bed_arguments, checked
 from apps.garden import actions as garden_actions
 from apps.garden import season_actions
 from apps.garden.access import membership
+from apps.garden.models import Planting
 from apps.watering.facts import BedFacts, Grows, core_bed, read_beds
 from apps.watering.fit import fits
 from apps.watering.queries import Situation, situation
@@ -134,10 +135,31 @@ class PlantOut(APIView):
     def post(self, request: Request, garden_id: int, planting_id: int) -> Response:
         said = checked(inputs.PlantOutIn, request)
         made = season_actions.PlantOut(
-            request.user, garden_id, planting_id, said["bed"], said["date"], said["count"]
+            request.user,
+            garden_id,
+            planting_id,
+            said["bed"],
+            said["date"],
+            said["count"],
+            said.get("start", "transplant"),
         ).execute()
         facts = next(b for b in read_beds(made.bed.garden) if b.row.pk == made.bed_id)
         return Response(present.bed(facts), status=201)
+
+
+class RestorePlantings(APIView):
+    @extend_schema(operation_id="restore_plantings", request=inputs.IdsIn, responses={204: None})
+    def post(self, request: Request, garden_id: int) -> Response:
+        ids = checked(inputs.IdsIn, request)["ids"]
+        season_actions.RestorePlantings(request.user, garden_id, ids).execute()
+        return Response(status=204)
+
+
+def _grew(p: Planting) -> dict[str, Any]:
+    return {
+        "bed_name": p.bed.name, "crop": p.crop, "variety": p.variety, "count": p.count, "planted": p.planted,
+        "removed": p.removed,
+    }  # fmt: skip
 
 
 class Seasons(APIView):
@@ -149,8 +171,9 @@ class Seasons(APIView):
         return Response(
             {
                 "seasons": [
-                    {"id": x.pk, "name": x.name, "ended": x.ended, "cleared": len(x.cleared)}
-                    for x in garden.seasons.all()
+                    {"id": x.pk, "name": x.name, "ended": x.ended, "cleared": len(x.cleared),
+                     "grew": [_grew(p) for p in ended]}
+                    for x, ended in season_actions.seasons_of(garden)
                 ],
                 "standing": [
                     {"planting": p.pk, "bed_name": p.bed.name, "crop": p.crop, "variety": p.variety,
@@ -166,7 +189,7 @@ class Seasons(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         said = checked(inputs.SeasonIn, request)
         made = season_actions.EndSeason(request.user, garden_id, said["name"], said["stays"]).execute()
-        out = {"id": made.pk, "name": made.name, "ended": made.ended, "cleared": len(made.cleared)}
+        out = {"id": made.pk, "name": made.name, "ended": made.ended, "cleared": len(made.cleared), "grew": []}
         return Response(out, status=201)
 
 

@@ -129,22 +129,29 @@ class KeepMeasurement:
 
 @dataclass
 class StrikeMeasurement:
-    """A test that was wrong counts no longer: what it set is put back, if nothing has changed that since."""
+    """A test that was wrong counts no longer: what it set is put back, if nothing has changed that since.
+
+    back: it counts again after all, and sets it anew.
+    """
 
     by: Any
     garden_id: int
     id: UUID
+    back: bool = False
 
     def execute(self) -> Measurement:
         garden = owned(self.by, self.garden_id)
         with transaction.atomic():
             lock(garden)
-            row = Measurement.objects.filter(garden=garden, pk=self.id, struck_at=None).first()
+            row = Measurement.objects.filter(garden=garden, pk=self.id, struck_at__isnull=not self.back).first()
             if row is None:
                 raise Http404("measurement")
-            row.struck_at = timezone.now()
-            row.save(update_fields=["struck_at"])
-            _put_back(row)
+            row.struck_at = None if self.back else timezone.now()
+            if self.back:
+                row.before = SETS[row.kind](row)
+            else:
+                _put_back(row)
+            row.save(update_fields=["struck_at", "before"])
         return row
 
 

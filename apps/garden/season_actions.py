@@ -10,13 +10,14 @@ from django.db import transaction
 from django.http import Http404
 
 from agronomy import garden_schema
-from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.plants.crops import CROPS
 from apps.garden.access import owned
 from apps.garden.actions import FURTHEST_PLANNED, lock
 from apps.garden.models import Bed, Planting, Season
 
 MOST_SEASONS = 100
+MOVED_ON = ("transplant", "potted_up", "pricked_out", "hardening_off")
 # Crops that stand for years, and are not cleared with a season unless asked: common practice, no source.
 STAYING = frozenset(
     {"artichoke", "asparagus", "rhubarb", "chives", "mint", "thyme", "rosemary", "sage", "strawberry", "raspberry",
@@ -87,7 +88,10 @@ class TakeBackSeason:
 
 @dataclass
 class PlantOut:
-    """Plants from a tray or pot go into a bed on a date, today or planned: they end there and begin here."""
+    """Plants go from a tray or pot into another or a bed on a date, today or planned: they end there and begin here.
+
+    start: one of MOVED_ON.
+    """
 
     by: Any
     garden_id: int
@@ -95,10 +99,12 @@ class PlantOut:
     bed_id: int
     date: dt.date
     count: int
+    start: str = "transplant"
 
     def execute(self) -> Planting:
         garden = owned(self.by, self.garden_id)
         today = garden.today
+        require_one_of("start", self.start, MOVED_ON)
         if not today <= self.date <= today + FURTHEST_PLANNED:
             raise OutOfRangeError("date", self.date.isoformat(), f"a date from {today} to {today + FURTHEST_PLANNED}")
         with transaction.atomic():
@@ -125,5 +131,37 @@ class PlantOut:
                 raised.thinned.create(date=self.date, count=left - self.count)
             return Planting.objects.create(
                 bed=bed, own_crop=raised.own_crop, crop=raised.crop, variety=raised.variety, count=self.count,
-                planted=self.date, start="transplant",
+                planted=self.date, start=self.start,
             )  # fmt: skip
+
+
+@dataclass
+class RestorePlantings:
+    """Bring plantings back that were taken out of a bed's record."""
+
+    by: Any
+    garden_id: int
+    plantings: list[int]
+
+    def execute(self) -> int:
+        garden = owned(self.by, self.garden_id)
+        gone = Planting.objects.filter(bed__garden=garden, pk__in=self.plantings).exclude(withdrawn_at=None)
+        back = gone.update(withdrawn_at=None)
+        if not back:
+            raise Http404("planting")
+        return back
+
+
+def seasons_of(garden: Any) -> list[tuple[Season, list[Planting]]]:
+    """Each season that ended, the newest first, with what ended in it, in walking order."""
+    seasons = list(garden.seasons.order_by("ended", "pk"))
+    gone = Planting.objects.filter(bed__garden=garden, bed__removed_at=None, withdrawn_at=None, removed__isnull=False)
+    all_gone = list(gone.select_related("bed").order_by("bed__position", "pk"))
+    out, since = [], dt.date.min
+    for season in seasons:
+        cleared = set(season.cleared)
+        out.append(
+            (season, [p for p in all_gone if p.pk in cleared or (p.removed and since < p.removed < season.ended)])
+        )
+        since = season.ended
+    return out[::-1]

@@ -96,7 +96,7 @@ def days_as_csv(garden: Garden) -> str:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(["date", *COLUMNS, "source"])
-    rows = WeatherDay.objects.filter(garden=garden).order_by("date", "source")
+    rows = WeatherDay.objects.filter(garden=garden).exclude(source=Source.CLIMATE).order_by("date", "source")
     for row in rows.values_list("date", *COLUMNS, "source"):
         writer.writerow("" if v is None else v for v in row)
     return out.getvalue()
@@ -104,7 +104,7 @@ def days_as_csv(garden: Garden) -> str:
 
 def _cell(value: Any) -> Any:
     """A cell that no spreadsheet takes for a formula."""
-    return f"'{value}" if isinstance(value, str) and value[:1] in "=+-@\t\r" else value
+    return f"'{value}" if isinstance(value, str) and value.startswith(("=", "+", "-", "@", "\t", "\r")) else value
 
 
 @dataclass

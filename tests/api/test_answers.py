@@ -93,11 +93,12 @@ class Queries(TestCase):
             bed = w.bed_of(user, garden, name=f"Bed {i}")
         w.type_days(user, garden)
         client, base, counts = w.client_of(user), f"/gardens/{garden.pk}", {}
-        for path in ("/round", "/ahead", "/ground", "/sizes", f"/beds/{bed.pk}", "/sky", "/beds"):
+        for path in ("/round", "/ahead", "/ground", "/sizes", f"/beds/{bed.pk}", "/sky", "/beds", "/measurements",
+                     "/seasons", f"/beds/{bed.pk}/fit", f"/beds/{bed.pk}/raising"):  # fmt: skip
             _plans.clear()
             with CaptureQueriesContext(connection) as seen:
                 self.assertEqual(w.send(client, "get", base + path).status_code, 200)
-            counts[path.split("/")[1] + ("/one" if path.count("/") == 2 else "")] = len(seen)
+            counts[path.replace(str(bed.pk), "one")] = len(seen)
         return counts
 
     def test_the_number_of_queries_does_not_grow_with_the_beds(self):

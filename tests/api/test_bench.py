@@ -52,6 +52,12 @@ class Bench(OverTheWire):
         self.assertEqual((self.rig.flow_l_per_min, self.rig.measured, self.rig.flow_cv), (12.0, None, None))
         self.assertEqual(self.call("get", "/measurements"), [])
         self.call("delete", f"/measurements/{kept['id']}", None, 404)
+        self.call("post", f"/measurements/{kept['id']}/restore")
+        self.rig.refresh_from_db()
+        self.assertAlmostEqual(self.rig.flow_l_per_min, kept["found"]["flow_l_per_min"])
+        self.call("delete", f"/measurements/{kept['id']}", None, 204)
+        self.rig.refresh_from_db()
+        self.assertEqual(self.rig.flow_l_per_min, 12.0)
 
     def test_what_was_changed_since_is_not_put_back(self):
         kept = self.keep("bucket", {"alone": [{"litres": 10, "seconds": 50}]}, rig=self.rig.pk)
@@ -199,6 +205,7 @@ class RaisingAndSeasons(OverTheWire):
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-14", "count": 99}, 400)
         self.call("post", path, {"bed": tray["id"], "date": "2025-07-14", "count": 1}, 400)
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-10", "count": 1}, 400)
+        self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-14", "count": 1, "start": "sown"}, 400)
         planned = Planting.objects.get(bed=self.bed, crop="lettuce")
         self.assertEqual((planned.count, planned.planted, planned.start), (8, dt.date(2025, 7, 14), "transplant"))
         ahead = self.call("get", "/ahead")
@@ -241,6 +248,23 @@ class RaisingAndSeasons(OverTheWire):
         self.call("delete", f"/seasons/{made['id']}", None, 204)
         self.assertIsNone(Planting.objects.get(crop="tomato").removed)
         self.assertEqual(self.call("get", "/seasons")["seasons"], [])
+
+    def test_a_planting_taken_out_comes_back(self):
+        planting = self.bed.plantings.get()
+        bare = {"name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "plantings": []}
+        self.call("put", f"/beds/{self.bed.pk}", bare)
+        self.assertEqual(self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"], [])
+        self.call("post", "/plantings/restore", {"ids": [planting.pk]}, 204)
+        self.assertEqual([p["id"] for p in self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"]], [planting.pk])
+        self.call("post", "/plantings/restore", {"ids": [planting.pk]}, 404)
+
+    def test_a_season_can_be_looked_into(self):
+        Planting.objects.create(
+            bed=self.bed, crop="pea", count=30, planted=dt.date(2025, 4, 1), removed=dt.date(2025, 6, 30)
+        )
+        self.call("post", "/seasons", {"name": "2025", "stays": []}, 201)
+        (season,) = self.call("get", "/seasons")["seasons"]
+        self.assertEqual([(x["crop"], x["bed_name"]) for x in season["grew"]], [("tomato", "Bench"), ("pea", "Bench")])
 
     def test_only_the_newest_season_is_taken_back(self):
         ids = [self.call("post", "/seasons", {"name": n, "stays": []}, 201)["id"] for n in ("2024", "2025")]

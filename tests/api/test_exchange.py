@@ -128,3 +128,96 @@ class Bounds(TestCase):
         client = w.client_of(ada)
         codes = [w.send(client, "post", "/import/garden", {"text": text}).status_code for _ in range(21)]
         self.assertEqual(codes, [201] * 20 + [400])
+
+
+class BedsAndPlanIn(TestCase):
+    """A spreadsheet of beds and a plan: what goes out comes in, and every fault is named by its line or feature."""
+
+    @classmethod
+    def setUpTestData(cls):
+        cls.ada = w.person()
+        cls.garden = w.garden_of(cls.ada)
+        w.bed_of(cls.ada, cls.garden, x_m=3.0)
+        cls.other = w.garden_of(cls.ada)
+
+    def send(self, path, text, status=200, garden=None):
+        where = (garden or self.other).pk
+        answer = w.send(w.client_of(self.ada), "post", f"/gardens/{where}{path}", {"text": text})
+        self.assertEqual(answer.status_code, status, answer.content[:400])
+        return answer.json()
+
+    def test_beds_go_out_and_come_into_another_garden(self):
+        text = w.client_of(self.ada).get(f"/api/gardens/{self.garden.pk}/beds.csv").content.decode()
+        self.assertEqual(self.send("/beds/import", text)["beds"], 1)
+        copy, bed = self.other.beds.get(), self.garden.beds.get()
+        for name in ("name", "kind", "length_m", "width_m", "round", "method"):
+            self.assertEqual(getattr(copy, name), getattr(bed, name))
+        mine, theirs = copy.plantings.get(), bed.plantings.get()
+        for name in ("crop", "count", "planted", "start"):
+            self.assertEqual(getattr(mine, name), getattr(theirs, name))
+        self.assertEqual((mine.sizes.get().height, mine.sizes.get().spread_m), ("shoulder", 0.6))
+        self.assertEqual(copy.records.get(aspect="soil").value["material"], "loam")
+
+    def test_every_fault_of_a_sheet_is_named_and_nothing_is_kept(self):
+        text = (
+            "bed,kind,length_m,width_m,round,crop,count,planted\n"
+            "One,raised,2,1,,tomato,6,2025-05-12\n"
+            "Two,raised,wide,1,,tomato,6,2025-05-12\n"
+            "Three,moat,2,1,,,,\n"
+            "Four,raised,2,1,,triffid,6,2025-05-12\n"
+            "Five,raised,2,1,,tomato,6,soon\n"
+            "Six,raised,2,1,perhaps,tomato,,\n"
+            ",raised,2,1,,,,\n"
+        )
+        fields = [f["field"] for f in self.send("/beds/import", text, 400)["fields"]]
+        for place in ("line 3 length_m", "line 4 kind", "line 5 crop", "line 6 planted", "line 7 round", "line 8 bed"):
+            self.assertTrue(any(place in f for f in fields), (place, fields))
+        self.assertEqual(self.other.beds.count(), 0)
+        self.assertIn("column kind", self.send("/beds/import", "bed,length_m\nX,1\n", 400)["text"])
+        self.send("/beds/import", "", 400)
+
+    def test_a_plan_goes_out_and_comes_in_again(self):
+        client, base = w.client_of(self.ada), f"/gardens/{self.garden.pk}"
+        bed = self.garden.beds.get()
+        w.send(client, "put", f"{base}/ground", {"beds": [{"id": bed.pk, "x_m": 3, "y_m": 2, "turn_deg": 30}],
+                                                 "rigs": [{"id": self.garden.rigs.get().pk, "x_m": 1, "y_m": 1}],
+                                                 "north_deg": 25})  # fmt: skip
+        wall = {"kind": "wall", "name": "quay", "x_m": 5, "y_m": 5, "length_m": 4, "width_m": 0.3, "turn_deg": -20}
+        w.send(client, "post", f"{base}/things", wall)
+        text = client.get(f"/api{base}/plan.geojson").content.decode()
+        w.send(client, "put", f"{base}/ground", {"beds": [{"id": bed.pk, "x_m": 0, "y_m": 0, "turn_deg": 0}],
+                                                 "north_deg": 0})  # fmt: skip
+        thing = self.garden.things.get()
+        thing.x_m = 9.0
+        thing.save()
+        self.assertEqual(self.send("/plan/import", text, garden=self.garden)["features"], 3)
+        bed.refresh_from_db()
+        thing.refresh_from_db()
+        self.garden.refresh_from_db()
+        for got, want in ((bed.x_m, 3), (bed.y_m, 2), (bed.turn_deg, 30), (thing.x_m, 5), (thing.turn_deg, -20),
+                          (thing.length_m, 4), (self.garden.north_deg, 25)):  # fmt: skip
+            self.assertAlmostEqual(got, want, places=2)
+        self.assertEqual(self.garden.things.count(), 1)
+
+    def test_a_faulty_plan_moves_nothing(self):
+        square = [[0, 0], [1, 0], [1, 1], [0, 1], [0, 0]]
+        polygon = {"type": "Polygon", "coordinates": [square]}
+
+        def plan(*features):
+            return json.dumps({"type": "FeatureCollection", "features": list(features)})
+
+        good = {"geometry": polygon, "properties": {"what": "bed", "name": "Bench"}}
+        for bad, place in (
+            ({"geometry": polygon, "properties": {"what": "bed", "name": "Nobody"}}, "features[1].properties.name"),
+            ({"geometry": polygon, "properties": {"what": "castle"}}, "features[1].properties.what"),
+            ({"geometry": {"type": "Point", "coordinates": [1, 1]}, "properties": {"what": "wall"}},
+             "features[1].geometry.type"),
+            ({"geometry": {"type": "Polygon", "coordinates": [[["a", 0]] * 5]}, "properties": {"what": "wall"}},
+             "features[1].geometry.coordinates[0][0]"), ({"properties": None}, "features[1].properties"),
+        ):  # fmt: skip
+            with self.subTest(place):
+                fields = self.send("/plan/import", plan(good, bad), 400, self.garden)["fields"]
+                self.assertTrue(any(f["field"].startswith(place) for f in fields), fields)
+                self.assertNotEqual(self.garden.beds.get().y_m, 0.5)
+        for text in ("{", "[]", '{"type": "FeatureCollection", "features": 3}', "NaN"):
+            self.send("/plan/import", text, 400, self.garden)

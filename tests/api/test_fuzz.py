@@ -29,6 +29,7 @@ class Fuzz(TestCase):
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
         self.planting = self.bed.plantings.get().pk
+        self.rig = self.garden.rigs.get().pk
         w.type_days(self.ada, self.garden)
         self.client_ = w.client_of(self.ada)
         self.base = f"/gardens/{self.garden.pk}"
@@ -72,6 +73,21 @@ class Fuzz(TestCase):
             ("post", "/ahead/try", {"bed": self.bed.pk, "from_date": "2025-07-12", "to_date": "2025-07-13"}),
             ("post", "/own-crops", {"name": "Red", "like": "tomato", "height_m": 1.2, "days": 100, "wet_feet": 2}),
             ("post", "/sizes", {"sizes": [{"planting": self.planting, "height": "knee", "spread_m": 0.4}]}),
+            ("post", "/fit", bed),
+            ("post", "/measurements", {"id": w.new_id(), "kind": "drain", "bed": self.bed.pk, "date": "2025-07-10",
+                                       "given": {"holes": [{"across_cm": 12, "readings": [
+                                           {"minutes": 0, "water_cm": 25}, {"minutes": 60, "water_cm": 20}]}]}}),
+            ("post", "/measurements", {"id": w.new_id(), "kind": "squeeze", "bed": self.bed.pk,
+                                       "given": {"handfuls": [{"ball": True, "ribbon_cm": 3, "feel": "gritty"}]}}),
+            ("post", "/measurements", {"id": w.new_id(), "kind": "finger", "given": {
+                "full_g": 2000, "limp_g": 1000, "readings": [{"weight_g": 1500, "reading": "moist"}]}}),
+            ("post", "/measurements/try", {"kind": "meter", "rig": self.rig, "given": {
+                "since": "2025-07-01", "until": "2025-07-10", "before_l": 100, "after_l": 900, "other_l": 5}}),
+            ("post", "/measurements/try", {"kind": "pot", "bed": self.bed.pk, "given": {
+                "shape": "round", "top_cm": 30, "bottom_cm": 20, "height_cm": 25}}),
+            ("post", f"/plantings/{self.planting}/plant-out", {"bed": self.bed.pk, "date": "2025-07-12", "count": 1}),
+            ("post", "/seasons", {"name": "2025", "stays": [self.planting]}),
+            ("post", "/plantings/restore", {"ids": [self.planting]}),
             ("post", "/members", {"username": "ben"}),
             ("post", f"/events/watering/{w.new_id()}/strike", {"back": False}),
         ]  # fmt: skip

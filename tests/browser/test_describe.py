@@ -165,6 +165,34 @@ class Fitting(Described):
         self.go(f"/g/{self.garden.pk}/ahead")
         expect(page.get_by_role("main")).to_contain_text("Low Corner")
 
+    def test_a_crop_taken_out_of_a_bed_comes_back(self):
+        bed = self.garden.beds.get(name="Saltings")
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")
+        page.get_by_role("button", name="Remove crop 1").click()
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("status")).to_contain_text("one crop taken out")
+        self.assertFalse(bed.plantings.filter(withdrawn_at=None).exists())
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("main")).to_contain_text("leeks")
+        self.assertTrue(bed.plantings.filter(withdrawn_at=None).exists())
+
+    def test_a_spreadsheet_of_beds_is_taken_in_or_each_line_is_named(self):
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/settings")
+        chooser = page.get_by_label("Beds from a spreadsheet")
+
+        def give(text: str) -> None:
+            chooser.set_input_files({"name": "beds.csv", "mimeType": "text/csv", "buffer": text.encode()})
+
+        give("bed,kind,length_m,width_m,crop,count,planted\nSpur,raised,2,1,kale,some,2025-06-01\n")
+        expect(page.get_by_role("alert")).to_contain_text("line 2 count: 'some' is not usable; allowed: a whole number")
+        give("bed,kind,length_m,width_m,crop,count,planted\nSpur,raised,2,1,kale,6,2025-06-01\n")
+        expect(page.get_by_role("status").filter(has_text="taken in")).to_contain_text("One bed is taken in")
+        self.assertEqual(self.garden.beds.get(name="Spur").plantings.get().count, 6)
+
 
 class OnTheBench(Described):
     def test_each_test_can_be_done_and_taken_back(self):
@@ -205,6 +233,9 @@ class OnTheBench(Described):
         expect(kept).not_to_contain_text("Pot, Half Barrel")
         self.assertNotEqual(self.garden.beds.get(name="Half Barrel").soil_depth_m, depth)
         self.assertEqual(Measurement.objects.filter(struck_at=None).count(), 1)
+        page.get_by_role("status").get_by_role("button", name="Undo").click()
+        expect(kept).to_contain_text("Pot, Half Barrel")
+        self.assertEqual(self.garden.beds.get(name="Half Barrel").soil_depth_m, depth)
 
         page.get_by_role("link", name=re.compile("^Mix")).click()
         page.get_by_role("button", name="Count it").click()

@@ -7,7 +7,7 @@ import type { DayOut, Raised } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { say } from '@/shared/ui/snack'
-import { CROP } from '@/shared/words/names'
+import { CROP, START } from '@/shared/words/names'
 
 import { dayOutWords, hardWords } from './raising'
 
@@ -21,7 +21,15 @@ const raising = useRaising(
 const beds = useBeds(() => props.garden)
 const others = computed(() => beds.data.value?.filter((b) => b.id !== props.bed) ?? [])
 const SHOWN = 5
-const form = reactive({ planting: 0, bed: null as number | null, date: '', count: 1, problem: '' })
+const MOVED_ON = ['transplant', 'potted_up', 'pricked_out', 'hardening_off']
+const form = reactive({
+  planting: 0,
+  bed: null as number | null,
+  date: '',
+  count: 1,
+  start: 'transplant',
+  problem: '',
+})
 function begin(r: Raised, d: DayOut | null) {
   Object.assign(form, {
     planting: r.planting,
@@ -37,7 +45,7 @@ const out = useChange(
     answer(
       api.POST('/api/gardens/{garden_id}/plantings/{planting_id}/plant-out', {
         params: { path: { garden_id: props.garden, planting_id: form.planting } },
-        body: { bed: form.bed as number, date: form.date, count: form.count },
+        body: { bed: form.bed as number, date: form.date, count: form.count, start: form.start },
       }),
     ),
 )
@@ -98,6 +106,12 @@ async function plantOut() {
       <label class="field"><span>On</span><input v-model="form.date" type="date" :min="today" /></label>
       <label class="field narrow">
         <span>How many</span><input v-model.number="form.count" type="number" min="1" :max="r.count" />
+      </label>
+      <label class="field">
+        <span>As</span>
+        <select v-model="form.start">
+          <option v-for="s in MOVED_ON" :key="s" :value="s">{{ START[s] }}</option>
+        </select>
       </label>
       <button class="btn full" type="submit" :disabled="out.isPending.value || form.bed === null">
         Plant them out

@@ -31,9 +31,21 @@ const strike = useChange(
       }),
     ),
 )
+const restore = useChange(
+  () => props.garden,
+  (id: string) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/measurements/{measurement_id}/restore', {
+        params: { path: { garden_id: props.garden, measurement_id: id } },
+      }),
+    ),
+)
 function takeBack(id: string) {
   strike.mutate(id, {
-    onSuccess: () => say('It is taken back; what stood there before stands again.'),
+    onSuccess: () =>
+      say('It is taken back; what stood there before stands again.', () =>
+        restore.mutate(id, { onError: (e) => say(e.message) }),
+      ),
     onError: (e) => say(e.message),
   })
 }

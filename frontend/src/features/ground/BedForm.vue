@@ -78,11 +78,29 @@ const save = useChange(
         )
   },
 )
+const bringBack = useChange(
+  () => props.garden,
+  (ids: number[]) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/plantings/restore', {
+        params: { path: { garden_id: props.garden } },
+        body: { ids },
+      }),
+    ),
+)
 async function keep(another: boolean) {
   problem.value = null
   try {
+    const gone = (standing.value?.plantings ?? [])
+      .map((p) => p.id)
+      .filter((id) => !form.plantings.some((p) => p.id === id))
     const kept = await save.mutateAsync(undefined)
-    say(`${kept.name} is kept.`)
+    if (gone.length)
+      say(
+        `${kept.name} is kept, ${gone.length === 1 ? 'one crop' : `${gone.length} crops`} taken out of its record.`,
+        () => bringBack.mutate(gone, { onError: (e) => say(e.message) }),
+      )
+    else say(`${kept.name} is kept.`)
     if (another) {
       Object.assign(form, emptyForm(own.value?.method))
       kindPicked.value = 'raised'

@@ -20,6 +20,24 @@ const days = useChange(
   (text: string) =>
     answer(api.POST('/api/gardens/{garden_id}/days/import', { ...path(props.garden.id), body: { text } })),
 )
+const beds = useChange(
+  () => props.garden.id,
+  (text: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/beds/import', { ...path(props.garden.id), body: { text } })),
+)
+async function keepBeds(text: string) {
+  const kept = await beds.mutateAsync(text)
+  say(kept.beds === 1 ? 'One bed is taken in.' : `${kept.beds} beds are taken in.`)
+}
+const plan = useChange(
+  () => props.garden.id,
+  (text: string) =>
+    answer(api.POST('/api/gardens/{garden_id}/plan/import', { ...path(props.garden.id), body: { text } })),
+)
+async function keepPlan(text: string) {
+  const kept = await plan.mutateAsync(text)
+  say(`${kept.features} things lie where the plan has them.`)
+}
 const climate = useChange(
   () => props.garden.id,
   (text: string) =>
@@ -47,6 +65,13 @@ async function keep(text: string) {
         <span class="soft">{{ about }}</span>
       </li>
     </ul>
+    <FileIn v-if="owner" label="Beds from a spreadsheet" accept=".csv,text/csv" :take="keepBeds">
+      The columns of the file above: bed, kind, length_m and width_m are needed; a line for each planting.
+    </FileIn>
+    <FileIn v-if="owner" label="A plan" accept=".geojson,.json,application/geo+json" :take="keepPlan">
+      GeoJSON in metres, as above. Beds and taps are found by their names and moved; walls and trees are put
+      there.
+    </FileIn>
     <FileIn
       v-if="owner && !garden.demonstration"
       label="Weather from a file"

@@ -4,7 +4,7 @@ import { computed, watch } from 'vue'
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useChange, useSeasons } from '@/shared/api/queries'
 import type { Garden } from '@/shared/api/types'
-import { longDate } from '@/shared/format/time'
+import { longDate, shortDate } from '@/shared/format/time'
 import { say } from '@/shared/ui/snack'
 import { CROP } from '@/shared/words/names'
 
@@ -72,6 +72,17 @@ function takeBack(id: number) {
           ended {{ longDate(s.ended) }}, {{ s.cleared }}
           {{ s.cleared === 1 ? 'planting' : 'plantings' }} cleared
         </span>
+        <details v-if="s.grew.length" class="grew">
+          <summary>What grew</summary>
+          <ul>
+            <li v-for="(x, k) in s.grew" :key="k">
+              {{ CROP[x.crop] ?? x.crop }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
+              <span class="soft">
+                {{ x.bed_name }}, {{ shortDate(x.planted) }} to {{ shortDate(x.removed) }}
+              </span>
+            </li>
+          </ul>
+        </details>
         <button v-if="owner && i === 0" class="btn" type="button" @click="takeBack(s.id)">
           Take {{ s.name }}’s end back
         </button>
@@ -116,6 +127,15 @@ li {
   gap: 4px 16px;
   padding: 6px 0;
   border-bottom: 1px dotted var(--hair);
+}
+.grew {
+  order: 3;
+  width: 100%;
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 36px;
 }
 .stack {
   display: flex;

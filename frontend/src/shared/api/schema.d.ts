@@ -217,6 +217,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Beds and plantings from a CSV; each fault is named with its line, and nothing is half kept. */
+        post: operations["import_beds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/checks": {
         parameters: {
             query?: never;
@@ -415,6 +432,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/measurements/{measurement_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore_measurement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/measurements/try": {
         parameters: {
             query?: never;
@@ -528,6 +561,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/plan/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Places of beds, taps and things from GeoJSON in local metres; all are taken, or none. */
+        post: operations["import_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/plantings/{planting_id}/plant-out": {
         parameters: {
             query?: never;
@@ -538,6 +588,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["plant_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/plantings/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore_plantings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1455,6 +1521,16 @@ export interface components {
             /** Format: double */
             missed_more: number;
         };
+        GrewOut: {
+            bed_name: string;
+            crop: string;
+            variety: string;
+            count: number;
+            /** Format: date */
+            planted: string;
+            /** Format: date */
+            removed: string;
+        };
         Ground: {
             garden: components["schemas"]["GardenOut"];
             /** Format: double */
@@ -1596,8 +1672,17 @@ export interface components {
          * @enum {string}
          */
         HowEnum: "due" | "late" | "early" | "moved" | "planting";
+        IdsInRequest: {
+            ids: number[];
+        };
         Imported: {
             days: number;
+        };
+        ImportedBeds: {
+            beds: number;
+        };
+        ImportedPlan: {
+            features: number;
         };
         /**
          * @description * `soil` - soil
@@ -2060,6 +2145,7 @@ export interface components {
             /** Format: date */
             date: string;
             count: number;
+            start?: string;
         };
         PlantingInRequest: {
             id?: number | null;
@@ -2229,6 +2315,7 @@ export interface components {
             ended: string;
             /** @description plantings that ended with it */
             cleared: number;
+            grew: components["schemas"]["GrewOut"][];
         };
         SeasonsOut: {
             seasons: components["schemas"]["SeasonOut"][];
@@ -3101,6 +3188,39 @@ export interface operations {
             };
         };
     };
+    import_beds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedBeds"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     record_check: {
         parameters: {
             query?: never;
@@ -3519,6 +3639,28 @@ export interface operations {
             };
         };
     };
+    restore_measurement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                measurement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasurementOut"];
+                };
+            };
+        };
+    };
     try_measurement: {
         parameters: {
             query?: never;
@@ -3783,6 +3925,39 @@ export interface operations {
             };
         };
     };
+    import_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedPlan"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     plant_out: {
         parameters: {
             query?: never;
@@ -3814,6 +3989,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Error"];
                 };
+            };
+        };
+    };
+    restore_plantings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IdsInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -137,7 +137,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'before_planting':
       return 'Something is planted here tomorrow: wet the dry bed today, so that it can be worked.'
     case 'planting_in':
-      return 'Planted today: water it in at once, and keep it damp till it stands.'
+      return 'Planted today: water them in their tray an hour before, in at once, and keep them damp till they stand.'
     case 'bare':
       return 'Add what you sow or plant, and it joins the round.'
     default:

@@ -1,0 +1,215 @@
+"""Beds from a spreadsheet and their places from a plan: read whole, every fault named, all kept or nothing."""
+
+from __future__ import annotations
+
+import csv
+import datetime as dt
+import io
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Any, Final
+
+from django.db import transaction
+
+from agronomy.describe.errors import FormatError, InputError, MissingError
+from agronomy.plan_geojson import OnPlan, read_plan
+from apps.garden.access import owned
+from apps.garden.actions import SaveBed
+from apps.garden.models import Bed, Garden, Rig
+from apps.garden.plan_actions import ArrangeGround, SaveThing
+from apps.watering.exchange import MOST_BYTES, FaultyFileError
+
+NEEDED: Final = ("bed", "kind", "length_m", "width_m")
+NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")
+WHOLE: Final = ("count",)
+DATES: Final = ("planted", "removed")
+YES: Final = {"1": True, "true": True, "yes": True, "0": False, "false": False, "no": False, "": False}
+OF_BED: Final = ("kind", "length_m", "width_m", "soil_depth_m", "round", "method")
+OF_PLANTING: Final = (
+    "crop", "variety", "count", "planted", "removed", "start", "height", "spread_m", "spacing_m", "buried_m"
+)  # fmt: skip
+MOST_LINES: Final = 5000
+MOST_FAULTS: Final = 50
+
+
+@dataclass
+class ImportBeds:
+    """New beds from a CSV with a line for each planting, in the columns of the export; a bed's first line describes it.
+
+    Columns that are not known are ignored.
+    """
+
+    by: Any
+    garden_id: int
+    text: str
+
+    def execute(self) -> int:
+        garden = owned(self.by, self.garden_id)
+        if len(self.text.encode()) > MOST_BYTES:
+            raise FormatError("beds file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        beds, found = _read(self.text)
+        with transaction.atomic():
+            for name, lines in beds.items():
+                try:
+                    with transaction.atomic():
+                        self._save(name, lines)
+                except InputError as error:
+                    found.append(_placed(error, lines))
+            if found:
+                raise FaultyFileError(sorted(found, key=_line_of)[:MOST_FAULTS])
+        return len(beds) if garden.pk else 0
+
+    def _save(self, name: str, lines: list[tuple[int, dict[str, Any]]]) -> None:
+        first = lines[0][1]
+        values = {"name": name, **{k: first[k] for k in OF_BED if first.get(k) not in (None, "")}}
+        plantings = [
+            {k: row[k] for k in OF_PLANTING if row.get(k) not in (None, "")} for _, row in lines if row.get("crop")
+        ]
+        for planting, (line, _) in zip(plantings, [x for x in lines if x[1].get("crop")], strict=True):
+            for needed in ("count", "planted"):
+                if needed not in planting:
+                    raise MissingError(f"beds file line {line} {needed}", "a value, since a crop is named")
+        soil = {"material": first["soil"]} if first.get("soil") else None
+        SaveBed(self.by, self.garden_id, values, plantings, soil=soil).execute()
+
+
+def _read(text: str) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
+    """The lines of each bed by its name, values typed, and every fault of a cell."""
+    reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff"), newline=""))
+    header = [h.strip().lower() for h in reader.fieldnames or []]
+    missing = [n for n in NEEDED if n not in header]
+    if missing:
+        raise MissingError(f"beds file line 1 column {missing[0]}", "the columns " + ", ".join(NEEDED))
+    reader.fieldnames = header
+    beds: dict[str, list[tuple[int, dict[str, Any]]]] = {}
+    found: list[InputError] = []
+    try:
+        for n, row in enumerate(reader):
+            if n >= MOST_LINES:
+                raise FormatError("beds file", "more lines", f"at most {MOST_LINES} lines")
+            line = reader.line_num
+            if not any((v or "").strip() for k, v in row.items() if k):
+                continue
+            name = _plain(row.get("bed"))
+            if not name:
+                found.append(MissingError(f"beds file line {line} bed", "the bed's name"))
+                continue
+            typed, faults = _typed(row, line)
+            found += faults
+            beds.setdefault(name, []).append((line, typed))
+    except csv.Error as error:
+        raise FormatError(f"beds file line {reader.line_num}", str(error), "comma-separated values") from error
+    if not beds and not found:
+        raise MissingError("beds file lines", "at least one bed below the header")
+    return beds, found
+
+
+def _plain(text: str | None) -> str:
+    """A cell without space at its ends, and without the mark that keeps a spreadsheet from computing it."""
+    plain = (text or "").strip()
+    return plain[1:] if plain[:1] == "'" and plain[1:2] in ("=", "+", "-", "@") else plain
+
+
+def _typed(row: Mapping[str, str | None], line: int) -> tuple[dict[str, Any], list[InputError]]:
+    out: dict[str, Any] = {}
+    faults: list[InputError] = []
+    for name, cell in row.items():
+        text = _plain(cell if isinstance(cell, str) else "")
+        at = f"beds file line {line} {name}"
+        try:
+            if name in NUMBERS and text:
+                out[name] = _number(text, at)
+            elif name in WHOLE and text:
+                out[name] = int(text) if text.isdecimal() and len(text) < 7 else _refuse(at, text, "a whole number")
+            elif name in DATES and text:
+                out[name] = _date(text, at)
+            elif name == "round":
+                out[name] = YES[text.lower()] if text.lower() in YES else _refuse(at, text, "1 or 0")
+            else:
+                out[str(name)] = text
+        except InputError as error:
+            faults.append(error)
+    return out, faults
+
+
+def _refuse(at: str, value: str, allowed: str) -> Any:
+    raise FormatError(at, value, allowed)
+
+
+def _number(text: str, at: str) -> float:
+    try:
+        value = float(text)
+    except ValueError:
+        raise FormatError(at, text, "a number in metres") from None
+    return value if abs(value) < 1e6 else _refuse(at, text, "a number in metres")
+
+
+def _date(text: str, at: str) -> dt.date:
+    try:
+        return dt.date.fromisoformat(text)
+    except ValueError:
+        raise FormatError(at, text, "a date as YYYY-MM-DD") from None
+
+
+def _placed(error: InputError, lines: list[tuple[int, dict[str, Any]]]) -> InputError:
+    """An error of a bed or planting with the line it came from."""
+    if error.field.startswith("beds file line"):
+        return error
+    line, field = lines[0][0], error.field
+    if field.startswith("plantings["):
+        index, field = field[len("plantings[") :].split("].", 1)
+        line = [n for n, row in lines if row.get("crop")][int(index)]
+    return InputError(f"beds file line {line} {field}", error.value, error.allowed)
+
+
+def _line_of(error: InputError) -> int:
+    digits = error.field.removeprefix("beds file line ").split(" ")[0]
+    return int(digits) if digits.isdecimal() else 0
+
+
+@dataclass
+class ImportPlan:
+    """Places from a plan file: beds and taps are found by name and keep their sizes; things are put on the plan, those
+    of the same kind and name moved."""
+
+    by: Any
+    garden_id: int
+    text: str
+
+    def execute(self) -> int:
+        garden = owned(self.by, self.garden_id)
+        if len(self.text.encode()) > MOST_BYTES:
+            raise FormatError("plan file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        features, north, found = read_plan(self.text)
+        with transaction.atomic():
+            for feature in features:
+                try:
+                    self._place(garden, feature)
+                except InputError as error:
+                    at = f"features[{feature.index}]"
+                    field = error.field if error.field.startswith(at) else f"{at}.{error.field}"
+                    found.append(InputError(field, error.value, error.allowed))
+            if found:
+                raise FaultyFileError(found[:MOST_FAULTS])
+            if north is not None:
+                ArrangeGround(self.by, self.garden_id, [], [], north).execute()
+        return len(features)
+
+    def _place(self, garden: Garden, f: OnPlan) -> None:
+        where = {"x_m": round(f.x_m, 4), "y_m": round(f.y_m, 4)}
+        name = f.properties.get("name")
+        if f.what in ("bed", "tap"):
+            rows: Any = Bed.objects.filter(removed_at=None) if f.what == "bed" else Rig.objects.all()
+            row = rows.filter(garden=garden, name=name).first() if isinstance(name, str) else None
+            if row is None:
+                raise InputError("properties.name", name, f"a {f.what} of this garden, by its name")
+            turned = {"turn_deg": f.turn_deg} if f.what == "bed" else {}
+            said = [{"id": row.pk, **where, **turned}]
+            beds, rigs = (said, []) if f.what == "bed" else ([], said)
+            ArrangeGround(self.by, self.garden_id, beds, rigs).execute()
+            return
+        known = garden.things.filter(kind=f.what, name=name or "", removed_at=None).first() if name else None
+        size = {"length_m": round(f.length_m, 3), "width_m": round(f.width_m, 3), "turn_deg": f.turn_deg}
+        height = f.properties.get("height_m")
+        values = {"kind": f.what, "name": name or "", "height_m": height, **where, **size}
+        SaveThing(self.by, self.garden_id, values, known.pk if known else None).execute()
