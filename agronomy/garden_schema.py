@@ -20,6 +20,7 @@ from agronomy.describe.errors import (
     require_between,
     require_one_of,
 )
+from agronomy.describe.kinds import KINDS
 from agronomy.describe.weather import WEATHER_BOUNDS
 from agronomy.ground.holding import MATERIALS
 from agronomy.ground.texture import CLASS_CENTRES
@@ -152,7 +153,7 @@ CHECK: Final = _object(
 )  # fmt: skip
 BED: Final = _object(
     ["name", "kind", "length_m", "width_m", "opened"],
-    name=NAME, kind=_one_of(g.KINDS), length_m=_number(0.08, 100.0, "m"), width_m=_number(0.08, 50.0, "m"),
+    name=NAME, kind=_one_of(KINDS), length_m=_number(0.08, 100.0, "m"), width_m=_number(0.08, 50.0, "m"),
     opened=DATE, opening_wetness=_or_null(_one_of(g.WETNESS)), round={"type": "boolean"},
     soil_depth_m=_or_null(_number(0.05, 1.5, "m")), soils=_list(SOIL, 60), plantings=_list(PLANTING, 60),
     mulches=_list(MULCH, 200),

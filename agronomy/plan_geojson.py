@@ -9,9 +9,9 @@ from typing import Any, Final
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError, MissingError, UnknownNameError
+from agronomy.describe.plan import Point, corners, on_plan
 
 Json = dict[str, Any]
-Point = tuple[float, float]
 ROUND_STEPS: Final = 24
 MOST_FEATURES: Final = 1000
 PLAN_M: Final = 500.0
@@ -31,9 +31,9 @@ def plan_as_geojson(garden: g.Garden) -> Json:
         properties = {"what": "bed", "name": bed.name, "kind": bed.kind, "crops": [p.crop for p in bed.plantings]}
         features.append(_feature(outline(bed.x_m, bed.y_m, *size, bed.turn_deg, bed.round), properties))
     for thing in garden.things:
-        corners = outline(thing.x_m, thing.y_m, thing.length_m, thing.width_m, thing.turn_deg, thing.kind == "tree")
+        ring = outline(thing.x_m, thing.y_m, thing.length_m, thing.width_m, thing.turn_deg, thing.kind == "tree")
         properties = {"what": thing.kind, "name": thing.name, "height_m": thing.height_m}
-        features.append(_feature(corners, properties))
+        features.append(_feature(ring, properties))
     for rig in garden.rigs:
         if rig.x_m is not None and rig.y_m is not None:
             properties = {"what": "tap", "name": rig.name, "hose_m": rig.hose_m}
@@ -53,19 +53,11 @@ def _feature(ring: list[list[float]], properties: Json) -> Json:
 
 def outline(x: float, y: float, length: float, width: float, turn_deg: float, rounded: bool) -> list[list[float]]:
     """The closed outline of a footprint [m], counter-clockwise as RFC 7946 has it; a round one in ROUND_STEPS."""
-    turn = math.radians(turn_deg)
+    points = corners(x, y, turn_deg, length, width)
     if rounded:
         steps = [2 * math.pi * i / ROUND_STEPS for i in range(ROUND_STEPS)]
-        corners = [(length / 2 * math.cos(a), width / 2 * math.sin(a)) for a in steps]
-    else:
-        corners = [(sx * length / 2, sy * width / 2) for sx, sy in ((-1, -1), (1, -1), (1, 1), (-1, 1))]
-    ring = [
-        [
-            round(x + dx * math.cos(turn) + dy * math.sin(turn), 4),
-            round(y - dx * math.sin(turn) + dy * math.cos(turn), 4),
-        ]
-        for dx, dy in corners
-    ]
+        points = [on_plan(x, y, turn_deg, length / 2 * math.cos(a), width / 2 * math.sin(a)) for a in steps]
+    ring = [[round(px, 4), round(py, 4)] for px, py in points]
     return [*ring, ring[0]]
 
 

@@ -20,7 +20,9 @@ from agronomy.balance import step as s
 from agronomy.balance.checks import FINGER, WEIGHTS, sighting
 from agronomy.balance.stand import Stand, stand_of
 from agronomy.balance.weather import AirDays
-from agronomy.describe.garden import KINDS, Bed, Exposure, FingerMark, Garden, Soil, on_date
+from agronomy.describe.garden import Bed, Exposure, FingerMark, Garden, Soil, on_date
+from agronomy.describe.kinds import KINDS
+from agronomy.describe.plan import corners
 from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile, profile
@@ -216,15 +218,9 @@ def points_of(bed: Bed) -> tuple[tuple[float, float], ...]:
     """Five points of a bed on the plan [m]: its middle, and half way to its corners; none where it is not placed."""
     if bed.x_m is None or bed.y_m is None:
         return ()
-    turn = math.radians(bed.turn_deg)
     across = bed.length_m if bed.round else bed.width_m
-    out = [(bed.x_m, bed.y_m)]
-    for sx, sy in itertools.product((-0.25, 0.25), repeat=2):
-        dx, dy = sx * bed.length_m, sy * across
-        out.append(
-            (bed.x_m + dx * math.cos(turn) + dy * math.sin(turn), bed.y_m - dx * math.sin(turn) + dy * math.cos(turn))
-        )
-    return tuple(out)
+    half_way = corners(bed.x_m, bed.y_m, bed.turn_deg, bed.length_m / 2, across / 2)
+    return ((bed.x_m, bed.y_m), *half_way)
 
 
 def direct_share(

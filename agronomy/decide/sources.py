@@ -8,7 +8,8 @@ from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.styles import pattern_of, style_of
-from agronomy.describe.garden import KINDS, Bed
+from agronomy.describe.garden import Bed
+from agronomy.describe.kinds import KINDS
 from agronomy.ground.mulch import mulch_on
 from agronomy.methods.hand import ARRIVES
 from agronomy.plants.crops import crop_of

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Final
 
-from agronomy.describe.garden import KINDS, Bed, Garden
+from agronomy.describe.garden import Bed, Garden
+from agronomy.describe.kinds import KINDS
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,9 @@ from agronomy.air.leaf_wetness import RISKY_H, wet_leaf_hours
 from agronomy.air.shade import sun_hours
 from agronomy.air.sun import sun_day
 from agronomy.balance import forcing
-from agronomy.describe.garden import KINDS, Bed, Garden, Planting
+from agronomy.describe.garden import Bed, Garden, Planting
+from agronomy.describe.kinds import KINDS
+from agronomy.describe.plan import Point, corners
 from agronomy.plants import room
 from agronomy.plants.crops import CROPS, Crop, crop_of
 from agronomy.plants.demand import density_coefficient
@@ -121,6 +123,7 @@ def _of_planting(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Da
 
 
 def full_canopy_m2(crop: Crop) -> float:
+    """Canopy of one full-grown plant [m2], seen from above."""
     return math.pi / 4 * crop.spread_m**2
 
 
@@ -243,22 +246,16 @@ def gap_m(a: Bed, b: Bed) -> float:
     )
 
 
-def _outline(bed: Bed) -> list[tuple[float, float]]:
-    turn = math.radians(bed.turn_deg)
-    half_l, half_w = bed.length_m / 2, (bed.length_m if bed.round else bed.width_m) / 2
-    x, y = float(bed.x_m or 0.0), float(bed.y_m or 0.0)
-    corners = ((-half_l, -half_w), (half_l, -half_w), (half_l, half_w), (-half_l, half_w))
-    return [
-        (x + dx * math.cos(turn) + dy * math.sin(turn), y - dx * math.sin(turn) + dy * math.cos(turn))
-        for dx, dy in corners
-    ]
+def _outline(bed: Bed) -> list[Point]:
+    width = bed.length_m if bed.round else bed.width_m
+    return corners(bed.x_m or 0.0, bed.y_m or 0.0, bed.turn_deg, bed.length_m, width)
 
 
-def _edges(points: list[tuple[float, float]]) -> list[tuple[tuple[float, float], tuple[float, float]]]:
+def _edges(points: list[Point]) -> list[tuple[Point, Point]]:
     return list(zip(points, points[1:] + points[:1], strict=True))
 
 
-def _to_edge(p: tuple[float, float], edge: tuple[tuple[float, float], tuple[float, float]]) -> float:
+def _to_edge(p: Point, edge: tuple[Point, Point]) -> float:
     (ax, ay), (bx, by) = edge
     dx, dy = bx - ax, by - ay
     along = ((p[0] - ax) * dx + (p[1] - ay) * dy) / max(dx * dx + dy * dy, 1e-12)

@@ -15,7 +15,6 @@ from agronomy.describe.garden import (
     CLIMATES,
     GROWTHS,
     HEAT_RULES,
-    KINDS,
     MEASUREMENTS,
     METHODS,
     MULCHES,
@@ -25,6 +24,7 @@ from agronomy.describe.garden import (
     THINGS,
     WETNESS,
 )
+from agronomy.describe.kinds import KINDS
 from agronomy.plants.crops import CROPS
 
 

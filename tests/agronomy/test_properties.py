@@ -11,6 +11,7 @@ from agronomy.balance import step as s
 from agronomy.decide.plan import plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
+from agronomy.describe.kinds import KINDS
 from agronomy.ground.holding import MATERIALS
 from agronomy.plants.crops import CROPS
 from tests.agronomy import gardens as t
@@ -65,7 +66,7 @@ def beds(draw) -> g.Bed:
     length = draw(st.floats(0.08, 8.0))
     method = draw(st.sampled_from(g.METHODS))
     return g.Bed(
-        name="Any", kind=draw(st.sampled_from(sorted(g.KINDS))), length_m=length, width_m=draw(st.floats(0.08, 4.0)),
+        name="Any", kind=draw(st.sampled_from(sorted(KINDS))), length_m=length, width_m=draw(st.floats(0.08, 4.0)),
         opened=draw(ago), opening_wetness=draw(st.sampled_from((None, *g.WETNESS))),
         soil_depth_m=draw(st.one_of(st.none(), st.floats(0.05, 1.5))),
         soils=_by_date(draw(st.lists(soils, max_size=2))), exposures=_by_date(draw(st.lists(exposures, max_size=2))),

@@ -28,7 +28,7 @@ async function takeUp(id: number) {
   <section v-if="away.data.value?.length" aria-labelledby="put-away">
     <h2 id="put-away">Put away</h2>
     <p class="soft">The ten newest are kept, with everything noted in them.</p>
-    <ul>
+    <ul class="lines">
       <li v-for="g in away.data.value" :key="g.id">
         <strong>{{ g.name }}</strong>
         <button class="btn" type="button" @click="takeUp(g.id)">Take {{ g.name }} up again</button>
@@ -43,19 +43,5 @@ section {
   margin-top: 40px;
   border-top: 1px solid var(--ink);
   padding-top: 16px;
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 8px 0 0;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px 16px;
-  padding: 8px 0;
-  border-bottom: 1px dotted var(--hair);
 }
 </style>

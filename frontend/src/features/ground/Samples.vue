@@ -35,7 +35,7 @@ async function open(key: string) {
       Four invented gardens, each with its own clock and simulated weather. Nothing in them is real, and they
       can be put away again.
     </p>
-    <ul>
+    <ul class="lines">
       <li v-for="s in samples.data.value" :key="s.key">
         <span
           ><strong>{{ s.name }}</strong> <span class="soft">{{ s.about }}</span></span
@@ -54,20 +54,6 @@ section {
   margin-top: 40px;
   border-top: 1px solid var(--ink);
   padding-top: 16px;
-}
-ul {
-  list-style: none;
-  margin: 8px 0 0;
-  padding: 0;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px 16px;
-  border-bottom: 1px dotted var(--hair);
-  padding: 8px 0;
 }
 strong {
   font-family: var(--display);

@@ -14,6 +14,9 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
   const places = ref<Places>(new Map()) as Ref<Places>
   let steps = history<Places>(new Map())
   const can = ref({ back: false, forth: false })
+  // Moves are sent one after the other; until the last has come home, what the server says may be older than they are.
+  let waiting = 0
+  let sent: Promise<unknown> = Promise.resolve()
 
   function read(g: Ground): Places {
     const all: Places = new Map()
@@ -33,18 +36,15 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
     for (const [id, place] of parked(free, placed)) all.set(`bed:${id}`, place)
     return all
   }
-  watch(
-    ground,
-    (g, before) => {
-      if (!g) return
-      const fresh = read(g)
-      const same = before && [...fresh.keys()].join() === [...places.value.keys()].join()
-      places.value = fresh
-      if (!same) steps = history(fresh) // something came or went: what was before cannot be stepped back to
-      look()
-    },
-    { immediate: true },
-  )
+  function take(g: Ground | undefined) {
+    if (!g || waiting) return
+    const fresh = read(g)
+    const same = [...fresh.keys()].join() === [...places.value.keys()].join()
+    places.value = fresh
+    if (!same) steps = history(fresh) // something came or went: what was before cannot be stepped back to
+    look()
+  }
+  watch(ground, take, { immediate: true })
   function look() {
     can.value = { back: steps.canGoBack(), forth: steps.canGoForth() }
   }
@@ -73,7 +73,7 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
       .filter(([key]) => key.startsWith(`${kind}:`))
       .map(([key, p]) => [Number(key.split(':')[1]), p])
   }
-  async function keep(before: Places, after: Places) {
+  function keep(before: Places, after: Places) {
     const changed: Places = new Map(
       [...after].filter(([key, p]) => {
         const was = before.get(key)
@@ -82,15 +82,22 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
     )
     places.value = after
     look()
-    try {
-      await Promise.all([
-        ...(some(changed, 'bed').length || some(changed, 'rig').length ? [arrange.mutateAsync(changed)] : []),
-        ...some(changed, 'thing').map((x) => moveThing.mutateAsync(x)),
-      ])
-    } catch (error) {
-      places.value = before
-      say((error as Error).message)
-    }
+    waiting += 1
+    sent = sent.then(async () => {
+      try {
+        await Promise.all([
+          ...(some(changed, 'bed').length || some(changed, 'rig').length
+            ? [arrange.mutateAsync(changed)]
+            : []),
+          ...some(changed, 'thing').map((x) => moveThing.mutateAsync(x)),
+        ])
+      } catch (error) {
+        say((error as Error).message)
+      } finally {
+        waiting -= 1
+        take(ground.value)
+      }
+    })
   }
 
   return {
@@ -100,15 +107,15 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
       const before = places.value
       const after = new Map(before).set(key, place)
       steps.push(after)
-      void keep(before, after)
+      keep(before, after)
     },
     undo() {
       const step = steps.back()
-      if (step) void keep(places.value, step)
+      if (step) keep(places.value, step)
     },
     redo() {
       const step = steps.forth()
-      if (step) void keep(places.value, step)
+      if (step) keep(places.value, step)
     },
   }
 }

@@ -57,7 +57,7 @@ async function keep(text: string) {
   <section aria-labelledby="in-and-out">
     <h2 id="in-and-out">In and out</h2>
     <p class="soft">Your garden is yours: open files, whole, at any time.</p>
-    <ul>
+    <ul class="lines">
       <li v-for="[file, label, about] in FILES" :key="file">
         <a class="btn" :href="`/api/gardens/${garden.id}/${file}`" download>
           <PhDownloadSimple :size="18" aria-hidden="true" /> {{ label }}
@@ -93,20 +93,6 @@ async function keep(text: string) {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 16px;
-  padding: 6px 0;
-  border-bottom: 1px dotted var(--hair);
-}
 li .btn {
   min-width: 232px;
 }

@@ -109,7 +109,7 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
 <template>
   <section aria-labelledby="own-crops">
     <h2 id="own-crops">Crops and varieties of your own</h2>
-    <ul v-if="own.data.value?.length">
+    <ul v-if="own.data.value?.length" class="lines">
       <li v-for="c in own.data.value" :key="c.id">
         <strong>{{ c.name }}</strong> <span class="soft">like {{ CROP[c.like] ?? c.like }}</span>
         <span v-if="owner" class="acts">
@@ -193,20 +193,6 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-li {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  border-bottom: 1px dotted var(--hair);
-  min-height: 52px;
-  flex-wrap: wrap;
-}
 .acts {
   margin-left: auto;
   display: flex;

@@ -211,7 +211,7 @@ async function leave() {
   <section v-if="own">
     <h2>Hoses and taps</h2>
     <p class="soft">Seconds at a plant mean nothing without the flow. Fill a bucket once and time it.</p>
-    <ul>
+    <ul class="lines">
       <li v-for="r in own.rigs" :key="r.id">
         <strong>{{ r.name }}</strong>
         <span
@@ -294,7 +294,7 @@ async function leave() {
   <section v-if="own">
     <h2>Who helps</h2>
     <p class="soft">A helper sees the round and notes what was done; only you change the garden.</p>
-    <ul>
+    <ul class="lines">
       <li v-for="m in members.data.value ?? []" :key="m.id">
         <strong>{{ m.username }}</strong> <span class="soft">{{ m.role }}</span>
         <button v-if="owner && m.role === 'helper'" class="btn" type="button" @click="removeHelper(m)">
@@ -314,7 +314,7 @@ async function leave() {
 
   <section>
     <h2>Gardens</h2>
-    <ul>
+    <ul class="lines">
       <li v-for="g in gardens.data.value ?? []" :key="g.id">
         <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
         <span class="soft">{{ g.demonstration ? 'demonstration, simulated weather' : 'typed weather' }}</span>
@@ -338,23 +338,6 @@ section,
   flex-direction: column;
   gap: 16px;
   align-items: flex-start;
-}
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-li {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  border-bottom: 1px dotted var(--hair);
-  min-height: 52px;
-  flex-wrap: wrap;
-}
-li .btn {
-  margin-left: auto;
 }
 .row > :deep(.unit-input) {
   width: 152px;

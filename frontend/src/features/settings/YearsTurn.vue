@@ -65,7 +65,7 @@ function takeBack(id: number) {
       Ends the season: what you do not keep is noted as harvested out today. Beds, soil and mulch stay,
       nothing is forgotten, and a bed reminds you when the same family comes back too soon.
     </p>
-    <ul v-if="seasons.length">
+    <ul v-if="seasons.length" class="lines">
       <li v-for="(s, i) in seasons" :key="s.id">
         <strong>{{ s.name }}</strong>
         <span class="soft">
@@ -74,7 +74,7 @@ function takeBack(id: number) {
         </span>
         <details v-if="s.grew.length" class="grew">
           <summary>What grew</summary>
-          <ul>
+          <ul class="lines">
             <li v-for="(x, k) in s.grew" :key="k">
               {{ CROP[x.crop] ?? x.crop }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
               <span class="soft">
@@ -114,20 +114,6 @@ function takeBack(id: number) {
 </template>
 
 <style scoped>
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  width: 100%;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 16px;
-  padding: 6px 0;
-  border-bottom: 1px dotted var(--hair);
-}
 .grew {
   order: 3;
   width: 100%;
