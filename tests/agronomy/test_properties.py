@@ -13,6 +13,7 @@ from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
 from agronomy.describe.kinds import KINDS
 from agronomy.ground.holding import MATERIALS
+from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
 from tests.agronomy import gardens as t
 
@@ -28,6 +29,7 @@ plantings = st.builds(
     ).map(tuple),
     start=st.sampled_from(g.STARTS), buried_m=st.floats(0, 0.5),
     thinned=st.lists(st.builds(g.Count, date=ago, count=st.integers(1, 60)), max_size=2).map(tuple),
+    spacing_m=st.one_of(st.none(), st.floats(0.01, 2.0)),
 )  # fmt: skip
 mulches = st.builds(
     g.Mulch, date=ago, kind=st.sampled_from(g.MULCHES), depth_m=st.floats(0, 0.3), cover=st.floats(0, 1)
@@ -48,7 +50,8 @@ soils = st.builds(
     date=st.one_of(st.none(), ago), stones_pct=st.floats(0, 80), woody_fill_m=st.floats(0, 1),
     loosened_m=st.one_of(st.none(), st.floats(0.05, 1.5)), drainage=st.sampled_from(g.DRAINAGES),
     top_m=st.floats(0.02, 1), layers=st.lists(layers, max_size=2).map(tuple),
-    jar=st.one_of(st.none(), st.builds(g.Jar, *[st.floats(1, 90)] * 3)),
+    jar=st.one_of(st.none(), st.builds(g.Jar, *[st.floats(1, 90)] * 3, jars=st.integers(1, 5))),
+    feel=st.lists(st.sampled_from(sorted(CLASS_CENTRES)), max_size=3).map(tuple),
 )  # fmt: skip
 exposures = st.builds(
     g.Exposure, date=st.one_of(st.none(), ago), sun_from_h=st.floats(0, 12), sun_to_h=st.floats(12.1, 24),
@@ -75,7 +78,7 @@ def beds(draw) -> g.Bed:
         reservoir=g.Reservoir(draw(st.floats(0.2, 100)), draw(st.floats(0.1, 50))) if method == "reservoir" else None,
         style=draw(st.sampled_from((None, *g.STYLES))), pattern=draw(st.sampled_from((None, *g.PATTERNS))),
         waterings=tuple(draw(st.lists(waterings, max_size=4))),
-        checks=tuple(draw(st.lists(checks, max_size=2))),
+        checks=tuple(draw(st.lists(checks, max_size=2))), drain_holes=draw(st.sampled_from((None, True, False))),
     )  # fmt: skip
 
 
