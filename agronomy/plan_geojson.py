@@ -104,6 +104,8 @@ def _read(i: int, feature: Any) -> OnPlan:
     what = properties.get("what")
     if what not in ("bed", "tap", *g.THINGS):
         raise UnknownNameError(f"{at}.properties.what", what, "one of " + ", ".join(("bed", "tap", *g.THINGS)))
+    if not isinstance(properties.get("name") or "", str):
+        raise FormatError(f"{at}.properties.name", _short(properties["name"]), "a name as text")
     if not isinstance(geometry, dict):
         raise MissingError(f"{at}.geometry", "a Point for a tap, a Polygon for the rest")
     coordinates = geometry.get("coordinates")

@@ -20,13 +20,14 @@ from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.garden import BODY_HEIGHTS, Soil
+from agronomy.fit.checks import volume_l
 from agronomy.ground.holding import percentages
 from agronomy.ground.mulch import mulch_on
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
 from apps.garden.models import Garden, Membership
-from apps.watering.facts import BedFacts
+from apps.watering.facts import BedFacts, core_bed
 from apps.watering.models import Check, Watering
 from apps.watering.queries import Situation
 
@@ -273,7 +274,7 @@ def bed(facts: BedFacts) -> Json:
         }  # fmt: skip
     return {
         "id": b.pk, "name": b.name, "kind": b.kind, "length_m": b.length_m, "width_m": b.width_m, "round": b.round,
-        "soil_depth_m": b.soil_depth_m, "drain_holes": b.drain_holes,
+        "soil_depth_m": b.soil_depth_m, "drain_holes": b.drain_holes, "volume_l": volume_l(core_bed(facts)),
         "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,

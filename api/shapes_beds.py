@@ -138,6 +138,7 @@ class BedOut(s.Serializer):
     round = s.BooleanField()
     soil_depth_m = s.FloatField(allow_null=True)
     drain_holes = s.BooleanField(allow_null=True)
+    volume_l = s.FloatField(help_text="soil or mix in it")
     soils = SoilOut(many=True)
     exposures = ExposureOut(many=True)
     method = s.ChoiceField(choices=["hose", "can", "drip", "reservoir"])

@@ -79,7 +79,11 @@ def _address(request: Request, feed: Any) -> str | None:
 @require_safe
 def calendar(request: HttpRequest, token: str) -> HttpResponse:
     """A calendar program reads the days ahead by its private address; it has no session."""
-    feed = CalendarFeed.objects.select_related("garden").filter(token=token, ended_at=None).first()
+    feed = (
+        CalendarFeed.objects.select_related("garden")
+        .filter(token=token, ended_at=None, garden__removed_at=None)
+        .first()
+    )
     if feed is None or not feed.garden.membership_set.filter(user_id=feed.user_id).exists():
         raise Http404("calendar")
     body = present_ahead.calendar(situation(feed.garden), request.get_host())

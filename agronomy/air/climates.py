@@ -134,12 +134,19 @@ class Years:
 
     def usual(self, date: dt.date) -> dict[str, float | None]:
         """The mean of each column over all years, a week to either side of a date; None where nothing is known."""
-        days = (_index(date) + np.arange(-USUAL_WITHIN_DAYS, USUAL_WITHIN_DAYS + 1)) % 366
-        out: dict[str, float | None] = {}
+        i = _index(date)
+        return {name: None if np.isnan(mean[i]) else float(mean[i]) for name, mean in self._usual.items()}
+
+    @functools.cached_property
+    def _usual(self) -> dict[str, Array]:
+        """The usual day of each of 366, by column."""
+        near = (np.arange(366)[:, None] + np.arange(-USUAL_WITHIN_DAYS, USUAL_WITHIN_DAYS + 1)) % 366
+        out = {}
         for name, column in self.columns.items():
-            near = column[days]
-            known = near[~np.isnan(near)]
-            out[name] = float(known.mean()) if known.size else None
+            known = ~np.isnan(column)
+            n = known.sum(axis=1)[near].sum(axis=1)
+            total = np.where(known, column, 0.0).sum(axis=1)[near].sum(axis=1)
+            out[name] = np.where(n > 0, total / np.maximum(n, 1), np.nan)
         return out
 
     def _known(self) -> npt.NDArray[np.bool_]:

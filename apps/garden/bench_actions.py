@@ -7,6 +7,7 @@ stood there before is kept beside it, so that a test that was wrong can be taken
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
@@ -191,7 +192,7 @@ def _set_pot(m: Measurement) -> Json:
     assert bed is not None
     if not KINDS[bed.kind][0]:
         raise InputError("bed", bed.name, "a pot or box: a bed has ground below")
-    across = 0.785398163397 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
+    across = math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
     depth = m.found["litres"] / 1000 / across
     if not 0.05 <= depth <= 1.5:
         allowed = (

@@ -115,8 +115,8 @@ class PlantOut:
             bed = Bed.objects.filter(garden=garden, removed_at=None, pk=self.bed_id).first()
             if raised is None or bed is None:
                 raise Http404("planting" if raised is None else "bed")
-            if raised.planted > today or (raised.removed is not None and raised.removed <= today):
-                raise InputError("planting", raised.crop, "one that stands today")
+            if raised.planted > today or raised.removed is not None:
+                raise InputError("planting", raised.crop, "one that stands today and is not to go already")
             left = raised.thinned.order_by("-date").values_list("count", flat=True).first() or raised.count
             if not 1 <= self.count <= left:
                 raise OutOfRangeError("count", self.count, f"a whole number from 1 to {left}, as many as there are")

@@ -181,35 +181,33 @@ class ImportPlan:
         if len(self.text.encode()) > MOST_BYTES:
             raise FormatError("plan file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
         features, north, found = read_plan(self.text)
+        ids = {
+            "bed": dict(Bed.objects.filter(garden=garden, removed_at=None).values_list("name", "pk")),
+            "tap": dict(Rig.objects.filter(garden=garden).values_list("name", "pk")),
+        }
+        places: dict[str, list[dict[str, Any]]] = {"bed": [], "tap": []}
         with transaction.atomic():
-            for feature in features:
+            for f in features:
+                at, name = f"features[{f.index}]", f.properties.get("name")
+                where = {"x_m": round(f.x_m, 4), "y_m": round(f.y_m, 4)}
                 try:
-                    self._place(garden, feature)
+                    if f.what not in ids:
+                        self._put(garden, f, where)
+                    elif name not in ids[f.what]:
+                        raise InputError("properties.name", name, f"a {f.what} of this garden, by its name")
+                    else:
+                        turned = {"turn_deg": f.turn_deg} if f.what == "bed" else {}
+                        places[f.what].append({"id": ids[f.what][name], **where, **turned})
                 except InputError as error:
-                    at = f"features[{feature.index}]"
-                    field = error.field if error.field.startswith(at) else f"{at}.{error.field}"
-                    found.append(InputError(field, error.value, error.allowed))
+                    found.append(InputError(f"{at}.{error.field}", error.value, error.allowed))
             if found:
                 raise FaultyFileError(found[:MOST_FAULTS])
-            if north is not None:
-                ArrangeGround(self.by, self.garden_id, [], [], north).execute()
+            ArrangeGround(self.by, self.garden_id, places["bed"], places["tap"], north).execute()
         return len(features)
 
-    def _place(self, garden: Garden, f: OnPlan) -> None:
-        where = {"x_m": round(f.x_m, 4), "y_m": round(f.y_m, 4)}
-        name = f.properties.get("name")
-        if f.what in ("bed", "tap"):
-            rows: Any = Bed.objects.filter(removed_at=None) if f.what == "bed" else Rig.objects.all()
-            row = rows.filter(garden=garden, name=name).first() if isinstance(name, str) else None
-            if row is None:
-                raise InputError("properties.name", name, f"a {f.what} of this garden, by its name")
-            turned = {"turn_deg": f.turn_deg} if f.what == "bed" else {}
-            said = [{"id": row.pk, **where, **turned}]
-            beds, rigs = (said, []) if f.what == "bed" else ([], said)
-            ArrangeGround(self.by, self.garden_id, beds, rigs).execute()
-            return
-        known = garden.things.filter(kind=f.what, name=name or "", removed_at=None).first() if name else None
+    def _put(self, garden: Garden, f: OnPlan, where: dict[str, float]) -> None:
+        name = f.properties.get("name") or ""
+        known = garden.things.filter(kind=f.what, name=name, removed_at=None).first() if name else None
         size = {"length_m": round(f.length_m, 3), "width_m": round(f.width_m, 3), "turn_deg": f.turn_deg}
-        height = f.properties.get("height_m")
-        values = {"kind": f.what, "name": name or "", "height_m": height, **where, **size}
+        values = {"kind": f.what, "name": name, "height_m": f.properties.get("height_m"), **where, **size}
         SaveThing(self.by, self.garden_id, values, known.pk if known else None).execute()

@@ -203,10 +203,12 @@ class RaisingAndSeasons(OverTheWire):
         path = f"/plantings/{raised['planting']}/plant-out"
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-14", "count": 8}, 201)
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-14", "count": 99}, 400)
+        self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-16", "count": 4}, 201)  # the rest, later
+        self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-17", "count": 1}, 400)  # all are to go
         self.call("post", path, {"bed": tray["id"], "date": "2025-07-14", "count": 1}, 400)
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-10", "count": 1}, 400)
         self.call("post", path, {"bed": self.bed.pk, "date": "2025-07-14", "count": 1, "start": "sown"}, 400)
-        planned = Planting.objects.get(bed=self.bed, crop="lettuce")
+        planned = Planting.objects.filter(bed=self.bed, crop="lettuce").earliest("planted")
         self.assertEqual((planned.count, planned.planted, planned.start), (8, dt.date(2025, 7, 14), "transplant"))
         ahead = self.call("get", "/ahead")
         days = next(b for b in ahead["beds"] if b["id"] == self.bed.pk)["days"]

@@ -210,6 +210,8 @@ class BedsAndPlanIn(TestCase):
         for bad, place in (
             ({"geometry": polygon, "properties": {"what": "bed", "name": "Nobody"}}, "features[1].properties.name"),
             ({"geometry": polygon, "properties": {"what": "castle"}}, "features[1].properties.what"),
+            ({"geometry": polygon, "properties": {"what": "bed", "name": ["x"]}}, "features[1].properties.name"),
+            ({"geometry": polygon, "properties": {"what": "wall", "height_m": "x"}}, "features[1].height_m"),
             ({"geometry": {"type": "Point", "coordinates": [1, 1]}, "properties": {"what": "wall"}},
              "features[1].geometry.type"),
             ({"geometry": {"type": "Polygon", "coordinates": [[["a", 0]] * 5]}, "properties": {"what": "wall"}},

@@ -83,6 +83,8 @@ class Samples(w.WithProvider, TestCase):
         self.assertEqual(made.status_code, 201)
         self.assertEqual(w.send(client, "post", "/samples/atlantis").status_code, 400)
         own = w.garden_of(self.ada)
+        address = w.send(client, "post", f"/gardens/{made.json()['id']}/feed").json()["address"]
+        feed = "/" + address.split("/", 3)[3]
         stranger = w.client_of(w.person("eve"))
         self.assertEqual(w.send(stranger, "delete", f"/gardens/{made.json()['id']}").status_code, 404)
         self.assertEqual(w.send(client, "delete", f"/gardens/{made.json()['id']}").status_code, 204)
@@ -91,7 +93,9 @@ class Samples(w.WithProvider, TestCase):
         self.assertEqual(stranger.get("/api/put-away").json(), [])
         self.assertEqual(w.send(stranger, "post", f"/gardens/{made.json()['id']}/take-up").status_code, 404)
         self.assertEqual(w.send(client, "get", f"/gardens/{made.json()['id']}/round").status_code, 404)
+        self.assertEqual(client.get(feed).status_code, 404)  # its calendar sleeps with it
         self.assertEqual(w.send(client, "post", f"/gardens/{made.json()['id']}/take-up").status_code, 200)
+        self.assertEqual(client.get(feed).status_code, 200)
         self.assertEqual(w.send(client, "get", f"/gardens/{made.json()['id']}/round").status_code, 200)
 
     def test_only_so_many_put_away_gardens_are_kept(self):

@@ -27,8 +27,7 @@ const problem = ref('')
 const of = computed(() => beds.data.value?.find((b) => b.id === form.bed))
 watch(of, (b) => {
   if (!b) return
-  const ground = b.round ? (Math.PI / 4) * b.length_m ** 2 : b.length_m * b.width_m
-  form.volume_l = Math.round(ground * (b.soil_depth_m ?? 0.3) * 1000)
+  form.volume_l = Math.round(b.volume_l)
   const mix = b.soils[b.soils.length - 1]?.mix ?? []
   if (mix.length) form.mix = mix.map((x) => ({ ...x }))
 })

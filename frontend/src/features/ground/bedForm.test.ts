@@ -54,6 +54,7 @@ const BED: Bed = {
   round: false,
   soil_depth_m: null,
   drain_holes: null,
+  volume_l: 1080,
   soils: [SOIL],
   exposures: [],
   method: 'drip',

@@ -1124,6 +1124,11 @@ export interface components {
             /** Format: double */
             soil_depth_m: number | null;
             drain_holes: boolean | null;
+            /**
+             * Format: double
+             * @description soil or mix in it
+             */
+            volume_l: number;
             soils: components["schemas"]["SoilOut"][];
             exposures: components["schemas"]["ExposureOut"][];
             method: components["schemas"]["MethodEnum"];
