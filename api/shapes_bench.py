@@ -42,7 +42,7 @@ class NeededOut(s.Serializer):
 class DayOutOut(s.Serializer):
     date = s.DateField()
     score = s.FloatField()
-    barred = s.ChoiceField(choices=["", "frost", "cold_soil"])
+    barred = s.ChoiceField(choices=["", "frost", "cold_soil", "soft"])
     parts = s.DictField(child=s.FloatField())
     frost_chance = s.FloatField()
     soil_c = s.FloatField(allow_null=True)

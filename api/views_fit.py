@@ -11,7 +11,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from agronomy import garden_schema
-from agronomy.decide.planting_out import DayOut, harden, rank_days
+from agronomy.decide.planting_out import DayOut, harden, hardened_from, rank_days
 from agronomy.describe.garden import Part
 from agronomy.fit.checks import Fit
 from agronomy.ground.mixes import parts_needed
@@ -113,11 +113,13 @@ def _raised(now: Situation, g: Grows, planting: Any) -> dict[str, Any]:
     assert now.plan is not None
     weather, crop = now.plan.season.weather, crop_of(planting)
     standing = g.planted <= now.garden.today
+    hardening = harden(weather, crop) if standing else ()
+    soft_until = hardened_from(hardening) if hardening and g.start != "hardening_off" else None
     return {
         "planting": g.id, "crop": g.crop, "variety": g.variety, "count": g.count_now, "start": g.start,
         "planted": g.planted, "standing": standing, "frost_c": crop.frost_c, "soil_c": crop.soil_c,
-        "days": [_day_out(d) for d in rank_days(weather, crop)],
-        "hardening": [vars(d) for d in harden(weather, crop)] if standing else [],
+        "days": [_day_out(d) for d in rank_days(weather, crop, hardened_from=soft_until)],
+        "hardening": [vars(d) for d in hardening],
     }  # fmt: skip
 
 

@@ -5,6 +5,7 @@ All figures here are common practice with no source unless a line names one.
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -42,7 +43,8 @@ LEAST_OUTSIDE_C: Final = {True: 12.0, False: 8.0}  # warmest of a day that is wo
 
 @dataclass(frozen=True)
 class DayOut:
-    """How a day suits planting out. score and parts: 0 to 1; barred: "", "frost" or "cold_soil"."""
+    """How a day suits planting out. score and parts: 0 to 1; barred: "", "frost", "cold_soil" or "soft" (not hardened
+    off by then)."""
 
     date: dt.date
     score: float
@@ -86,12 +88,24 @@ def soil_over(weather: AirDays) -> np.ndarray | None:
     return soil_temperature(((weather.tmin + weather.tmax) / 2).mean(axis=1))
 
 
-def rank_days(weather: AirDays, crop: Crop, days: int = DAYS) -> tuple[DayOut, ...]:
-    """The next days from today on, the best for planting this crop out first, those that are barred last."""
+def rank_days(
+    weather: AirDays, crop: Crop, days: int = DAYS, hardened_from: dt.date | None = None
+) -> tuple[DayOut, ...]:  # fmt: skip
+    """The next days from today on, the best for planting this crop out first, those that are barred last.
+
+    hardened_from: the first day on which plants that were raised are hard enough; None: they are.
+    """
     n, soil = weather.n_behind, soil_over(weather)
     last = len(weather.dates) - n
     found = [_day_out(weather, crop, d, None if soil is None else float(soil[n + d])) for d in range(min(days, last))]
+    if hardened_from is not None:
+        found = [dataclasses.replace(x, barred="soft") if not x.barred and x.date < hardened_from else x for x in found]
     return tuple(sorted(found, key=lambda x: (bool(x.barred), -x.score, x.date)))
+
+
+def hardened_from(days: tuple[HardDay, ...]) -> dt.date:
+    """The first day after hardening off has run its course; after the last day that is known where it has not."""
+    return days[-1].date + dt.timedelta(days=1)
 
 
 def _day_out(w: AirDays, crop: Crop, d: int, soil_c: float | None) -> DayOut:

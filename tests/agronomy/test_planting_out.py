@@ -95,6 +95,14 @@ class Hardening(unittest.TestCase):
         self.assertEqual((days[0].light, days[-1].light), ("shade", "day_and_night"))
         self.assertFalse(any(x.held for x in days))
 
+    def test_days_before_they_are_hard_are_barred(self):
+        air = weather()
+        hard = po.hardened_from(po.harden(air, CROPS["tomato"]))
+        ranked = po.rank_days(air, CROPS["tomato"], hardened_from=hard)
+        self.assertEqual(hard, day(len(po.HARDENING)))
+        self.assertEqual({x.date for x in ranked if x.barred}, {day(n) for n in range(len(po.HARDENING))})
+        self.assertGreaterEqual(ranked[0].date, hard)
+
     def test_bad_days_are_held_and_the_rest_moves_on(self):
         for name, value, why in (("wind", 9.0, "wind"), ("rain", 25.0, "rain"), ("tmax", 7.0, "cold")):
 

@@ -89,8 +89,13 @@ async function plantOut() {
             <span class="date">{{ shortDate(d.date) }}</span>
             <span class="score" :style="{ '--share': d.barred ? 0 : d.score }" aria-hidden="true"></span>
             <span>{{ dayOutWords(d, r, units) }}</span>
-            <button v-if="owner && r.standing && !d.barred" class="btn" type="button" @click="begin(r, d)">
-              Plant out {{ shortDate(d.date) }}
+            <button
+              v-if="owner && r.standing && (!d.barred || d.barred === 'soft')"
+              class="btn"
+              type="button"
+              @click="begin(r, d)"
+            >
+              Plant out<span class="visually-hidden"> {{ shortDate(d.date) }}</span>
             </button>
           </li>
         </ol>

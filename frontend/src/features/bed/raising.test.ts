@@ -6,7 +6,7 @@ const tongue = {
   show: (n: number, q: string) => `${n.toFixed(0)} ${q === 'temperature' ? '°C' : q}`,
   num: String,
 }
-const day = (parts: Record<string, number>, barred: '' | 'frost' | 'cold_soil' = '') => ({
+const day = (parts: Record<string, number>, barred: '' | 'frost' | 'cold_soil' | 'soft' = '') => ({
   date: '2025-07-14',
   score: 0.5,
   barred,
@@ -31,6 +31,7 @@ describe('planting out in words', () => {
   it('names what bars a day', () => {
     expect(dayOutWords(day({}, 'frost'), { soil_c: 18 }, tongue)).toBe('frost in 4 of 10 runs that week')
     expect(dayOutWords(day({}, 'cold_soil'), { soil_c: 18 }, tongue)).toBe('soil 11 °C, wants 18 °C')
+    expect(dayOutWords(day({}, 'soft'), { soil_c: 18 }, tongue)).toBe('not hardened off yet')
   })
 
   it('tells a day of hardening off', () => {

@@ -39,6 +39,7 @@ export function dayOutWords(d: DayOut, r: Pick<Raised, 'soil_c'>, t: Tongue): st
   if (d.barred === 'frost') return `frost in ${Math.round(d.frost_chance * 10)} of 10 runs that week`
   if (d.barred === 'cold_soil')
     return `soil ${t.show(d.soil_c ?? 0, 'temperature')}, wants ${t.show(r.soil_c, 'temperature')}`
+  if (d.barred === 'soft') return 'not hardened off yet'
   const good = Object.keys(GOOD).filter((k) => (d.parts[k] ?? 0) >= 0.6)
   const bad = Object.keys(BAD).filter((k) => (d.parts[k] ?? 1) <= 0.2)
   const said = [...good.map((k) => GOOD[k]!), ...bad.map((k) => BAD[k]!)]

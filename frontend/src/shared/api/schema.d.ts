@@ -1082,9 +1082,10 @@ export interface components {
          * @description * `` -
          *     * `frost` - frost
          *     * `cold_soil` - cold_soil
+         *     * `soft` - soft
          * @enum {string}
          */
-        BarredEnum: "frost" | "cold_soil";
+        BarredEnum: "frost" | "cold_soil" | "soft";
         /** @description A bed in the garden file's words. */
         BedInRequest: {
             name: string;
