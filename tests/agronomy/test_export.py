@@ -10,7 +10,7 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from agronomy import garden_export, garden_file
+from agronomy import garden_export, garden_file, plan_geojson
 from agronomy.describe import garden as g
 from tests.agronomy import gardens as t
 from tests.agronomy.test_command import GARDEN
@@ -105,20 +105,20 @@ class GeoJson(unittest.TestCase):
     def test_footprints_are_closed_counter_clockwise_and_as_large_as_they_are(self):
         """RFC 7946: outer rings run counter-clockwise and end where they begin."""
         for turn in (0.0, 37.0, 200.0):
-            ring = garden_export.outline(3.0, -2.0, 2.4, 1.2, turn, False)
+            ring = plan_geojson.outline(3.0, -2.0, 2.4, 1.2, turn, False)
             self.assertEqual(ring[0], ring[-1])
             self.assertAlmostEqual(self.area(ring), 2.88, places=3)
-        round_ = garden_export.outline(0.0, 0.0, 2.0, 2.0, 0.0, True)
+        round_ = plan_geojson.outline(0.0, 0.0, 2.0, 2.0, 0.0, True)
         self.assertAlmostEqual(self.area(round_), math.pi, delta=0.05)
 
     def test_the_plan_of_the_demo(self):
         garden = garden_file.read_garden((SAMPLES / "wrackline_yard.json").read_text(encoding="utf-8"))
-        plan = garden_export.plan_as_geojson(garden)
+        plan = plan_geojson.plan_as_geojson(garden)
         kinds = [f["properties"]["what"] for f in plan["features"]]
         self.assertEqual((kinds.count("bed"), kinds.count("wall"), kinds.count("tap")), (14, 2, 1))
         self.assertEqual(plan["north_deg"], 20)
         self.assertEqual({f["geometry"]["type"] for f in plan["features"]}, {"Polygon", "Point"})
-        nowhere = garden_export.plan_as_geojson(t.garden())
+        nowhere = plan_geojson.plan_as_geojson(t.garden())
         self.assertEqual(nowhere["features"], [])
 
 
