@@ -69,6 +69,43 @@ class OnThePlan(InBrowser):
         self.page.reload()
         expect(self.on_plan).to_have_attribute("aria-label", re.compile(re.escape(place) + "$"))
 
+    def test_a_bed_is_drawn_larger_by_its_corner_and_by_key(self):
+        bed = lambda: Bed.objects.get(pk=self.bed.pk)  # noqa: E731
+        self.on_plan.click()
+        corner = self.page.locator("circle.corner")
+        box = corner.bounding_box()
+        middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        mouse = self.page.mouse
+        mouse.move(*middle)
+        mouse.down()
+        mouse.move(middle[0] + 20, middle[1] + 10, steps=4)
+        mouse.move(middle[0] + 46, middle[1] + 23, steps=4)
+        mouse.up()
+        for _ in range(200):
+            if bed().length_m > 2.4:
+                break
+            self.page.wait_for_timeout(50)
+        drawn = bed()
+        self.assertGreater(drawn.length_m, 2.5)
+        self.assertGreater(drawn.width_m, 1.2)
+        self.assertLess(drawn.y_m, self.bed.y_m)  # its far corner stayed, so its middle moved
+        self.on_plan.focus()
+        self.page.keyboard.press("Alt+ArrowRight")
+        for _ in range(200):
+            if bed().length_m > drawn.length_m:
+                break
+            self.page.wait_for_timeout(50)
+        self.assertAlmostEqual(bed().length_m, drawn.length_m + 0.1)
+        for _ in range(2):
+            self.page.keyboard.press("Control+z")
+        for _ in range(200):
+            if (bed().length_m, bed().width_m) == (self.bed.length_m, self.bed.width_m):
+                break
+            self.page.wait_for_timeout(50)
+        self.assertEqual((bed().length_m, bed().width_m), (self.bed.length_m, self.bed.width_m))
+        self.until((round(self.bed.x_m, 2), round(self.bed.y_m, 2), self.bed.turn_deg))
+        self.assert_quiet()
+
     def test_a_wall_is_put_sized_and_takes_light_from_a_bed(self):
         page = self.page
         walls = Thing.objects.filter(kind="wall", removed_at=None)

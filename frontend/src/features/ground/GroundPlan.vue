@@ -4,7 +4,18 @@ import { computed } from 'vue'
 import type { Ground } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 
-import { boxOf, labelShifts, levelOf, snapped, viewOf, type Footprint, type Place } from './plan'
+import {
+  boxOf,
+  labelShifts,
+  levelOf,
+  onPlan,
+  samePlace,
+  sized,
+  snapped,
+  viewOf,
+  type Footprint,
+  type Place,
+} from './plan'
 
 /** The garden to scale: each bed a basin seen from above, filled to the water of the day; drag it, or nudge it by key. */
 const props = defineProps<{
@@ -17,7 +28,7 @@ const props = defineProps<{
 const emit = defineEmits<{ pick: [key: string | null]; move: [key: string, place: Place] }>()
 const units = useUnits()
 const svg = useTemplateRef<SVGSVGElement>('svg')
-const held = ref<{ key: string; dx: number; dy: number; place: Place } | null>(null)
+const held = ref<{ key: string; dx: number; dy: number; place: Place; sizing: boolean } | null>(null)
 
 type Bed = Ground['beds'][number]
 type Thing = Ground['things'][number]
@@ -29,10 +40,16 @@ const footprint = (x: { length_m: number; width_m: number; round?: boolean }): F
 const TAP: Footprint = { length: 0.3, width: 0.3, round: true }
 const place = (key: string): Place =>
   held.value?.key === key ? held.value.place : (props.places.get(key) ?? { x: 0, y: 0, turn: 0 })
+/** What a bed or thing covers as it is drawn: while its corner is held, as large as it is drawn to. */
+const feet = (key: string, x: Bed | Thing): Footprint => {
+  const p = place(key)
+  const plain = footprint(x)
+  return { ...plain, length: p.length ?? plain.length, width: p.width ?? plain.width }
+}
 const footprints = computed(() => {
   const all = new Map<string, Footprint>()
-  for (const b of props.ground.beds) all.set(`bed:${b.id}`, footprint(b))
-  for (const t of props.ground.things) all.set(`thing:${t.id}`, footprint(t))
+  for (const b of props.ground.beds) all.set(`bed:${b.id}`, feet(`bed:${b.id}`, b))
+  for (const t of props.ground.things) all.set(`thing:${t.id}`, feet(`thing:${t.id}`, t))
   for (const r of props.ground.garden.rigs) if (props.places.has(`rig:${r.id}`)) all.set(`rig:${r.id}`, TAP)
   return all
 })
@@ -45,7 +62,7 @@ const size = computed(() => ({
 /** A length on the screen that stays readable whatever the scale, in metres of the plan. */
 const unit = computed(() => Math.max(size.value.w / 70, size.value.h / 46))
 
-const below = (key: string, x: Bed | Thing) => -boxOf(place(key), footprint(x)).bottom + unit.value * 1.25
+const below = (key: string, x: Bed | Thing) => -boxOf(place(key), feet(key, x)).bottom + unit.value * 1.25
 const shifts = computed(() =>
   labelShifts(
     [
@@ -87,34 +104,53 @@ function at(e: PointerEvent): { x: number; y: number } {
   const m = svg.value!.getScreenCTM()!
   return { x: (e.clientX - m.e) / m.a, y: -(e.clientY - m.f) / m.d }
 }
-function grab(e: PointerEvent, key: string) {
-  emit('pick', key)
+function grab(e: PointerEvent, key: string, sizing = false) {
+  if (!sizing) emit('pick', key)
   if (!props.movable || e.button !== 0) return
   const p = place(key)
   const here = at(e)
-  held.value = { key, dx: p.x - here.x, dy: p.y - here.y, place: p }
+  held.value = { key, dx: p.x - here.x, dy: p.y - here.y, place: p, sizing }
   ;(e.currentTarget as Element).setPointerCapture(e.pointerId)
+}
+/** As it is kept, whatever is being drawn. */
+function footprintOf(key: string): Footprint {
+  const p = props.places.get(key)!
+  return { length: p.length ?? 0.3, width: p.width ?? 0.3, round: footprints.value.get(key)!.round }
 }
 function drag(e: PointerEvent) {
   if (!held.value) return
-  const { key, dx, dy } = held.value
+  const { key, dx, dy, sizing } = held.value
   const here = at(e)
+  if (sizing) {
+    held.value.place = sized(props.places.get(key)!, footprintOf(key), here)
+    return
+  }
   const others = [...footprints.value]
     .filter(([k]) => k !== key)
     .map(([k, f]) => boxOf(props.places.get(k)!, f))
-  const to = { x: here.x + dx, y: here.y + dy, turn: held.value.place.turn }
+  const to = { ...held.value.place, x: here.x + dx, y: here.y + dy }
   held.value.place = snapped(to, footprints.value.get(key)!, others)
 }
 function drop() {
   const h = held.value
   held.value = null
   if (!h) return
-  const was = props.places.get(h.key)!
-  if (was.x !== h.place.x || was.y !== h.place.y) emit('move', h.key, h.place)
+  if (!samePlace(props.places.get(h.key), h.place)) emit('move', h.key, h.place)
 }
 function onKey(e: KeyboardEvent, key: string) {
   const step = e.shiftKey ? 0.5 : 0.1
   const p = place(key)
+  if (e.altKey && props.movable && p.length !== undefined && e.key.startsWith('Arrow')) {
+    e.preventDefault()
+    const f = footprintOf(key)
+    const more = { ArrowRight: [1, 0], ArrowLeft: [-1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key] ?? [
+      0, 0,
+    ]
+    const grown = (v: number, by: number) => Math.max(0.1, Math.round((v + by * step) * 100) / 100)
+    const length = grown(f.length, f.round ? more[0]! + more[1]! : more[0]!)
+    emit('move', key, { ...p, length, width: f.round ? length : grown(f.width, more[1]!) })
+    return
+  }
   const to: Record<string, Partial<Place>> = {
     ArrowLeft: { x: p.x - step },
     ArrowRight: { x: p.x + step },
@@ -127,14 +163,23 @@ function onKey(e: KeyboardEvent, key: string) {
   else if (props.movable && to[e.key]) {
     const next = { ...p, ...to[e.key] }
     emit('move', key, {
+      ...next,
       x: Math.round(next.x * 100) / 100,
       y: Math.round(next.y * 100) / 100,
-      turn: next.turn,
     })
   } else return
   e.preventDefault()
 }
 const thingWords = (t: Thing) => t.name || t.kind
+/** The corner by which what is picked is drawn larger or smaller. */
+const corner = computed(() => {
+  const key = props.picked
+  if (!props.movable || !key || key.startsWith('rig:') || !props.places.has(key)) return null
+  const p = place(key)
+  const f = footprints.value.get(key)
+  if (!f) return null
+  return f.round ? { x: p.x + f.length / 2, y: p.y } : onPlan(p, f.length / 2, -f.width / 2)
+})
 const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 </script>
 
@@ -162,14 +207,30 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         @pointercancel="held = null"
         @keydown="onKey($event, `thing:${t.id}`)"
       >
-        <ellipse v-if="t.kind === 'tree' || t.kind === 'water'" :rx="t.length_m / 2" :ry="t.width_m / 2" />
-        <rect v-else :x="-t.length_m / 2" :y="-t.width_m / 2" :width="t.length_m" :height="t.width_m" />
+        <ellipse
+          v-if="t.kind === 'tree' || t.kind === 'water'"
+          :rx="feet(`thing:${t.id}`, t).length / 2"
+          :ry="feet(`thing:${t.id}`, t).width / 2"
+        />
+        <rect
+          v-else
+          :x="-feet(`thing:${t.id}`, t).length / 2"
+          :y="-feet(`thing:${t.id}`, t).width / 2"
+          :width="feet(`thing:${t.id}`, t).length"
+          :height="feet(`thing:${t.id}`, t).width"
+        />
       </g>
     </g>
     <g v-for="b in ground.beds" :key="b.id" :transform="transform(place(`bed:${b.id}`))">
       <clipPath :id="`bed-${b.id}`">
-        <circle v-if="b.round" :r="b.length_m / 2" />
-        <rect v-else :x="-b.length_m / 2" :y="-b.width_m / 2" :width="b.length_m" :height="b.width_m" />
+        <circle v-if="b.round" :r="feet(`bed:${b.id}`, b).length / 2" />
+        <rect
+          v-else
+          :x="-feet(`bed:${b.id}`, b).length / 2"
+          :y="-feet(`bed:${b.id}`, b).width / 2"
+          :width="feet(`bed:${b.id}`, b).length"
+          :height="feet(`bed:${b.id}`, b).width"
+        />
       </clipPath>
       <g
         :id="`on-plan-${b.id}`"
@@ -192,28 +253,28 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
       >
         <g :clip-path="`url(#bed-${b.id})`">
           <rect
-            :x="-b.length_m / 2"
-            :y="-(b.round ? b.length_m : b.width_m) / 2"
-            :width="b.length_m"
-            :height="b.round ? b.length_m : b.width_m"
+            :x="-feet(`bed:${b.id}`, b).length / 2"
+            :y="-(b.round ? feet(`bed:${b.id}`, b).length : feet(`bed:${b.id}`, b).width) / 2"
+            :width="feet(`bed:${b.id}`, b).length"
+            :height="b.round ? feet(`bed:${b.id}`, b).length : feet(`bed:${b.id}`, b).width"
             class="soil"
           />
           <rect
             v-if="level(b) !== null"
-            :x="-b.length_m / 2"
-            :y="(b.round ? b.length_m : b.width_m) * (0.5 - level(b)!)"
-            :width="b.length_m"
-            :height="(b.round ? b.length_m : b.width_m) * level(b)!"
+            :x="-feet(`bed:${b.id}`, b).length / 2"
+            :y="(b.round ? feet(`bed:${b.id}`, b).length : feet(`bed:${b.id}`, b).width) * (0.5 - level(b)!)"
+            :width="feet(`bed:${b.id}`, b).length"
+            :height="(b.round ? feet(`bed:${b.id}`, b).length : feet(`bed:${b.id}`, b).width) * level(b)!"
             class="water"
           />
         </g>
-        <circle v-if="b.round" :r="b.length_m / 2" class="edge" />
+        <circle v-if="b.round" :r="feet(`bed:${b.id}`, b).length / 2" class="edge" />
         <rect
           v-else
-          :x="-b.length_m / 2"
-          :y="-b.width_m / 2"
-          :width="b.length_m"
-          :height="b.width_m"
+          :x="-feet(`bed:${b.id}`, b).length / 2"
+          :y="-feet(`bed:${b.id}`, b).width / 2"
+          :width="feet(`bed:${b.id}`, b).length"
+          :height="feet(`bed:${b.id}`, b).width"
           class="edge"
         />
       </g>
@@ -246,6 +307,18 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         />
       </g>
     </g>
+    <circle
+      v-if="corner"
+      class="corner"
+      aria-hidden="true"
+      :cx="corner.x"
+      :cy="-corner.y"
+      :r="unit * 0.8"
+      @pointerdown="grab($event, picked!, true)"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="held = null"
+    />
     <g class="names" aria-hidden="true" :font-size="unit * 1.1">
       <text
         v-for="b in ground.beds"
@@ -300,6 +373,13 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 .tap {
   cursor: pointer;
   outline: none;
+}
+.corner {
+  fill: var(--page);
+  stroke: var(--focus);
+  stroke-width: 0.05;
+  cursor: nwse-resize;
+  touch-action: none;
 }
 .soil {
   fill: var(--soil-dry);

@@ -163,8 +163,9 @@ function copyIt(bed_id: number) {
         plants suffer.
       </p>
       <p v-if="owner" class="soft">
-        Drag to place; it snaps to its neighbours. By key: Tab to it, arrows move it, Shift for larger steps,
-        [ and ] turn it. What stands between a bed and the sun takes light from it.
+        Drag to place; it snaps to its neighbours. Pick it, and its corner draws it larger. By key: Tab to it,
+        arrows move it, Shift for larger steps, [ and ] turn it, Alt with arrows sizes it. What stands between
+        a bed and the sun takes light from it.
       </p>
     </template>
     <form v-if="picked && place && owner" novalidate class="stack" @submit.prevent="keep">

@@ -1,6 +1,17 @@
 import { describe, expect, it } from 'vitest'
 
-import { boxOf, history, labelShifts, levelOf, parked, snapped, viewOf } from './plan'
+import {
+  boxOf,
+  history,
+  labelShifts,
+  levelOf,
+  onPlan,
+  parked,
+  samePlace,
+  sized,
+  snapped,
+  viewOf,
+} from './plan'
 
 const BED = { length: 2.4, width: 1.2, round: false }
 const POT = { length: 0.4, width: 0.4, round: true }
@@ -67,6 +78,37 @@ describe('the plan', () => {
     expect(h.canGoForth()).toBe(false)
     expect(h.now()).toBe('d')
     expect(h.back()).toBe('b')
+  })
+})
+
+describe('a size drawn by its corner', () => {
+  it('keeps the far corner where it is, turned or not', () => {
+    const grown = sized({ x: 0, y: 0, turn: 0 }, BED, { x: 1.8, y: -1.1 })
+    expect(grown).toEqual({ x: 0.3, y: -0.25, turn: 0, length: 3, width: 1.7 })
+    const turned = { x: 2, y: 1, turn: 90 }
+    const far = onPlan(turned, -1.2, 0.6)
+    const drawn = sized(turned, BED, onPlan(turned, 2.2, -0.6))
+    expect([drawn.length, drawn.width]).toEqual([3.4, 1.2])
+    const still = onPlan(drawn, -drawn.length! / 2, drawn.width! / 2)
+    expect(still.x).toBeCloseTo(far.x, 6)
+    expect(still.y).toBeCloseTo(far.y, 6)
+  })
+
+  it('grows a round one about its middle, and nothing to nothing', () => {
+    expect(sized({ x: 1, y: 1, turn: 0 }, POT, { x: 1.3, y: 1.4 })).toMatchObject({
+      x: 1,
+      y: 1,
+      length: 1,
+      width: 1,
+    })
+    expect(sized({ x: 0, y: 0, turn: 0 }, BED, { x: -9, y: 9 })).toMatchObject({ length: 0.1, width: 0.1 })
+  })
+
+  it('tells a place from one of another size', () => {
+    const p = { x: 0, y: 0, turn: 0, length: 2, width: 1 }
+    expect(samePlace(p, { ...p })).toBe(true)
+    expect(samePlace({ ...p, width: 1.1 }, p)).toBe(false)
+    expect(samePlace(undefined, p)).toBe(false)
   })
 })
 

@@ -4,6 +4,9 @@ export interface Place {
   x: number
   y: number
   turn: number
+  /** Its size, where it has one. */
+  length?: number
+  width?: number
 }
 export interface Footprint {
   length: number
@@ -47,11 +50,44 @@ export function snapped(p: Place, f: Footprint, others: Box[]): Place {
   const dx = shift([own.left, own.right, p.x], xs)
   const dy = shift([own.bottom, own.top, p.y], ys)
   return {
+    ...p,
     x: tidy(dx === null ? onGrid(p.x) : p.x + dx),
     y: tidy(dy === null ? onGrid(p.y) : p.y + dy),
-    turn: p.turn,
   }
 }
+
+const LEAST_M = 0.1
+
+/** A point given in a thing's own axes, its length along and to its left across, on the plan. */
+export function onPlan(p: Place, along: number, across: number): { x: number; y: number } {
+  const turn = (p.turn * Math.PI) / 180
+  const [c, s] = [Math.cos(turn), Math.sin(turn)]
+  return { x: p.x + along * c + across * s, y: p.y - along * s + across * c }
+}
+
+/** A place whose near right corner is drawn to a point: the far left one stays, a round one grows about its middle. */
+export function sized(p: Place, f: Footprint, to: { x: number; y: number }): Place {
+  const step = (v: number) => tidy(Math.max(LEAST_M, onGrid(v)))
+  if (f.round) {
+    const across = step(2 * Math.hypot(to.x - p.x, to.y - p.y))
+    return { ...p, length: across, width: across }
+  }
+  const fixed = onPlan(p, -f.length / 2, f.width / 2)
+  const turn = (p.turn * Math.PI) / 180
+  const [dx, dy] = [to.x - fixed.x, to.y - fixed.y]
+  const length = step(dx * Math.cos(turn) - dy * Math.sin(turn))
+  const width = step(-(dx * Math.sin(turn) + dy * Math.cos(turn)))
+  const middle = onPlan({ ...p, ...fixed }, length / 2, -width / 2)
+  return { x: tidy(middle.x), y: tidy(middle.y), turn: p.turn, length, width }
+}
+
+export const samePlace = (a: Place | undefined, b: Place): boolean =>
+  a !== undefined &&
+  a.x === b.x &&
+  a.y === b.y &&
+  a.turn === b.turn &&
+  a.length === b.length &&
+  a.width === b.width
 
 /** What the drawing must show: all boxes with a margin, never smaller than a few metres. */
 export function viewOf(boxes: Box[]): Box {

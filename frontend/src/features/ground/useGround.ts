@@ -5,7 +5,7 @@ import { path, useChange } from '@/shared/api/queries'
 import type { Ground } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
-import { boxOf, history, parked, type Place } from './plan'
+import { boxOf, history, parked, samePlace, type Place } from './plan'
 
 type Places = Map<string, Place>
 
@@ -20,10 +20,12 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
 
   function read(g: Ground): Places {
     const all: Places = new Map()
-    for (const t of g.things) all.set(`thing:${t.id}`, { x: t.x_m, y: t.y_m, turn: t.turn_deg })
+    const size = (x: { length_m: number; width_m: number }) => ({ length: x.length_m, width: x.width_m })
+    for (const t of g.things) all.set(`thing:${t.id}`, { x: t.x_m, y: t.y_m, turn: t.turn_deg, ...size(t) })
     const foot = (b: Ground['beds'][number]) => ({ length: b.length_m, width: b.width_m, round: b.round })
     for (const b of g.beds)
-      if (b.x_m !== null && b.y_m !== null) all.set(`bed:${b.id}`, { x: b.x_m, y: b.y_m, turn: b.turn_deg })
+      if (b.x_m !== null && b.y_m !== null)
+        all.set(`bed:${b.id}`, { x: b.x_m, y: b.y_m, turn: b.turn_deg, ...size(b) })
     for (const r of g.garden.rigs)
       if (r.x_m !== null && r.y_m !== null) all.set(`rig:${r.id}`, { x: r.x_m, y: r.y_m, turn: 0 })
     const placed = [
@@ -33,15 +35,17 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
       ),
     ]
     const free = g.beds.filter((b) => !all.has(`bed:${b.id}`)).map((b) => ({ id: b.id, footprint: foot(b) }))
-    for (const [id, place] of parked(free, placed)) all.set(`bed:${id}`, place)
+    for (const [id, place] of parked(free, placed))
+      all.set(`bed:${id}`, { ...place, ...size(g.beds.find((b) => b.id === id)!) })
     return all
   }
   function take(g: Ground | undefined) {
     if (!g || waiting) return
     const fresh = read(g)
-    const same = [...fresh.keys()].join() === [...places.value.keys()].join()
+    const last = steps.now()
+    const same = fresh.size === last.size && [...fresh].every(([key, p]) => samePlace(last.get(key), p))
     places.value = fresh
-    if (!same) steps = history(fresh) // something came or went: what was before cannot be stepped back to
+    if (!same) steps = history(fresh) // changed elsewhere: what was before cannot be stepped back to
     look()
   }
   watch(ground, take, { immediate: true })
@@ -49,12 +53,18 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
     can.value = { back: steps.canGoBack(), forth: steps.canGoForth() }
   }
 
+  const where = (p: Place) => ({
+    x_m: p.x,
+    y_m: p.y,
+    turn_deg: p.turn,
+    ...(p.length === undefined ? {} : { length_m: p.length, width_m: p.width }),
+  })
   const arrange = useChange(garden, (moved: Places) =>
     answer(
       api.PUT('/api/gardens/{garden_id}/ground', {
         ...path(garden),
         body: {
-          beds: some(moved, 'bed').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y, turn_deg: p.turn })),
+          beds: some(moved, 'bed').map(([id, p]) => ({ id, ...where(p) })),
           rigs: some(moved, 'rig').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y })),
         },
       }),
@@ -64,7 +74,7 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
     answer(
       api.PATCH('/api/gardens/{garden_id}/things/{thing_id}', {
         params: { path: { garden_id: garden(), thing_id: id } },
-        body: { x_m: p.x, y_m: p.y, turn_deg: p.turn },
+        body: where(p),
       }),
     ),
   )
@@ -74,12 +84,7 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
       .map(([key, p]) => [Number(key.split(':')[1]), p])
   }
   function keep(before: Places, after: Places) {
-    const changed: Places = new Map(
-      [...after].filter(([key, p]) => {
-        const was = before.get(key)
-        return !was || was.x !== p.x || was.y !== p.y || was.turn !== p.turn
-      }),
-    )
+    const changed: Places = new Map([...after].filter(([key, p]) => !samePlace(before.get(key), p)))
     places.value = after
     look()
     waiting += 1
