@@ -169,11 +169,13 @@ export function labelShifts(labels: Label[], line: number): Map<string, number> 
   const shifts = new Map<string, number>()
   const placed: { left: number; right: number; y: number }[] = []
   for (const l of [...labels].sort((a, b) => a.x - b.x || a.y - b.y)) {
-    const half = (l.text.length * line * 0.5) / 2 // a letter is about half as wide as its line is high
+    const half = (l.text.length * line * 0.42 + line * 0.25) / 2 // a letter is not quite half as wide as its line is high
     let down = 0
     const hits = () =>
-      placed.some((p) => Math.abs(p.y - (l.y + down)) < line && l.x - half < p.right && l.x + half > p.left)
-    while (hits() && down < 4 * line) down += line
+      placed.some(
+        (p) => Math.abs(p.y - (l.y + down)) < 0.85 * line && l.x - half < p.right && l.x + half > p.left,
+      )
+    while (hits() && down < 4 * line) down += line / 4
     placed.push({ left: l.x - half, right: l.x + half, y: l.y + down })
     shifts.set(l.key, down)
   }
