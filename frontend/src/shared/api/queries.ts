@@ -161,10 +161,14 @@ export function useChange<In, Out>(garden: Id, change: (value: In) => Promise<Ou
   const queries = useQueryClient()
   return useMutation({
     mutationFn: change,
-    onSuccess: () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ['garden', toValue(garden)] }),
+    onSuccess: async () => {
+      const ofGarden = { queryKey: ['garden', toValue(garden)] }
+      // A first reading that is still under way was asked before the change, and is not asked again by itself.
+      await queries.cancelQueries(ofGarden)
+      await Promise.all([
+        queries.invalidateQueries(ofGarden),
         queries.invalidateQueries({ queryKey: ['gardens'] }),
-      ]),
+      ])
+    },
   })
 }
