@@ -16,13 +16,17 @@ from typing import Any
 import httpx
 
 from benchmarks.rounds import Ratio, compare
+from scripts import database, server
 
 BEDS = 40
 
 
 def page_against_bare() -> list[Ratio]:
     """Warm (same facts as before) and after a watering was noted, which only today's part of the plan must follow."""
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings.production")
+    db, provider = database.SERVICE.running(), server.PROVIDER.running()
+    if db is None or provider is None:
+        raise SystemExit("the application is not served: run ./start first")
+    os.environ.update(server.environment(db["port"], provider["port"]))
     import django
 
     django.setup()
