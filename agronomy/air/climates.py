@@ -30,7 +30,6 @@ AHEAD_DAYS: Final = 16
 # Lag-one correlation and standard deviation [degrees C] of daily temperatures, and how much cooler the afternoon of a
 # wet day is: common practice after Richardson (1981), no source for the figures.
 LAG_ONE, TMAX_SD, TMIN_SD, WET_DAY_COOLER = 0.65, 3.2, 2.4, 3.0
-WET_FROM_MM: Final = 1.0
 
 
 @dataclass(frozen=True)

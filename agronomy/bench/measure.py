@@ -36,7 +36,7 @@ def measure(kind: str, given: Values, around: Around | None = None) -> dict[str,
 
 
 def _mean(m: Mean, name: str) -> dict[str, Any]:
-    return {name: m.value, "cv": m.cv, "n": m.n}
+    return {name: m.value, "low": m.low, "high": m.high, "cv": m.cv, "n": m.n}
 
 
 def _bucket(given: Values, _: Around) -> dict[str, Any]:

@@ -6,6 +6,9 @@ import math
 import statistics
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
+
+EIGHT_OF_TEN: Final = statistics.NormalDist().inv_cdf(0.9)  # standard deviations to either side that hold 80 %
 
 
 @dataclass(frozen=True)
@@ -15,6 +18,16 @@ class Mean:
     value: float
     cv: float
     n: int
+
+    @property
+    def low(self) -> float:
+        """10 % lie below; no measure is less than nothing."""
+        return max(0.0, self.value * (1 - EIGHT_OF_TEN * self.cv))
+
+    @property
+    def high(self) -> float:
+        """10 % lie above."""
+        return self.value * (1 + EIGHT_OF_TEN * self.cv)
 
 
 def mean_of(values: Sequence[float], cv_of_one: float, floor: float) -> Mean:

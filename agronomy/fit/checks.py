@@ -20,7 +20,7 @@ from agronomy.plants import room
 from agronomy.plants.crops import CROPS, Crop, crop_of
 from agronomy.plants.demand import density_coefficient
 from agronomy.plants.room import ROOM, Room
-from agronomy.plants.size import counts, stature
+from agronomy.plants.size import ROOTS_BEYOND_LEAVES, counts, stature
 
 PRACTICE: Final = "common practice, no source"
 WARM_DAY_ET0: Final = 6.0  # mm; a warm summer's day, for plants that are not grown yet: common practice, no source
@@ -217,7 +217,7 @@ def _roots_shared(bed: Bed, p: Planting, today: dt.date) -> Iterator[Fit]:
     crop, n = crop_of(p), _left(p, today)
     if n < 2:
         return
-    reach = full_canopy_m2(crop) * 1.5**2  # roots half as far again as the leaves: plants/size.py
+    reach = full_canopy_m2(crop) * ROOTS_BEYOND_LEAVES**2
     mine = room_m2(bed, p, today) / n
     if reach > SHARED_FROM * mine:
         yield Fit("sharing", "mind", crop.name, {"roots_m2": reach, "has_m2": mine, "count": n})

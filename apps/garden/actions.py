@@ -275,9 +275,8 @@ class SaveBed:
             bed.rig = Rig.objects.filter(garden=garden, pk=wanted).first() if wanted else None
             if wanted and bed.rig is None:
                 raise InputError("rig", wanted, "a hose of this garden")
-        for name in ("opened",):
-            if getattr(bed, name) is None:
-                setattr(bed, name, self.today)
+        if bed.opened is None:
+            bed.opened = self.today
 
     def _refuse_clashes(self, garden: Garden, bed: Bed) -> None:
         if Bed.objects.filter(garden=garden, name=bed.name, removed_at=None).exclude(pk=bed.pk).exists():

@@ -36,6 +36,13 @@ class FaultyFileError(InputError):
         self.faults = found
 
 
+def refuse_too_large(text: str, name: str) -> None:
+    """Raises FormatError when a file's text is over MOST_BYTES."""
+    size = len(text.encode())
+    if size > MOST_BYTES:
+        raise FormatError(name, f"{size} bytes", f"at most {MOST_BYTES} bytes")
+
+
 def described_garden(garden: Garden) -> g.Garden:
     """All that counts in a garden, by its names: what the garden file holds. Struck events are left out."""
     beds = read_beds(garden)
@@ -115,8 +122,7 @@ class ImportGarden:
     text: str
 
     def execute(self) -> Garden:
-        if len(self.text.encode()) > MOST_BYTES:
-            raise FormatError("garden file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        refuse_too_large(self.text, "garden file")
         described, found = faults(self.text)
         if described is None:
             raise FaultyFileError(found)
@@ -143,8 +149,7 @@ class ImportDays:
 
     def execute(self) -> int:
         owned(self.by, self.garden_id)
-        if len(self.text.encode()) > MOST_BYTES:
-            raise FormatError("days file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        refuse_too_large(self.text, "days file")
         rows = read_weather_rows(io.StringIO(self.text, newline=""), "days file")
         member = next((r for r in rows if r.member is not None), None)
         if member is not None:

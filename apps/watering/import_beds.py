@@ -17,7 +17,7 @@ from apps.garden.access import owned
 from apps.garden.actions import SaveBed
 from apps.garden.models import Bed, Garden, Rig
 from apps.garden.plan_actions import ArrangeGround, SaveThing
-from apps.watering.exchange import MOST_BYTES, FaultyFileError
+from apps.watering.exchange import FaultyFileError, refuse_too_large
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
 NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")
@@ -44,9 +44,8 @@ class ImportBeds:
     text: str
 
     def execute(self) -> int:
-        garden = owned(self.by, self.garden_id)
-        if len(self.text.encode()) > MOST_BYTES:
-            raise FormatError("beds file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        owned(self.by, self.garden_id)
+        refuse_too_large(self.text, "beds file")
         beds, found = _read(self.text)
         with transaction.atomic():
             for name, lines in beds.items():
@@ -57,7 +56,7 @@ class ImportBeds:
                     found.append(_placed(error, lines))
             if found:
                 raise FaultyFileError(sorted(found, key=_line_of)[:MOST_FAULTS])
-        return len(beds) if garden.pk else 0
+        return len(beds)
 
     def _save(self, name: str, lines: list[tuple[int, dict[str, Any]]]) -> None:
         first = lines[0][1]
@@ -178,8 +177,7 @@ class ImportPlan:
 
     def execute(self) -> int:
         garden = owned(self.by, self.garden_id)
-        if len(self.text.encode()) > MOST_BYTES:
-            raise FormatError("plan file", f"{len(self.text.encode())} bytes", f"at most {MOST_BYTES} bytes")
+        refuse_too_large(self.text, "plan file")
         features, north, found = read_plan(self.text)
         ids = {
             "bed": dict(Bed.objects.filter(garden=garden, removed_at=None).values_list("name", "pk")),

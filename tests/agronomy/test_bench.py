@@ -187,6 +187,9 @@ class WhatElseWasAsked(unittest.TestCase):
         self.assertAlmostEqual(canopy[1], 6 * 0.30**2)
         self.assertEqual(canopy[0], canopy[2])
 
-    def test_means_stay_means(self):
-        self.assertEqual(Mean(3.0, 0.1, 1).value, 3.0)
-        self.assertEqual(flow.bucket([(10, 40), (10, 40)]).cv, 0.03)
+    def test_what_is_found_comes_with_the_band_that_holds_eight_of_ten(self):
+        # Within 1.2816 standard deviations of a normal mean lie 80 %: any table of the normal distribution.
+        found = measure("bucket", {"alone": [{"litres": 10, "seconds": 40}]})
+        self.assertAlmostEqual(found["high"] - found["low"], 2 * 1.2816 * 0.06 * 15.0, places=3)
+        self.assertEqual(flow.bucket([(10, 40), (10, 40)]).cv, 0.03)  # however well two agree
+        self.assertEqual(Mean(1.0, 2.0, 1).low, 0.0)  # never below nothing

@@ -78,7 +78,9 @@ describe('the bench', () => {
   })
 
   it('tells what came of each test with its doubt', () => {
-    expect(foundWords('bucket', { flow_l_per_min: 10, cv: 0.1 }, tongue)).toBe('10.0 flow (8.7 to 11.3)')
+    expect(foundWords('bucket', { flow_l_per_min: 10, low: 8.7, high: 11.3 }, tongue)).toBe(
+      '10.0 flow (8.7 to 11.3)',
+    )
     expect(foundWords('bucket', { flow_l_per_min: 10, cv: 0.1, share_left: 0.66 }, tongue)).toContain('66 %')
     expect(
       foundWords(
@@ -97,7 +99,9 @@ describe('the bench', () => {
       foundWords('meter', { metered_l: 240, noted_l: 200, flow_l_per_min: 14.4, cv: 0.03 }, tongue),
     ).toContain('240.0 volume')
     expect(foundWords('can', { can_l: 9, can_minutes: 2, cv: 0 }, tongue)).toContain('2.0 minutes a trip')
-    expect(foundWords('pot', { litres: 14.2, cv: 0 }, tongue)).toBe('14.2 volume (14.2 to 14.2)')
+    expect(foundWords('pot', { litres: 14.2, low: 14.2, high: 14.2 }, tongue)).toBe(
+      '14.2 volume (14.2 to 14.2)',
+    )
     expect(foundWords('jar', { texture: 'loam', cv: 0.13 }, tongue)).toContain('give or take 13 %')
   })
 

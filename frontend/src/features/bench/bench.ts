@@ -303,10 +303,8 @@ type Found = Record<string, unknown>
 /** What came of a test, and how sure it is. */
 export function foundWords(kind: Kind, found: Found, t: Tongue): string {
   const n = (key: string) => Number(found[key] ?? 0)
-  const give = (value: number, q: Quantity) => {
-    const off = value * n('cv') * 1.28 // 8 of 10 lie within 1.28 standard deviations of the mean
-    return `${t.show(value, q)} (${t.num(Math.max(0, value - off), q)} to ${t.num(value + off, q)})`
-  }
+  const give = (value: number, q: Quantity) =>
+    `${t.show(value, q)} (${t.num(n('low'), q)} to ${t.num(n('high'), q)})`
   switch (kind) {
     case 'bucket': {
       const left = found.share_left
