@@ -3,12 +3,13 @@
 import os
 
 chdir = os.path.dirname(os.path.dirname(os.path.abspath(__file__)))
+worker_tmp_dir = os.environ.get("ISLESHOWER_RUN_DIR")  # nothing is written outside the project
 workers = 2
 threads = 4
 timeout = 60
 graceful_timeout = 10
 max_requests = 20_000
-no_control_socket = True
+control_socket_disable = True
 
 
 def post_worker_init(worker):  # type: ignore[no-untyped-def]

@@ -1,4 +1,7 @@
-"""Processes this project started: found again by pid *and* command line, so that a stale pid ends nobody else's."""
+"""Processes this project started: found again by pid, command line *and* the folder they work in.
+
+So a stale pid ends nobody else's, a copied folder does not end its original's, and a moved one finds its own again.
+"""
 
 from __future__ import annotations
 
@@ -23,10 +26,14 @@ _STARTED: list[subprocess.Popen[bytes]] = []  # meant to outlive this program, s
 
 @dataclass(frozen=True)
 class Service:
-    """A named process; `mark` is a text its command line must hold to be believed ours."""
+    """A named process. To be believed ours it works in the folder `home` and its command line holds `mark`.
+
+    The system follows a folder that is moved, so `home` holds for a process that was started before the move too.
+    """
 
     name: str
     mark: str
+    home: Path
 
     @property
     def record(self) -> Path:
@@ -40,10 +47,13 @@ class Service:
         except (OSError, ValueError, KeyError, TypeError):
             self.record.unlink(missing_ok=True)
             return None
-        if self.mark in command_line(pid):
+        if self.is_ours(pid):
             return {"pid": pid, "port": port}
         self.record.unlink(missing_ok=True)
         return None
+
+    def is_ours(self, pid: int) -> bool:
+        return self.mark in command_line(pid) and working_folder(pid) == self.home.resolve()
 
     def start(
         self, command: Sequence[str | Path], port: int, ready: Callable[[int], bool], env: dict[str, str],
@@ -55,7 +65,7 @@ class Service:
         with log.open("ab") as out:
             process = subprocess.Popen(
                 [str(c) for c in command], stdin=subprocess.DEVNULL, stdout=out, stderr=subprocess.STDOUT, env=env,
-                start_new_session=True,
+                cwd=self.home, start_new_session=True,
             )  # fmt: skip
         _STARTED.append(process)
         self.record.write_text(json.dumps({"pid": process.pid, "port": port}))
@@ -64,10 +74,11 @@ class Service:
             if process.poll() is not None:
                 self.record.unlink(missing_ok=True)
                 raise Problem(f"{self.name} ended at once\n    {_tail(log)}", f"read {log}, then run the command again")
-            if self.mark in command_line(process.pid) and ready(port):
+            if self.is_ours(process.pid) and ready(port):
                 return
             time.sleep(0.1)
-        self.stop()
+        process.kill()
+        self.record.unlink(missing_ok=True)
         raise Problem(f"{self.name} did not come up in {seconds:.0f} s\n    {_tail(log)}", f"read {log}")
 
     def stop(self, seconds: float = 25.0) -> bool:
@@ -96,6 +107,14 @@ def command_line(pid: int) -> str:
         return Path(f"/proc/{pid}/cmdline").read_bytes().replace(b"\0", b" ").decode(errors="replace")
     except OSError:
         return ""
+
+
+def working_folder(pid: int) -> Path | None:
+    """The folder a living process works in, as it is called now; None where that cannot be told."""
+    try:
+        return Path(os.readlink(f"/proc/{pid}/cwd"))
+    except OSError:
+        return None
 
 
 def all_pids() -> list[int]:
@@ -128,10 +147,15 @@ def free_port(wanted: int) -> int:
     raise Problem(f"ports {wanted} to {wanted + 49} are all taken", "end what holds them, or set another port (README)")
 
 
+class _StayHere(urllib.request.HTTPRedirectHandler):
+    def redirect_request(self, *_: object) -> None:
+        return None
+
+
 def answers(url: str) -> bool:
-    """Whether an http address on loopback answers at all."""
+    """Whether an http address on loopback answers at all; being sent on to https is an answer."""
     try:
-        opener = urllib.request.build_opener(urllib.request.ProxyHandler({}))
+        opener = urllib.request.build_opener(urllib.request.ProxyHandler({}), _StayHere())
         with opener.open(url, timeout=2) as response:
             return bool(response.status < 500)
     except urllib.error.HTTPError as error:

@@ -4,24 +4,31 @@ from __future__ import annotations
 
 import hashlib
 import os
-import secrets
 
+from scripts import migrations
 from scripts.console import run, say, step
-from scripts.database import secret
 from scripts.front_end import sources_digest
 from scripts.paths import PROJECT, PYTHON, RUN, SETUP_LOG
 from scripts.processes import Service, answers, free_port
+from scripts.secrets_kept import password_in_words, secret
 
 WEB_PORT = int(os.environ.get("ISLESHOWER_PORT", "8117"))
 PROVIDER_PORT = int(os.environ.get("ISLESHOWER_PROVIDER_PORT", "33118"))
-WEB = Service("web", "config.wsgi")
-PROVIDER = Service("weather-stand-in", "standins.weather")
+WEB = Service("web", "config.wsgi", PROJECT)
+PROVIDER = Service("weather-stand-in", "standins.weather", PROJECT)
+DEMO_PASSWORD = "demo_password"  # noqa: S105 - the name of its file
 
 
 def environment(db_port: int, provider_port: int) -> dict[str, str]:
-    """What the application is told. On loopback it speaks plain http (config/settings/production.py)."""
+    """What the application is told.
+
+    On loopback it speaks plain http (config/settings/production.py); behind a proxy (ISLESHOWER_BEHIND_PROXY) or where
+    ISLESHOWER_HTTP says otherwise, what the caller set holds.
+    """
     secret("secret_key", 48)
+    http = {} if behind_proxy() else {"ISLESHOWER_HTTP": "loopback"}
     return {
+        **http,
         **os.environ,
         "DJANGO_SETTINGS_MODULE": "config.settings.production",
         "PYTHONPATH": str(PROJECT),
@@ -29,8 +36,17 @@ def environment(db_port: int, provider_port: int) -> dict[str, str]:
         "ISLESHOWER_DB_PORT": str(db_port),
         "ISLESHOWER_DB_PASSWORD": secret("db_password"),
         "ISLESHOWER_PROVIDER_URL": f"http://127.0.0.1:{provider_port}",
-        "ISLESHOWER_HTTP": "loopback",
     }
+
+
+def behind_proxy() -> bool:
+    return bool(os.environ.get("ISLESHOWER_BEHIND_PROXY"))
+
+
+def address(port: int) -> str:
+    """Where a person opens the application."""
+    hosts = [h for h in os.environ.get("ISLESHOWER_HOSTS", "").split(",") if h]
+    return f"https://{hosts[0]}/" if behind_proxy() and hosts else f"http://127.0.0.1:{port}/"
 
 
 def ensure_provider() -> int:
@@ -55,47 +71,20 @@ def manage(env: dict[str, str], *arguments: str) -> str:
 
 def prepare(env: dict[str, str]) -> None:
     """Migrate, collect static files, and load the demo when the database is empty."""
-    with step("migrations"):
-        manage(env, "migrate", "--noinput")
+    with step("migrations") as note:
+        note.text = migrations.apply(lambda *arguments: manage(env, *arguments), WEB)
     with step("static files"):
         manage(env, "collectstatic", "--noinput")
     with step("demo garden") as note:
-        text = manage(env, "load_demo", "--password-file", str(demo_password_file()))
+        password_in_words(DEMO_PASSWORD)
+        text = manage(env, "load_demo", "--password-file", str(RUN / DEMO_PASSWORD))
         note.text = "up" if "kept" in text else "loaded"
 
 
-def demo_password_file() -> os.PathLike[str]:
-    file = RUN / "demo_password"
-    if not file.exists():
-        descriptor = os.open(file, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
-        with os.fdopen(descriptor, "w") as f:
-            f.write("-".join(secrets.choice(WORDS) for _ in range(4)))
-    return file
-
-
-WORDS = [
-    "anchor",
-    "bramble",
-    "cinder",
-    "drift",
-    "ember",
-    "fathom",
-    "gully",
-    "heather",
-    "inlet",
-    "juniper",
-    "kelp",
-    "linden",
-    "marram",
-    "nettle",
-    "orchard",
-    "plover",
-]
-
-
-def code_digest() -> str:
-    """A hash over the code that the web server runs and the front end it serves."""
-    digest = hashlib.sha256(sources_digest().encode())
+def code_digest(env: dict[str, str]) -> str:
+    """A hash over the code that the web server runs, where it lies, what it is told and the front end it serves."""
+    told = sorted((name, value) for name, value in env.items() if name.startswith("ISLESHOWER_"))
+    digest = hashlib.sha256(repr((sources_digest(), str(PROJECT), told)).encode())
     for folder in ("agronomy", "apps", "api", "config"):
         for file in sorted((PROJECT / folder).rglob("*.py")):
             digest.update(file.read_bytes())
@@ -104,7 +93,7 @@ def code_digest() -> str:
 
 def ensure_web(env: dict[str, str]) -> int:
     with step("web server") as note:
-        now, served, code = WEB.running(), RUN / "served", code_digest()
+        now, served, code = WEB.running(), RUN / "served", code_digest(env)
         if now is not None and served.exists() and served.read_text() == code:
             note.text = f"up on {now['port']}"
             return now["port"]

@@ -7,6 +7,7 @@ import sys
 from scripts import database, front_end, python_env, server, system_packages
 from scripts.console import Problem, report
 from scripts.paths import PROJECT
+from scripts.secrets_kept import password_in_words
 
 
 def main(arguments: list[str]) -> int:
@@ -31,9 +32,8 @@ def start() -> int:
     env = server.environment(db_port, provider_port)
     server.prepare(env)
     port = server.ensure_web(env)
-    with open(server.demo_password_file()) as f:
-        password = f.read()
-    print(f"\n  Open http://127.0.0.1:{port}/ and sign in as ostrander, password {password}")
+    password = password_in_words(server.DEMO_PASSWORD)
+    print(f"\n  Open {server.address(port)} and sign in as ostrander, password {password}")
     print("  ./start --stop ends what was started.")
     return 0
 

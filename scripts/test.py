@@ -15,6 +15,7 @@ from pathlib import Path
 from scripts import database, front_end, python_env, system_packages
 from scripts.console import Problem, report, step
 from scripts.paths import FRONTEND, LOGS, PROJECT, PYTHON
+from scripts.secrets_kept import secret
 
 BIN = PYTHON.parent
 CHECKS: list[tuple[str, list[str | Path], Path]] = [
@@ -48,7 +49,7 @@ def main(names: list[str]) -> int:
         "DJANGO_SETTINGS_MODULE": "config.settings.test",
         "DJANGO_ALLOW_ASYNC_UNSAFE": "true",  # Playwright's sync API keeps an event loop in the tests' thread
         "ISLESHOWER_DB_PORT": str(port),
-        "ISLESHOWER_DB_PASSWORD": database.secret("db_password"),
+        "ISLESHOWER_DB_PASSWORD": secret("db_password"),
         "PYTHONPATH": str(PROJECT),
     }
     failed = 0 if names else sum(not check(name, command, where, env) for name, command, where in CHECKS)

@@ -1,53 +1,35 @@
 """Setting up and starting: what stands in the way gets a message and its mend."""
 
 import contextlib
+import http.server
 import io
 import json
 import os
 import pathlib
 import shutil
-import signal
 import socket
 import subprocess
 import sys
-import tempfile
+import threading
 import time
-import unittest
 from unittest import mock
 
-from scripts import console, database, front_end, processes, python_env, server, start, system_packages
-
-
-class InFolder(unittest.TestCase):
-    """Each test has a run folder of its own, and what is printed is kept."""
-
-    def setUp(self):
-        self.run_folder = pathlib.Path(self.enterContext(tempfile.TemporaryDirectory(prefix="isl")))
-        for module, names in {
-            processes: {"RUN": self.run_folder, "LOGS": self.run_folder / "logs"},
-            database: {
-                "RUN": self.run_folder,
-                "LOGS": self.run_folder / "logs",
-                "SETUP_LOG": self.run_folder / "setup.log",
-                "DATA": self.run_folder / "db",
-                "INITIALISED": self.run_folder / "db" / ".isleshower-initialised",
-                "SERVICE": processes.Service("mariadb", str(self.run_folder / "db")),
-            },
-            server: {"RUN": self.run_folder},
-        }.items():
-            for name, value in names.items():
-                self.enterContext(mock.patch.object(module, name, value))
-        self.printed = self.enterContext(contextlib.redirect_stdout(io.StringIO()))
+from scripts import console, front_end, processes, python_env, secrets_kept, server, start, system_packages
+from tests.scripts.in_folder import InFolder
 
 
 class Processes(InFolder):
     def sleeper(self) -> processes.Service:
-        service = processes.Service("sleeper", "isleshower-test-sleeper")
+        service = self.sleeper_in(self.run_folder)
+        self.addCleanup(service.stop)
+        return service
+
+    def sleeper_in(self, home: pathlib.Path) -> processes.Service:
+        service = processes.Service("sleeper", "isleshower-test-sleeper", home)
         code = "import time, sys; sys.argv.append('isleshower-test-sleeper'); time.sleep(60)"
         service.start(
             [sys.executable, "-c", code, "isleshower-test-sleeper"], 1, lambda _: True, dict(os.environ)
         )  # fmt: skip
-        self.addCleanup(service.stop)
         return service
 
     def test_a_service_is_found_again_and_ended(self):
@@ -57,12 +39,33 @@ class Processes(InFolder):
         self.assertEqual(processes.command_line(pid), "")
         self.assertFalse(service.stop())
 
+    def test_a_copied_folder_does_not_end_the_process_of_its_original(self):
+        original = self.sleeper()
+        copy = self.run_folder / "copy"
+        copy.mkdir()
+        shutil.copy(original.record, copy)
+        with mock.patch.object(processes, "RUN", copy):
+            copied = processes.Service(original.name, original.mark, copy)
+            self.assertFalse(copied.stop())
+        self.assertIsNotNone(original.running())
+
+    def test_a_moved_folder_finds_its_process_again(self):
+        before, after = self.run_folder / "before", self.run_folder / "after"
+        before.mkdir()
+        with mock.patch.object(processes, "RUN", before):
+            self.sleeper_in(before)
+        before.rename(after)
+        with mock.patch.object(processes, "RUN", after):
+            moved = processes.Service("sleeper", "isleshower-test-sleeper", after)
+            self.assertIsNotNone(moved.running())
+            self.assertTrue(moved.stop())
+
     def test_a_stale_pid_ends_nobody_else(self):
         """The record names a living process that is not ours: it is left alone and the record goes."""
         other = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
         self.addCleanup(other.wait)
         self.addCleanup(other.kill)
-        service = processes.Service("web", "config.wsgi")
+        service = processes.Service("web", "config.wsgi", self.run_folder)
         service.record.write_text(json.dumps({"pid": other.pid, "port": 8117}))
         self.assertIsNone(service.running())
         self.assertFalse(service.record.exists())
@@ -70,13 +73,13 @@ class Processes(InFolder):
         self.assertIsNone(other.poll())
 
     def test_a_broken_record_is_as_good_as_none(self):
-        service = processes.Service("web", "config.wsgi")
+        service = processes.Service("web", "config.wsgi", self.run_folder)
         for text in ("", "{", '{"pid": "x"}', "[]", '{"pid": 999999999, "port": 1}'):
             service.record.write_text(text)
             self.assertIsNone(service.running(), text)
 
     def test_one_that_ends_at_once_is_told_with_its_last_words(self):
-        service = processes.Service("brief", "brief")
+        service = processes.Service("brief", "brief", self.run_folder)
         with self.assertRaises(console.Problem) as caught:
             service.start(
                 [sys.executable, "-c", "print('no room'); raise SystemExit(3)", "brief"], 1, lambda _: False,
@@ -86,7 +89,7 @@ class Processes(InFolder):
         self.assertIn("log", caught.exception.mend)
 
     def test_one_that_never_answers_is_ended(self):
-        service = processes.Service("mute", "isleshower-test-mute")
+        service = processes.Service("mute", "isleshower-test-mute", self.run_folder)
         with self.assertRaises(console.Problem):
             service.start(
                 [sys.executable, "-c", "import time; time.sleep(60)", "isleshower-test-mute"], 1, lambda _: False,
@@ -109,64 +112,6 @@ class Processes(InFolder):
         ):
             processes.free_port(8117)
         self.assertIn("8117", str(caught.exception))
-
-
-class Database(InFolder):
-    """A real server in a folder of its own: initialised, half made, killed, started twice."""
-
-    def port(self) -> int:
-        with socket.socket() as s:
-            s.bind(("127.0.0.1", 0))
-            return s.getsockname()[1]
-
-    def start(self) -> int:
-        with mock.patch.object(database, "PORT", self.port()):
-            return database.ensure()
-
-    def tearDown(self):
-        database.SERVICE.stop()
-
-    def query(self, port: int, sql: str) -> str:
-        env = {**os.environ, "MYSQL_PWD": database.secret("db_password")}
-        command = ["mariadb", "--no-defaults", "-h", "127.0.0.1", "-P", str(port), "-u", "isleshower", "-N", "-e", sql]
-        return subprocess.run(command, env=env, capture_output=True, text=True, check=True).stdout.strip()
-
-    def test_its_whole_life(self):
-        half = database.DATA
-        half.mkdir()
-        (half / "ibdata1").write_bytes(b"cut short")
-        port = self.start()
-        self.assertIn("only half made", self.printed.getvalue())
-        self.assertTrue(any(p.name.startswith("db-half-made-") for p in self.run_folder.iterdir()))
-        self.assertEqual(
-            self.query(port, "SELECT CONVERT_TZ('2025-07-11 12:00:00', 'UTC', 'Etc/GMT+1')"), "2025-07-11 11:00:00"
-        )
-        self.assertEqual(self.query(port, "SELECT @@tx_isolation"), "READ-COMMITTED")
-        self.query(port, "CREATE TABLE isleshower.kept (n INT); INSERT INTO isleshower.kept VALUES (7)")
-        self.assertEqual(self.start(), port)  # already up
-
-        pid = database.SERVICE.running()["pid"]
-        database.SERVICE.record.unlink()  # a server with no record holds the folder
-        with self.assertRaises(console.Problem) as caught:
-            self.start()
-        self.assertIn(f"kill {pid}", caught.exception.mend)
-
-        os.kill(pid, signal.SIGKILL)  # a kill leaves a stale pid and socket behind
-        while processes.command_line(pid):
-            time.sleep(0.05)
-        again = self.start()
-        self.assertEqual(self.query(again, "SELECT n FROM isleshower.kept"), "7")
-        self.assertEqual(database.secret("db_password"), database.secret("db_password"))
-        self.assertEqual((self.run_folder / "db_password").stat().st_mode & 0o777, 0o600)
-
-    def test_a_taken_port_is_said(self):
-        with socket.socket() as s:
-            s.bind(("127.0.0.1", 0))
-            s.listen()
-            with mock.patch.object(database, "PORT", s.getsockname()[1]):
-                port = database.ensure()
-            self.assertNotEqual(port, s.getsockname()[1])
-        self.assertIn("taken by another program", self.printed.getvalue())
 
 
 class Installing(InFolder):
@@ -255,8 +200,10 @@ class Commands(InFolder):
 
     def test_stop_ends_only_what_was_started(self):
         with (
-            mock.patch.object(start.server, "WEB", processes.Service("web", "nothing-of-ours")),
-            mock.patch.object(start.server, "PROVIDER", processes.Service("weather", "nothing-of-ours")),
+            mock.patch.object(start.server, "WEB", processes.Service("web", "nothing-of-ours", self.run_folder)),
+            mock.patch.object(
+                start.server, "PROVIDER", processes.Service("weather", "nothing-of-ours", self.run_folder)
+            ),
         ):
             self.assertEqual(start.main(["--stop"]), 0)
         self.assertEqual(self.printed.getvalue().count("was not running"), 3)
@@ -273,7 +220,59 @@ class Commands(InFolder):
         self.assertRegex(lines[2], r"^  pour it +failed +0\.\d s$")
 
     def test_a_change_of_code_restarts_the_server(self):
-        self.assertEqual(server.code_digest(), server.code_digest())
+        self.assertEqual(server.code_digest({}), server.code_digest({"PATH": "/bin"}))
         with mock.patch.object(server, "sources_digest", return_value="other"):
-            changed = server.code_digest()
-        self.assertNotEqual(changed, server.code_digest())
+            changed = server.code_digest({})
+        self.assertNotEqual(changed, server.code_digest({}))
+        self.assertNotEqual(server.code_digest({"ISLESHOWER_HOSTS": "a.example"}), server.code_digest({}))
+        with mock.patch.object(server, "PROJECT", self.run_folder):
+            self.assertNotEqual(server.code_digest({}), changed)
+
+    def test_what_is_set_for_https_is_not_overridden(self):
+        with mock.patch.dict(os.environ, {}, clear=True):
+            self.assertEqual(server.environment(1, 2)["ISLESHOWER_HTTP"], "loopback")
+            self.assertEqual(server.address(8117), "http://127.0.0.1:8117/")
+        https = {"ISLESHOWER_BEHIND_PROXY": "1", "ISLESHOWER_HOSTS": "beds.example,127.0.0.1"}
+        with mock.patch.dict(os.environ, https, clear=True):
+            told = server.environment(1, 2)
+            self.assertNotIn("ISLESHOWER_HTTP", told)
+            self.assertEqual(told["ISLESHOWER_HOSTS"], "beds.example,127.0.0.1")
+            self.assertEqual(server.address(8117), "https://beds.example/")
+        with mock.patch.dict(os.environ, {"ISLESHOWER_HTTP": "no"}, clear=True):
+            self.assertEqual(server.environment(1, 2)["ISLESHOWER_HTTP"], "no")
+
+    def test_being_sent_on_to_https_is_an_answer(self):
+        class SendOn(http.server.BaseHTTPRequestHandler):
+            def do_GET(self):
+                self.send_response(301)
+                self.send_header("Location", "https://127.0.0.1:1/")
+                self.end_headers()
+
+            def log_message(self, *_):
+                pass
+
+        with http.server.HTTPServer(("127.0.0.1", 0), SendOn) as stub:
+            threading.Thread(target=stub.serve_forever, daemon=True).start()
+            self.assertTrue(processes.answers(f"http://127.0.0.1:{stub.server_port}/"))
+            stub.shutdown()
+
+
+class Secrets(InFolder):
+    def test_one_is_made_once_and_only_its_owner_reads_it(self):
+        first = secrets_kept.secret("key")
+        self.assertGreaterEqual(len(first), 24)
+        self.assertEqual(secrets_kept.secret("key"), first)
+        self.assertEqual((self.run_folder / "key").stat().st_mode & 0o777, 0o600)
+        self.assertEqual(len(secrets_kept.password_in_words("words").split("-")), 4)
+
+    def test_an_empty_one_as_a_full_disk_leaves_it_is_never_used(self):
+        for left in ("", "\n"):
+            (self.run_folder / "key").write_text(left)
+            self.assertGreaterEqual(len(secrets_kept.secret("key")), 24)
+
+    def test_a_full_disk_is_said_and_leaves_nothing_behind(self):
+        full = OSError(28, "No space left on device")
+        with mock.patch.object(os, "fsync", side_effect=full), self.assertRaises(console.Problem) as caught:
+            secrets_kept.secret("key")
+        self.assertIn("No space left", str(caught.exception))
+        self.assertFalse((self.run_folder / "key").exists())

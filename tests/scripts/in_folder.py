@@ -1,0 +1,38 @@
+"""A run folder of a test's own, in place of the project's."""
+
+import contextlib
+import io
+import pathlib
+import tempfile
+import unittest
+from unittest import mock
+
+from scripts import database, dumps, migrations, processes, secrets_kept, server
+
+
+def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
+    """What each module calls by which name, when everything lies in the folder `run`."""
+    data, logs = run / "db", run / "logs"
+    return {
+        processes: {"RUN": run, "LOGS": logs},
+        secrets_kept: {"RUN": run},
+        database: {
+            "RUN": run, "LOGS": logs, "SETUP_LOG": logs / "setup.log", "DATA": data,
+            "INITIALISED": data / ".isleshower-initialised",
+            "SERVICE": database.DataFolder("mariadb", "mariadbd", data),
+        },
+        dumps: {"BACKUPS": run / "backups"},
+        migrations: {"UNDER_WAY": run / "migrating"},
+        server: {"RUN": run, "WEB": processes.Service("web", "config.wsgi", run)},
+    }  # fmt: skip
+
+
+class InFolder(unittest.TestCase):
+    """Each test has a run folder of its own, and what is printed is kept."""
+
+    def setUp(self):
+        self.run_folder = pathlib.Path(self.enterContext(tempfile.TemporaryDirectory(prefix="isl")))
+        for module, names in stand_in(self.run_folder).items():
+            for name, value in names.items():
+                self.enterContext(mock.patch.object(module, name, value))
+        self.printed = self.enterContext(contextlib.redirect_stdout(io.StringIO()))
