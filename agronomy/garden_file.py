@@ -14,6 +14,7 @@ from agronomy.describe.errors import (
     OutOfRangeError,
     require_between,
     require_one_of,
+    require_zone,
 )
 from agronomy.describe.weather import WEATHER_BOUNDS, check_day
 from agronomy.garden_schema import check_piece
@@ -46,6 +47,8 @@ def garden_from_json(value: Json) -> g.Garden:
     """A Garden from a checked JSON value; refuses what is named twice and beds that name no rig or own crop."""
     rigs = tuple(g.Rig(**{**r, "measured": _date_or_none(r.get("measured"))}) for r in value.get("rigs", []))
     rig_names = _unique([r.name for r in rigs], "rigs")
+    if value.get("time_zone"):
+        require_zone("time_zone", value["time_zone"])
     own = tuple(g.OwnCrop(**x) for x in value.get("own_crops", []))
     _unique([x.name for x in own], "own_crops")
     beds = tuple(bed_from_json(b, f"beds[{i}]", {x.name: x for x in own}) for i, b in enumerate(value["beds"]))

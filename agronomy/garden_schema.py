@@ -54,7 +54,8 @@ def _nullable(schema: Json) -> Json:
 
 
 NAME: Final[Json] = {"type": "string", "minLength": 1, "maxLength": 60, "pattern": r"^\S(.*\S)?$"}
-DATE: Final[Json] = {"type": "string", "format": "date", "pattern": r"^\d{4}-\d{2}-\d{2}$"}
+# Within two centuries: any span of days can be reckoned from any such date.
+DATE: Final[Json] = {"type": "string", "format": "date", "pattern": r"^(19|20)\d{2}-\d{2}-\d{2}$"}
 LITRES: Final = _number(0.0, 5000.0, "L")
 SHARE: Final = _number(0.0, 1.0, "share")
 
@@ -108,6 +109,7 @@ PLANTING: Final = _object(
     crop=_one_of(CROPS), own_crop=_or_null(NAME), count=PLANTS, planted=DATE, sizes=_list(SIZE, 200),
     removed=_or_null(DATE), variety={"type": "string", "maxLength": 60}, start=_one_of(g.STARTS),
     buried_m=_number(0.0, 0.5, "m"), thinned=_list(THINNED, 50), spacing_m=_or_null(_number(0.01, 5.0, "m")),
+    watered={"type": ["boolean", "null"]},
 )  # fmt: skip
 MULCH: Final = _object(
     ["date", "kind"], date=DATE, kind=_one_of(g.MULCHES), depth_m=_number(0.0, 0.3, "m"), cover=SHARE
@@ -296,11 +298,14 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         "maxItems": f"at most {limit} entries",
         "minItems": f"at least {limit} of them" if limit == 1 else f"{limit} entries",
         "const": f"{limit!r}",
-        "format": "a date as YYYY-MM-DD",
-        "pattern": "a date as YYYY-MM-DD" if schema.get("format") == "date" else "text without space at its ends",
+        "format": DATES,
+        "pattern": DATES if schema.get("format") == "date" else "text without space at its ends",
         "anyOf": "a description with all its fields, or null",
     }.get(rule, f"what the schema says ({rule})")
     return FormatError(path or "file", error.instance, allowed)
+
+
+DATES: Final = "a date as YYYY-MM-DD, from 1900 to 2099"
 
 
 def _words(types: Any) -> str:

@@ -18,6 +18,8 @@ log = logging.getLogger(__name__)
 
 # MariaDB's codes for a server that cannot be reached, is going away or takes no more connections.
 UNREACHABLE = {1040, 1053, 1927, 2002, 2003, 2005, 2006, 2013}
+# For a deadlock and a lock that was not let go in time: the same may well go through a moment later.
+BUSY = {1205, 1213}
 # And for one that cannot write: disk full, table full, file cannot be extended, read-only.
 CANNOT_WRITE = {3, 1021, 1030, 1114, 1180, 1290, 1836}
 
@@ -53,6 +55,12 @@ def _of_database(error: Exception) -> Response | None:
         log.error("the database does not answer: %s", error)
         text = "The record book cannot be reached just now. Nothing was saved; try again in a moment."
         return Response({"code": "database", "text": text, "fields": []}, status=503)
+    if number in BUSY:
+        log.warning("the database was busy: %s", error)
+        text = "Somebody else was writing in the same place. Nothing was saved; try again in a moment."
+        answer = Response({"code": "busy", "text": text, "fields": []}, status=503)
+        answer.busy = True  # type: ignore[attr-defined]
+        return answer
     if number in CANNOT_WRITE:
         log.error("the database cannot write: %s", error)
         text = (

@@ -111,6 +111,7 @@ class PlantingIn(Shape):
     buried_m = Number(required=False)
     spacing_m = Number(required=False, allow_null=True)
     own_crop = s.IntegerField(required=False, allow_null=True)
+    watered = s.BooleanField(required=False, allow_null=True, help_text="for its own sake; null: as is usual")
     left = s.IntegerField(required=False, allow_null=True, help_text="how many are left today")
     height = s.CharField(required=False, allow_null=True, help_text="as seen today")
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
@@ -335,6 +336,7 @@ class CheckIn(Shape):
 class PutOffIn(Shape):
     id = EventId()
     bed = s.IntegerField()
+    date = s.DateField(required=False, allow_null=True)
 
 
 class MoveIn(Shape):
@@ -352,6 +354,10 @@ class TryMoveIn(Shape):
 
 class StrikeIn(Shape):
     back = s.BooleanField(default=False)
+
+
+class StepIn(Shape):
+    from_date = s.DateField(required=False, help_text="the day that was shown: sent twice, it is one step")
 
 
 class GaugeIn(Shape):

@@ -15,7 +15,7 @@ from agronomy.balance import step as k
 from agronomy.balance.forcing import FINGER_DEPTH_M
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.compare import ways
-from agronomy.decide.dose import Dose, rig_of
+from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
@@ -24,10 +24,12 @@ from agronomy.fit.checks import volume_l
 from agronomy.ground.holding import percentages
 from agronomy.ground.mulch import mulch_on
 from agronomy.ground.texture import texture_class
+from agronomy.methods.hand import rig_of
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
-from apps.garden.models import Garden, Membership
+from apps.garden.models import Garden, Invitation, Membership
 from apps.watering.facts import BedFacts, core_bed
+from apps.watering.marks import mark_ids
 from apps.watering.models import Check, Watering
 from apps.watering.queries import Situation
 
@@ -69,6 +71,14 @@ def rig(r: Any) -> Json:
 
 def member(m: Membership) -> Json:
     return {"id": m.pk, "username": m.user.username, "role": m.role}
+
+
+def invited(x: Invitation) -> Json:
+    return {"id": x.pk, "username": x.user.username, "role": "invited"}
+
+
+def invitation(x: Invitation) -> Json:
+    return {"id": x.pk, "garden": x.garden.name, "by": x.by.username if x.by else ""}
 
 
 def weather_state(now: Situation) -> Json:
@@ -151,11 +161,12 @@ def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
         "finger_depth_m": min(FINGER_DEPTH_M, b.depth_m / 2),
+        "marks": mark_ids(facts, today),
         "waterings_today": [vars(w) for w in poured],
         "check_today": vars(felt[-1]) if felt else None,
         "use": vars(b.use),
         "gives": False,
-        "put_off": facts.put_off.get(today),
+        "put_off": facts.put_off_on(today),
         "why": _why(p, b),
     }
 

@@ -81,9 +81,17 @@ class GardenOut(s.Serializer):
 
 
 class Member(s.Serializer):
+    """id: of the membership, or of the invitation of somebody who was invited."""
+
     id = s.IntegerField()
     username = s.CharField()
-    role = s.ChoiceField(choices=["owner", "helper"])
+    role = s.ChoiceField(choices=["owner", "helper", "invited"])
+
+
+class InvitationOut(s.Serializer):
+    id = s.IntegerField()
+    garden = s.CharField()
+    by = s.CharField(allow_blank=True)
 
 
 class WeatherState(s.Serializer):
@@ -234,6 +242,14 @@ class CheckOut(s.Serializer):
     struck = s.BooleanField()
 
 
+class Marks(s.Serializer):
+    """Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back."""
+
+    watering = s.UUIDField()
+    check = s.UUIDField()
+    put_off = s.UUIDField()
+
+
 class Stop(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -252,6 +268,7 @@ class Stop(s.Serializer):
     finger_depth_m = s.FloatField()
     use = DayUse()
     gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
+    marks = Marks()
     waterings_today = WateringOut(many=True)
     check_today = CheckOut(allow_null=True)
     put_off = s.UUIDField(allow_null=True)

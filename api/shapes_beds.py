@@ -59,6 +59,7 @@ class PlantingOut(s.Serializer):
     buried_m = s.FloatField()
     own_crop = s.IntegerField(allow_null=True)
     spacing_m = s.FloatField(allow_null=True)
+    watered = s.BooleanField(allow_null=True, help_text="for its own sake; null: as its crop usually is")
     left = s.IntegerField()
     sizes = SizeOut(many=True)
 
@@ -212,7 +213,7 @@ class PlantingSize(s.Serializer):
 class CropOut(s.Serializer):
     key = s.CharField()
     name = s.CharField()
-    group = s.ChoiceField(choices=["vegetable", "herb", "fruit", "neighbour"])
+    group = s.ChoiceField(choices=["vegetable", "herb", "fruit", "flower", "neighbour"])
     kcb = s.ListField(child=s.FloatField())
     stages = s.ListField(child=s.IntegerField())
     roots_m = s.ListField(child=s.FloatField())

@@ -3,7 +3,17 @@
 from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
-from api import accounts, views, views_ahead, views_bench, views_exchange, views_fit, views_ground, views_plants
+from api import (
+    accounts,
+    views,
+    views_ahead,
+    views_bench,
+    views_exchange,
+    views_fit,
+    views_ground,
+    views_people,
+    views_plants,
+)
 
 urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
@@ -24,8 +34,12 @@ urlpatterns = [
     path("gardens/<int:garden_id>/step", views.Step.as_view()),
     path("gardens/<int:garden_id>/rigs", views.Rigs.as_view()),
     path("gardens/<int:garden_id>/rigs/<int:rig_id>", views.OneRig.as_view()),
-    path("gardens/<int:garden_id>/members", views.Members.as_view()),
-    path("gardens/<int:garden_id>/members/<int:membership_id>", views.OneMember.as_view()),
+    path("invitations", views_people.Invitations.as_view()),
+    path("invitations/<int:invitation_id>", views_people.OneInvitation.as_view()),
+    path("gardens/<int:garden_id>/members", views_people.Members.as_view()),
+    path("gardens/<int:garden_id>/members/<int:membership_id>", views_people.OneMember.as_view()),
+    path("gardens/<int:garden_id>/invited/<int:invitation_id>", views_people.OneInvited.as_view()),
+    path("gardens/<int:garden_id>/leave", views_people.Leave.as_view()),
     path("gardens/<int:garden_id>/beds", views.Beds.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>", views.OneBed.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/sources", views.BedSources.as_view()),

@@ -140,27 +140,6 @@ class OneRig(APIView):
         return Response(present.rig(rig))
 
 
-class Members(APIView):
-    @extend_schema(operation_id="members", responses=shapes.Member(many=True))
-    def get(self, request: Request, garden_id: int) -> Response:
-        members = membership(request.user, garden_id).garden.membership_set.select_related("user").order_by("pk")
-        return Response([present.member(m) for m in members])
-
-    @extend_schema(
-        operation_id="add_helper", request=inputs.HelperIn, responses={201: shapes.Member, 400: shapes.Error}
-    )
-    def post(self, request: Request, garden_id: int) -> Response:
-        added = garden_actions.AddHelper(request.user, garden_id, **checked(inputs.HelperIn, request)).execute()
-        return Response(present.member(added), status=201)
-
-
-class OneMember(APIView):
-    @extend_schema(operation_id="remove_helper", responses={204: None})
-    def delete(self, request: Request, garden_id: int, membership_id: int) -> Response:
-        garden_actions.RemoveHelper(request.user, garden_id, membership_id).execute()
-        return Response(status=204)
-
-
 class Round(APIView):
     """What to do now, in walking order."""
 
@@ -181,9 +160,10 @@ class Visit(APIView):
 class Step(APIView):
     """Move a garden with its own clock one day on."""
 
-    @extend_schema(operation_id="step_day", request=None, responses=shapes.GardenOut)
+    @extend_schema(operation_id="step_day", request=inputs.StepIn, responses=shapes.GardenOut)
     def post(self, request: Request, garden_id: int) -> Response:
-        garden = watering_actions.StepDay(request.user, garden_id).execute()
+        since = checked(inputs.StepIn, request).get("from_date")
+        garden = watering_actions.StepDay(request.user, garden_id, since).execute()
         return Response(present.garden(garden, "owner"))
 
 
@@ -305,7 +285,7 @@ class PutOffs(APIView):
     @extend_schema(operation_id="put_off", request=inputs.PutOffIn, responses={201: None})
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.PutOffIn, request)
-        watering_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"]).execute()
+        watering_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"], x.get("date")).execute()
         return Response(status=201)
 
 
@@ -353,7 +333,8 @@ class Gauge(APIView):
 
 
 class StrikeGauge(APIView):
-    @extend_schema(operation_id="strike_gauge", request=None, responses={204: None})
+    @extend_schema(operation_id="strike_gauge", request=inputs.StrikeIn, responses={204: None})
     def post(self, request: Request, garden_id: int, reading_id: Any) -> Response:
-        weather_actions.StrikeGauge(request.user, garden_id, reading_id).execute()
+        back = checked(inputs.StrikeIn, request)["back"]
+        weather_actions.StrikeGauge(request.user, garden_id, reading_id, back).execute()
         return Response(status=204)

@@ -20,14 +20,14 @@ from agronomy.balance import step as s
 from agronomy.balance.checks import FINGER, WEIGHTS, sighting
 from agronomy.balance.stand import Stand, stand_of
 from agronomy.balance.weather import AirDays
-from agronomy.describe.garden import Bed, Exposure, FingerMark, Garden, Soil, on_date
+from agronomy.describe.garden import Bed, Exposure, FingerMark, Garden, Soil, on_date, utc_offset_on
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.plan import corners
 from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile, profile
 from agronomy.methods.drip import wetted_share
-from agronomy.methods.hand import ARRIVES
+from agronomy.methods.hand import ARRIVES, rig_of
 from agronomy.plants.crops import crop_of
 from agronomy.plants.demand import climate_of_height, density_coefficient
 from agronomy.plants.size import Warmth
@@ -228,17 +228,15 @@ def direct_share(
 ) -> float:  # fmt: skip
     """Share of the day's beam [0..1] that reaches a bed in its sun hours, past what stands around; one figure serves
     the days around."""
-    day = 5 * round(date.timetuple().tm_yday / 5)
+    day, offset_h = 5 * round(date.timetuple().tm_yday / 5), utc_offset_on(garden, date)
     if garden.things and points:
         return sunlit_share(
-            garden.things, points, garden.latitude, garden.longitude, garden.utc_offset_h, day, garden.north_deg,
+            garden.things, points, garden.latitude, garden.longitude, offset_h, day, garden.north_deg,
             exposure.sun_from_h, exposure.sun_to_h,
         )  # fmt: skip
     if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
         return 1.0
-    return _direct_of_day(
-        garden.latitude, garden.longitude, garden.utc_offset_h, day, exposure.sun_from_h, exposure.sun_to_h
-    )
+    return _direct_of_day(garden.latitude, garden.longitude, offset_h, day, exposure.sun_from_h, exposure.sun_to_h)
 
 
 @functools.lru_cache(maxsize=4096)
@@ -294,7 +292,7 @@ def water_cv(garden: Garden, bed: Bed) -> float:
     """How doubtful the litres are that were poured on a bed."""
     if bed.method == "can":
         return spreads.CAN_CV
-    rig = next((r for r in garden.rigs if r.name == bed.rig), None)
+    rig = rig_of(garden, bed)
     if rig is None or not rig.measured:
         return spreads.FLOW_DEFAULT_CV
     return spreads.FLOW_MEASURED_CV if rig.flow_cv is None else max(rig.flow_cv, spreads.FLOW_LEAST_CV)

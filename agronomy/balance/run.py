@@ -23,6 +23,8 @@ from agronomy.balance.weather import AirDays
 from agronomy.describe.garden import Garden
 from agronomy.plants.size import Warmth
 
+KEPT_AT_ONCE = 1_000_000  # series-days of the past run in one go: the kernel writes N_KEEP figures of each
+
 Runs = tuple[Callable[..., None], Callable[..., None]]
 
 
@@ -167,9 +169,12 @@ def run_season(
         state, rows = known
     else:
         starts = sorted({int(a) for a in opened_at} | {n_behind})
-        for lo, hi in itertools.pairwise(starts):
-            part = np.flatnonzero(opened_at <= lo)
-            _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, slice(lo, hi))
+        for since, until in itertools.pairwise(starts):
+            part = np.flatnonzero(opened_at <= since)
+            at_once = max(1, KEPT_AT_ONCE // (len(part) * state.shape[1]))
+            for lo in range(since, until, at_once):
+                span = slice(lo, min(lo + at_once, until))
+                _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, span)
         if checkpoints:
             checkpoints.put(key, state, rows)
     stands = tuple(stand for _, stand in described)

@@ -9,7 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.describe.garden import Bed, Planting
-from agronomy.plants.crops import crop_of
+from agronomy.plants.crops import crop_of, is_watered
 from agronomy.plants.size import Stature, Warmth, stature
 from agronomy.plants.starts import damp_share
 
@@ -52,7 +52,7 @@ class Stand:
 def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stand:
     """Add up a bed's plantings on `ground` [m2]: demand adds, stress is judged by the most sensitive.
 
-    Neighbours (weeds, a hedge, tree roots) drink, but nobody waters a bed for their sake.
+    What is not watered for its own sake (weeds, a hedge, tree roots) drinks too, but nobody waters a bed for it.
     """
     zero = np.zeros(n_days)
     canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
@@ -71,7 +71,7 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         height += of_all * st.height_m
         kcb += of_all * st.kcb_full
         depth += of_all * st.root_depth_m
-        if crop.group == "neighbour":
+        if not is_watered(planting):
             continue
         plants += left
         p = np.where(st.present > 0, np.minimum(p, crop.p), p)

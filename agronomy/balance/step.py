@@ -174,7 +174,6 @@ def day_step(
     kcb = max(0.0, bed_day[KD] * (bed_day[KCB_FULL] + climate)) * draws[m, Q_DEMAND]
     kc_max = max(1.2 + climate, kcb + 0.05)  # FAO-56 eq. 72
     few = max(1.0 - bed_day[COVER], 0.01)
-    kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))  # FAO-56 eq. 74
     p = min(0.8, max(0.1, bed_day[P_TABLE] + bed[P_SLOPE] * (5.0 - kcb * et0)))
     taw = max(bed_day[TAW] * draws[m, Q_CAPACITY], 0.1)
     raw = p * taw
@@ -187,15 +186,14 @@ def day_step(
         net += moved
         correction = -f * moved
         de = min(tew, max(0.0, de + moved))
-        kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
     row[DR_START] = net
     correction_store = 0.0
     if bed_day[CHECK_STORE] >= 0.0 and bed[CAPACITY] > 0.0:
         correction_store = bed[STORE_WEIGHT] * (min(bed_day[CHECK_STORE], bed[CAPACITY]) - r)
         r += correction_store
 
-    # Morning watering: as recorded, or by the policy.
-    morning = bed_day[MORNING] * draws[m, Q_WATER]
+    # Morning watering: as recorded, and what the policy adds to all that is recorded of the day.
+    morning, evening = bed_day[MORNING] * draws[m, Q_WATER], bed_day[EVENING] * draws[m, Q_WATER]
     trigger = bed[TRIGGER_RAW] * raw + bed[TRIGGER_BEYOND] * (taw - raw)
     fill = bed_day[FILL] * draws[m, Q_WATER]
     if bed[CAPACITY] > 0.0:
@@ -207,7 +205,7 @@ def day_step(
             need = max(0.0, net)
             if bed_day[DAMP_TOP] > 0.0 and net < trigger:
                 need = min(de, need)  # shallow and often: the top layer alone
-            morning += need * f * bed[LINE_REACH]
+            morning = max(morning, need * f * bed[LINE_REACH] - evening)
     # What a line wets holds no more; a mix that repels lets what comes in one go run past.
     past = 1.0
     if bed[REPELS_BEYOND] > 0.0 and net > bed[REPELS_BEYOND] * taw:
@@ -216,8 +214,6 @@ def day_step(
     drained += morning - taken * f
     net -= taken
     de = max(0.0, de - taken)
-    if morning > 0.0:
-        kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
     if net < -room:
         drained += (-room - net) * f
         net = -room
@@ -246,7 +242,9 @@ def day_step(
     drained_bare = max(0.0, -do) * (1.0 - f)
     do = max(0.0, do)
 
-    # Use. Transpiration of the whole canopy is drawn from the rooted share; FAO-56 eq. 71, 77 and 80.
+    # Use. Transpiration of the whole canopy is drawn from the rooted share; FAO-56 eq. 71, 77 and 80. Kr (eq. 74) is
+    # taken after whatever wetted the top layer today.
+    kr = 1.0 if de <= rew else max(0.0, (tew - de) / (tew - rew))
     over_rooted = min(kcb * bed_day[SPREAD_AREA] / f, kc_max)
     ke = min(kr * (kc_max - over_rooted), few * kc_max) * bed_day[EVAP_LEFT]
     evaporation = min(max(0.0, ke * et0), (tew - de) * few)
@@ -283,7 +281,6 @@ def day_step(
         net -= wicked / f
 
     # Evening watering.
-    evening = bed_day[EVENING] * draws[m, Q_WATER]
     past = 1.0
     if bed[REPELS_BEYOND] > 0.0 and net > bed[REPELS_BEYOND] * taw:
         past = 1.0 - bed_day[ONE_PASS] * (1.0 - ONE_PASS_TAKEN)
@@ -378,16 +375,26 @@ def run_rows(
 CACHE_FOLDER: Final = pathlib.Path(__file__).resolve().parents[2] / ".numba"
 
 
+# One form of each compiled run, for arrays without gaps: a second one would be compiled when first met, on a page.
+_RUN: Final = "f8[:,:,::1], f8[:,:,::1], f8[:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,::1], i8[:,::1], "
+SERIES_FORM: Final = f"void({_RUN}f8[:,:,:,::1], f8[:,::1], f8[::1])"
+ROWS_FORM: Final = f"void({_RUN}f8[:,:,::1])"
+
+
 @functools.cache
 def compiled() -> tuple[Callable[..., None], Callable[..., None]]:
-    """(run_series, run_rows) with the step compiled into them; compiled code is kept in an ignored folder."""
+    """(run_series, run_rows) with the step compiled into them; compiled code is kept in an ignored folder.
+
+    They take arrays without gaps (C order) of float64, the policies of int64, and refuse others with TypeError.
+    """
     import numba
 
     vars(numba.config)["CACHE_DIR"] = str(CACHE_FOLDER)
     # numpy's error model: a division by zero is no branch; the arrays built in forcing.py hold no zero divisor
     around = {**globals(), "day_step": numba.njit(cache=True, error_model="numpy")(day_step)}
     series, rows = (types.FunctionType(run.__code__, around, run.__name__) for run in (run_series, run_rows))
-    return numba.njit(cache=True, error_model="numpy")(series), numba.njit(cache=True, error_model="numpy")(rows)
+    make = functools.partial(numba.njit, cache=True, error_model="numpy")
+    return make(SERIES_FORM)(series), make(ROWS_FORM)(rows)
 
 
 def conservation_error(rows: np.ndarray) -> np.ndarray:
@@ -408,11 +415,5 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
 
 
 def warm() -> None:
-    """Compile, or load what was compiled, by running one series over one day."""
-    series, rows = compiled()
-    shared = (
-        np.ones((1, 1, N_BED_DAY)), np.ones((1, 1)), np.ones((1, N_BED)), np.ones((1, 1, N_DRAW)),
-        np.ones((1, 1, N_AIR)), np.zeros((1, 1), dtype=np.int64),
-    )  # fmt: skip
-    series(np.zeros((1, 1, N_STATE)), *shared, np.zeros((N_KEEP, 1, 1, 1)), np.zeros((1, 1)), np.zeros(N_ROW))
-    rows(np.zeros((1, 1, N_STATE)), *shared, np.zeros((1, 1, N_ROW)))
+    """Compile, or load what was compiled, so that no page pays for it."""
+    compiled()

@@ -15,7 +15,7 @@ from agronomy.decide.dose import hand_minutes
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import STYLES
 from agronomy.methods import hand
-from agronomy.plants.crops import crop_of, yield_loss
+from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
 
 @dataclass(frozen=True)
@@ -82,6 +82,6 @@ def _way(season: Season, bed: int, days: int, style: str, pattern: str, chosen: 
     missed = float(run.stress[:, 0, 1:].sum(axis=0).mean() / max(potential, 1e-9))
     lost = float(run.lost[:, 0, 1:].sum(axis=0).mean()) * ground
     minutes = hand_minutes(season.garden, described, litres, soaks)
-    responses = [crop_of(p).yield_response[0] for p in described.plantings if crop_of(p).group != "neighbour"]
+    responses = [crop_of(p).yield_response[0] for p in described.plantings if is_watered(p)]
     yield_lost = yield_loss(max(responses, default=0.0), missed)
     return Way(style, pattern, soaks, litres, minutes, missed, yield_lost, lost, chosen)

@@ -13,7 +13,7 @@ from agronomy.air.sun import SunDay, sun_day
 from agronomy.balance import forcing
 from agronomy.balance import step as s
 from agronomy.decide.morning import Morning
-from agronomy.describe.garden import Exposure
+from agronomy.describe.garden import Exposure, utc_offset_on
 
 
 @dataclass(frozen=True)
@@ -35,7 +35,7 @@ def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
     season = m.season
     garden = season.garden
     day_of_year = season.today.timetuple().tm_yday
-    sun = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, day_of_year)
+    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, season.today), day_of_year)
     exposure = forcing.exposure_on(m.bed, season.today)
     shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, exposure)
     used_mm = float(m.row[s.EVAP_ROOTED] + m.row[s.TRANSPIRATION])

@@ -15,6 +15,7 @@ from agronomy.decide.morning import Morning
 from agronomy.describe.garden import Bed, Garden, Rig
 from agronomy.methods import hand
 from agronomy.methods.drip import run_minutes
+from agronomy.methods.hand import rig_of
 
 PONDING_MM = 15.0  # that may stand on a bed before it runs off; common practice, no source
 REPELLING_PASSES = 3  # for a dry mix that repels; common practice, no source
@@ -40,11 +41,6 @@ class Dose:
     top_only: bool = False  # only the top layer is to be wetted
 
 
-def rig_of(garden: Garden, bed: Bed) -> Rig | None:
-    """The hose or tap a bed is watered from: its own, else the garden's first."""
-    return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else None)
-
-
 def hand_minutes(garden: Garden, bed: Bed, litres: float, times: float) -> float:
     """Minutes of a person's time for these litres in so many waterings, by the bed's method."""
     if bed.method == "can":
@@ -64,21 +60,20 @@ def dose_of(m: Morning) -> Dose:
     garden, bed, ground = m.season.garden, m.bed, m.ground_m2
     rig = rig_of(garden, bed) or Rig("hose")
     if bed.reservoir is not None:
-        gap = max(0.0, bed.reservoir.capacity_l - float(m.row[s.OPEN_RESERVOIR]) * ground)
-        gaps = np.maximum(0.0, bed.reservoir.capacity_l - m.reservoir_series_l)
+        gap = max(0.0, m.capacity_l - m.reservoir_l - m.filled_l)
+        gaps = np.maximum(0.0, m.capacity_l - m.reservoir_series_l - m.filled_l)
         return Dose(gap / ground, gap, band(gaps), 1.0, hand_minutes(garden, bed, gap, 1), into="reservoir")
     arrives = hand.ARRIVES[bed.method]
-    # from mm over the rooted share to what is given, over the ground
-    to_mm = m.share * forcing.line_reach(bed, m.season.today)
+    to_mm = m.to_ground
     need, series = max(0.0, m.net_mm), np.maximum(m.net_series, 0.0)
     if m.top_only:
         need, series = min(need, m.top_mm), np.minimum(series, m.top_series)
     if m.water_in_l > 0:  # what is planted today is watered in, however wet the bed is
         least = m.water_in_l * arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)
-    mm = need * to_mm
+    mm = max(0.0, need * to_mm - m.poured_mm)
     litres = mm * ground / arrives
-    spread = band(series * to_mm * ground / arrives)
+    spread = band(np.maximum(0.0, series * to_mm - m.poured_mm) * ground / arrives)
     minutes = hand_minutes(garden, bed, litres, 1)
     passes, pause = _passes(m, mm / max(to_mm, 1e-9), litres)
     goes: dict[str, Any] = {"passes": passes, "pause_minutes": pause, "top_only": m.top_only}

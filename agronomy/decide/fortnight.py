@@ -20,7 +20,7 @@ from agronomy.balance import step as s
 from agronomy.balance.forcing import Array
 from agronomy.decide import styles
 from agronomy.decide.bands import Band, bands, rain_chance
-from agronomy.decide.dose import hand_minutes, pouring_minutes, rig_of
+from agronomy.decide.dose import hand_minutes, pouring_minutes
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.decide.planting_out import comes_on, water_in_l
@@ -28,7 +28,8 @@ from agronomy.decide.single_days import SingleDays
 from agronomy.describe.garden import Bed, Garden, Move, Rig
 from agronomy.methods import hand
 from agronomy.methods.drip import run_minutes
-from agronomy.plants.crops import crop_of, yield_loss
+from agronomy.methods.hand import rig_of
+from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
 DUE_CHANCE = 0.5  # share of the series that ask for water
 EARLY_FROM = 0.5  # of its trigger: a bed less dry than that is not watered a day early; common practice, no source
@@ -203,7 +204,7 @@ class _Sequence:
         lines = []
         for i, b in enumerate(self.plan.beds):
             missed = float(self.stress[i] / max(potential[i], 1e-9))
-            ky = max((crop_of(p).yield_response[0] for p in b.bed.plantings), default=0.0)
+            ky = max((crop_of(p).yield_response[0] for p in b.bed.plantings if is_watered(p)), default=0.0)
             lost = float(self.lost[i] * self.ground[i])
             lines.append(BedLine(b.bed.name, tuple(self.cells[i]), missed, yield_loss(ky, missed), lost))
         return Fortnight(self._loads(), tuple(lines), ())

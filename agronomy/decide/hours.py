@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from agronomy.air.heat import heat_index, heat_index_class
 from agronomy.air.sun import sun_day, temperature_at
-from agronomy.describe.garden import Garden
+from agronomy.describe.garden import Garden, utc_offset_on
 
 WARM_AT = 22.0  # degrees C; past this water goes on warm leaves and soil: common practice, no source
 HOT_AT = 27.0  # degrees C; rest and shade: common practice, no source
@@ -35,7 +35,7 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
     sunrise and never less than an hour and a half; evening from when it has fallen below HOT_AT again, at the earliest
     an hour and a half before sunset, to an hour after it.
     """
-    sun = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, date.timetuple().tm_yday)
+    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, date), date.timetuple().tm_yday)
     hours = [i * STEP_H for i in range(int(24 / STEP_H))]
     curve = {h: temperature_at(h, tmin, tmax, sun) for h in hours}
     warm = next((h for h in hours if h > sun.sunrise and curve[h] >= WARM_AT), 24.0)

@@ -17,6 +17,7 @@ from agronomy.decide import styles, wait
 from agronomy.decide.heat import Heat
 from agronomy.decide.planting_out import water_in_l
 from agronomy.describe.garden import Bed
+from agronomy.methods.hand import ARRIVES
 
 
 @dataclass(frozen=True, eq=False)
@@ -61,6 +62,27 @@ class Morning:
         return float(self.row[s.DR_START])
 
     @property
+    def poured_mm(self) -> float:
+        """What was poured onto the soil today and arrives [mm over the ground]."""
+        today = self.season.days[self.season.n_behind, self.i]
+        return float(today[s.MORNING] + today[s.EVENING])
+
+    @property
+    def to_ground(self) -> float:
+        """From depletion of the rooted share [mm over it] to the soak that refills it [mm over the ground]."""
+        return self.share * forcing.line_reach(self.bed, self.season.today)
+
+    @property
+    def left_mm(self) -> float:
+        """Depletion that today's waterings leave to be poured; that of the morning where there were none."""
+        return self.net_mm - self.poured_mm / self.to_ground
+
+    @property
+    def top_left_mm(self) -> float:
+        """The same of the top layer."""
+        return self.top_mm - self.poured_mm / self.to_ground
+
+    @property
     def net_series(self) -> Array:
         """The same of every series, moved by what today's check did to the central one."""
         state = self.season.state[self.i]
@@ -78,9 +100,9 @@ class Morning:
 
     @property
     def top_asks(self) -> bool:
-        """Whether the damp-top rule asks for water this morning."""
+        """Whether the damp-top rule asks for water, more than was poured today."""
         threshold = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP])
-        return threshold > 0 and min(self.top_mm, max(self.net_mm, 0.0)) >= threshold
+        return threshold > 0 and min(self.top_left_mm, max(self.left_mm, 0.0)) >= threshold
 
     @property
     def top_only(self) -> bool:
@@ -94,8 +116,31 @@ class Morning:
         return water_in_l(self.bed, self.season.today)
 
     @property
+    def water_in_left_l(self) -> float:
+        """Of these, what was not poured yet today."""
+        return self.water_in_l - self.poured_mm * self.ground_m2 / ARRIVES[self.bed.method]
+
+    @property
+    def reservoir_l(self) -> float:
+        """What the reservoir holds this morning, after today's float."""
+        return float(self.row[s.OPEN_RESERVOIR] + self.row[s.CORRECTION_STORE]) * self.ground_m2
+
+    @property
     def reservoir_series_l(self) -> Array:
-        return self.season.state[self.i, 1:, s.R] * self.ground_m2
+        """The same of every series; a float draws them together as far as it is believed."""
+        held = self.season.state[self.i, :, s.R] * self.ground_m2
+        seen = self.season.days[self.season.n_behind, self.i, s.CHECK_STORE] >= 0
+        apart = (held[1:] - held[0]) * (1 - self.season.beds[self.i, s.STORE_WEIGHT] if seen else 1.0)
+        return np.clip(self.reservoir_l + apart, 0.0, self.capacity_l)
+
+    @property
+    def capacity_l(self) -> float:
+        return float(self.season.beds[self.i, s.CAPACITY]) * self.ground_m2
+
+    @property
+    def filled_l(self) -> float:
+        """What was poured into the reservoir today."""
+        return float(self.season.days[self.season.n_behind, self.i, s.FILL]) * self.ground_m2
 
     @property
     def wet_days(self) -> int:

@@ -30,6 +30,8 @@ from agronomy.describe.errors import InputError
 from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.weather import Sky
 
+LONGEST_LEDGER_DAYS = 1100  # three years and a month; what a plan costs is bounded by it
+
 
 @dataclass(frozen=True, eq=False)
 class BedPlan:
@@ -37,7 +39,7 @@ class BedPlan:
 
     word: "soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty" (nothing grows).
     cause: why, as a code: "trigger", "heat", "damp_top", "rain", "not_yet", "air_short", "doubt",
-        "watered", "reservoir", "bare", "before_planting", "planting_in".
+        "watered", "reservoir", "bare", "unwatered" (only what nobody waters grows), "before_planting", "planting_in".
     """
 
     bed: Bed
@@ -100,10 +102,26 @@ def plan(
         raise InputError(f"bed {late.name} opened", late.opened.isoformat(), f"not after today ({today.isoformat()})")
     if not garden.beds:
         raise InputError("beds", "none", "at least one bed")
+    garden = with_bounded_ledgers(garden, today)
     look_back = max(today - dt.timedelta(days=HEAT_LOOK_BACK_DAYS), sky.behind.dates[0])
     first = min(look_back, *(b.opened for b in garden.beds))
     weather = air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
     return _plan_under(garden, weather, today, days, runs, checkpoints)
+
+
+def with_bounded_ledgers(garden: Garden, today: dt.date) -> Garden:
+    """The garden with no bed's ledger running over more than LONGEST_LEDGER_DAYS behind today.
+
+    A bed that was opened before that opens then, as wet as nobody knows: what the soil held so long ago is gone.
+    """
+    earliest = today - dt.timedelta(days=LONGEST_LEDGER_DAYS)
+    if all(b.opened >= earliest for b in garden.beds):
+        return garden
+    beds = (
+        b if b.opened >= earliest else dataclasses.replace(b, opened=earliest, opening_wetness=None)
+        for b in garden.beds
+    )
+    return dataclasses.replace(garden, beds=tuple(beds))
 
 
 def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) -> Plan | None:
@@ -113,6 +131,7 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
     a bed begins before the known plan's weather: then `plan` is to be asked.
     """
     before, weather, today = known.garden, known.season.weather, known.today
+    garden = with_bounded_ledgers(garden, today)
     if len(before.beds) != len(garden.beds) or dataclasses.replace(before, beds=(), moves=()) != dataclasses.replace(
         garden, beds=(), moves=()
     ):

@@ -18,7 +18,7 @@ from agronomy.balance.weather import AirDays
 from agronomy.decide.bands import Band, band
 from agronomy.describe.garden import Bed
 from agronomy.ground.soil_temperature import LEAST_DAYS, soil_temperature
-from agronomy.plants.crops import TENDER, Crop, crop_of
+from agronomy.plants.crops import TENDER, Crop, is_watered
 from agronomy.plants.starts import WATER_IN_L
 
 DAYS: Final = 14
@@ -74,11 +74,7 @@ def comes_on(bed: Bed, today: dt.date) -> dt.date | None:
 
 def water_in_l(bed: Bed, date: dt.date) -> float:
     """Litres with which what is planted on a date is watered in."""
-    return sum(
-        p.count * WATER_IN_L.get(p.start, 0.0)
-        for p in bed.plantings
-        if p.planted == date and crop_of(p).group != "neighbour"
-    )
+    return sum(p.count * WATER_IN_L.get(p.start, 0.0) for p in bed.plantings if p.planted == date and is_watered(p))
 
 
 def soil_over(weather: AirDays) -> np.ndarray | None:

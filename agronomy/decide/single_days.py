@@ -20,8 +20,9 @@ class SingleDays:
     def __init__(self, season: Season, beds: Array) -> None:
         self.season, self.constants = season, beds
         series = np.r_[0, 1 : season.state.shape[1] : max(1, (season.state.shape[1] - 1) // SERIES)]
-        self.opening = season.state[:, series]
-        self.draws, self.air = season.draws[:, series], season.weather.air[:, series]
+        self.opening, self.draws, self.air = (
+            np.ascontiguousarray(x[:, series]) for x in (season.state, season.draws, season.weather.air)
+        )
 
     def run(self, d: int, state: Array, policy: int, beds: Beds | None = None) -> tuple[Array, Array]:
         """Day d ahead under one policy, from `state` (bed, series, N_STATE) of all beds.

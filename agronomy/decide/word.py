@@ -19,23 +19,27 @@ CHECK_FRESH_DAYS = 5
 SERIES_DISAGREE = (0.2, 0.8)  # share that asks for water between which a finger would change the answer
 RESERVOIR_EMPTY_CHANCE = 0.3
 LEAST_DOSE_MM = 1.0  # less is not worth a stop
+LEAST_LITRES = 0.1  # the same of what is watered in
+LEAST_FILL = 0.1  # of a reservoir's capacity, the same of its fill; common practice, no source
 
 
 def word_of(m: Morning) -> tuple[str, str]:
-    """The word and its cause for one bed, as BedPlan lists them."""
+    """The word and its cause for one bed, as BedPlan lists them. What was poured today counts; what is left to pour
+    stays to be poured."""
     if m.stand.plants <= 0:
         return _word_of_bare(m)
-    if m.watered_today:
-        return "done", "watered"
-    if m.has_reservoir:
-        return _word_of_reservoir(m)
-    if m.water_in_l > 0:
+    word, cause = _word_of_reservoir(m) if m.has_reservoir else _word_of_soil(m)
+    return ("done", "watered") if m.watered_today and word not in ("soak", "fill") else (word, cause)
+
+
+def _word_of_soil(m: Morning) -> tuple[str, str]:
+    if m.water_in_l > 0 and m.water_in_left_l > LEAST_LITRES:
         return "soak", "planting_in"
     if m.net_mm < 0 and m.wet_days > 0:
         return "too_wet", "air_short"
-    if m.net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
+    if not m.watered_today and m.net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
         return "check", "doubt"
-    if m.net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
+    if m.left_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
         return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")
     if m.top_asks and m.choice.wait_days == 0:
         return "soak", "damp_top"
@@ -43,12 +47,12 @@ def word_of(m: Morning) -> tuple[str, str]:
 
 
 def _word_of_bare(m: Morning) -> tuple[str, str]:
-    """Nothing grows yet; a dry bed is wetted the day before it is worked and planted."""
+    """Nothing grows yet that is watered; a dry bed is wetted the day before it is worked and planted."""
     comes = comes_on(m.bed, m.season.today)
     tomorrow = comes is not None and (comes - m.season.today).days == 1
     if tomorrow and not m.has_reservoir and m.net_mm >= max(DRY_FOR_WORK * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
         return ("done", "watered") if m.watered_today else ("soak", "before_planting")
-    return "empty", "bare"
+    return "empty", "unwatered" if m.stand.canopy_m2 > 0 else "bare"
 
 
 def _heat_in(m: Morning) -> int | None:
@@ -59,6 +63,9 @@ def _heat_in(m: Morning) -> int | None:
 
 def _word_of_reservoir(m: Morning) -> tuple[str, str]:
     low, heat_in = reservoir_low(m.season, m.i), _heat_in(m)
+    # What was filled today is in `never` already; the little that is left then is not worth a second trip.
+    if m.filled_l > 0 and m.capacity_l - m.reservoir_l - m.filled_l < LEAST_FILL * m.capacity_l:
+        return "leave", "not_yet"
 
     def empty_within(days: int) -> float:
         return float((m.never.reservoir[:days, m.i, 1:] < low).any(axis=0).mean())
@@ -73,7 +80,7 @@ def _word_of_reservoir(m: Morning) -> tuple[str, str]:
 def _heat_would_take_it_past(m: Morning) -> bool:
     """Whether the coming wave takes an unwatered bed past its trigger by its second day, and a soak now would stay."""
     heat_in = _heat_in(m)
-    if heat_in is None or m.net_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+    if heat_in is None or m.left_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
         return False
     into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i, 1:]
     return float(np.median(into_wave)) >= m.trigger_mm and m.choice.wait_days == 0

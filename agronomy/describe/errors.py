@@ -12,7 +12,9 @@ CoreError
 from __future__ import annotations
 
 import difflib
+import functools
 import math
+import zoneinfo
 from collections.abc import Iterable
 from typing import Any
 
@@ -71,6 +73,18 @@ def require_between(field: str, value: Any, low: float, high: float, unit: str =
     if not (math.isfinite(number) and low <= number <= high):
         raise OutOfRangeError(field, value, allowed)
     return number
+
+
+def require_zone(field: str, value: Any) -> str:
+    """Return `value` if it is a time zone of the IANA list. Raises FormatError."""
+    if isinstance(value, str) and value in _zones():
+        return value
+    raise FormatError(field, value, "a zone of the IANA list, such as UTC or Europe/Lisbon")
+
+
+@functools.cache
+def _zones() -> set[str]:
+    return zoneinfo.available_timezones()
 
 
 def require_one_of(field: str, value: Any, names: Iterable[str]) -> str:

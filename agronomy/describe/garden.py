@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import datetime as dt
+import functools
+import zoneinfo
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any, Final, TypeVar
+
+from agronomy.describe.errors import OutOfRangeError
 
 METHODS: Final = ("hose", "can", "drip", "reservoir")
 STYLES: Final = ("ample", "steady", "sparing")
@@ -39,6 +43,8 @@ THINGS: Final[dict[str, tuple[float, str]]] = {
 # the small tests of the bench (agronomy/bench)
 MEASUREMENTS: Final = ("bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter")
 DAY_PARTS: Final = ("morning", "evening")
+OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
+FURTHEST_OPENED: Final = dt.timedelta(days=366)  # of a bed to come, in a garden file
 
 
 @dataclass(frozen=True)
@@ -149,7 +155,8 @@ class Count:
 @dataclass(frozen=True)
 class Planting:
     """start: one of STARTS. buried_m: how much deeper than the root ball the stem is set, or how deep it is sown [m].
-    spacing_m: from plant to plant [m]; None: evenly over the bed."""
+    spacing_m: from plant to plant [m]; None: evenly over the bed. watered: whether the bed is watered for its sake;
+    None: as its crop usually is (plants/crops.py)."""
 
     crop: str
     count: int
@@ -162,6 +169,7 @@ class Planting:
     thinned: tuple[Count, ...] = ()
     own: OwnCrop | None = None
     spacing_m: float | None = None
+    watered: bool | None = None
 
 
 @dataclass(frozen=True)
@@ -368,7 +376,8 @@ class Gauge:
 
 @dataclass(frozen=True)
 class Garden:
-    """climate: a name of CLIMATES that stands in where no day is known; climate_days: its days where it is "file".
+    """time_zone: of the IANA list; empty: utc_offset_h holds on every date.
+    climate: a name of CLIMATES that stands in where no day is known; climate_days: its days where it is "file".
     method: how most of its beds are watered. can_l: what its can holds [L]; can_minutes: to fill, carry and pour one.
     """
 
@@ -404,6 +413,28 @@ class Garden:
 
 
 Dated = TypeVar("Dated", Soil, Exposure)
+
+
+def check_opened(field: str, opened: dt.date, today: dt.date, latest: dt.date) -> None:
+    """Hold the first day of a bed's ledger between OLDEST_OPENED before today and a latest date.
+
+    Raises OutOfRangeError.
+    """
+    earliest = today - OLDEST_OPENED
+    if not earliest <= opened <= latest:
+        raise OutOfRangeError(field, opened.isoformat(), f"a date from {earliest} to {latest}")
+
+
+def utc_offset_on(garden: Garden, date: dt.date) -> float:
+    """Hours by which the garden's clocks are ahead of UTC at noon of a date: by its zone, where it names one."""
+    return zone_offset_h(garden.time_zone, date) if garden.time_zone else garden.utc_offset_h
+
+
+@functools.lru_cache(maxsize=8192)
+def zone_offset_h(time_zone: str, date: dt.date) -> float:
+    """Hours by which clocks in a zone of the IANA list are ahead of UTC at noon of a date."""
+    offset = dt.datetime.combine(date, dt.time(12), zoneinfo.ZoneInfo(time_zone)).utcoffset()
+    return offset.total_seconds() / 3600 if offset else 0.0
 
 
 def on_date(records: tuple[Dated, ...], date: dt.date) -> Dated | None:

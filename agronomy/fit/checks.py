@@ -13,7 +13,7 @@ from agronomy.air.leaf_wetness import RISKY_H, wet_leaf_hours
 from agronomy.air.shade import sun_hours
 from agronomy.air.sun import sun_day
 from agronomy.balance import forcing
-from agronomy.describe.garden import Bed, Garden, Planting
+from agronomy.describe.garden import Bed, Garden, Planting, utc_offset_on
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.plan import Point, corners
 from agronomy.plants import room
@@ -178,7 +178,9 @@ def spacing(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | 
         figures[f"{name}l"] = full_grown_l(crop, plants, ground)
         if days is not None:
             covered = min(plants * full_canopy_m2(crop) / ground, 1.0)
-            sun_today = sun_day(garden.latitude, garden.longitude, garden.utc_offset_h, today.timetuple().tm_yday)
+            sun_today = sun_day(
+                garden.latitude, garden.longitude, utc_offset_on(garden, today), today.timetuple().tm_yday
+            )
             figures[f"{name}wet_h"] = wet_leaf_hours(sun_today, days.tmin, days.tmax, days.ea, covered)
     crowded = n > close or between < 0.95 * wants.spacing_m[0]
     risky = figures.get("wet_h", 0.0) >= RISKY_H and figures["wet_h"] > figures["airy_wet_h"]
@@ -190,7 +192,7 @@ def hours_of_sun(garden: Garden, bed: Bed, date: dt.date) -> float:
     seen = forcing.exposure_on(bed, date)
     points = forcing.points_of(bed)
     hours = sun_hours(
-        garden.things if points else (), points, garden.latitude, garden.longitude, garden.utc_offset_h,
+        garden.things if points else (), points, garden.latitude, garden.longitude, utc_offset_on(garden, date),
         date.timetuple().tm_yday, garden.north_deg, seen.sun_from_h, seen.sun_to_h,
     )  # fmt: skip
     return hours * microclimate.COVER_EFFECTS[seen.cover][0] * (1 - seen.shade_pct / 100)

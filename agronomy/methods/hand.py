@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from agronomy.describe.garden import Bed, Garden, Rig
+
 BASE_RADIUS_M = 0.25  # a base is the circle of this radius round a stem, or the canopy where that is smaller
 PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common practice, no source
 LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered all over; common practice
@@ -12,6 +14,11 @@ LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get 
 STOP_MINUTES = 0.5  # to walk on and bring the hose along, for each stop; common practice, no source
 LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share that reaches the roots; practice
+
+
+def rig_of(garden: Garden, bed: Bed) -> Rig | None:
+    """The hose or tap a bed is watered from: its own, else the garden's first."""
+    return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else None)
 
 
 @dataclass(frozen=True)

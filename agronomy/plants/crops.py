@@ -29,7 +29,7 @@ class Crop:
     spread_m: common practice, no source. frost_c: leaves are hurt below it; soil_c: soil warm enough to plant or sow;
     base_c: no growth below it [degrees C]: common practice, no source.
     ky: yield response over the whole season, FAO-33 (also FAO-56 Table 24), from memory; None where it has none.
-    group: "vegetable", "herb", "fruit" or "neighbour" (it only drinks).
+    group: "vegetable", "herb", "fruit", "flower" or "neighbour" (it only drinks; nobody waters a bed for its sake).
     """
 
     name: str
@@ -159,17 +159,28 @@ CROPS: Final[dict[str, Crop]] = {
                          group="fruit"),
     "blueberry": _hardy("blueberry", (0.20, 1.00, 0.40), (20, 50, 75, 60), 1.20, 1.00, (0.3, 0.5), 0.35, 2, BUSH,
                         group="fruit"),
+    "fruit_tree": _hardy("fruit tree", (0.35, 0.90, 0.65), (20, 70, 120, 60), 4.00, 3.00, (1.0, 2.0), 0.50, 2,
+                         "FAO-56 row for apples, cherries and pears, from memory; size and stages common practice",
+                         group="fruit"),
+    # for their own sake
+    "flowers": Crop("flowers", SMALL, (25, 35, 70, 20), 0.50, 0.35, (0.3, 0.6), 0.45, 2, HABIT, group="flower"),
+    "sunflower": Crop("sunflower", (0.15, 1.10, 0.25), (25, 35, 45, 25), 2.00, 0.50, (0.8, 1.5), 0.45, 2, COEFFICIENTS,
+                      ky=0.95, group="flower"),
+    "bush": _hardy("flowering bush", (0.20, 0.90, 0.60), (20, 50, 120, 60), 1.40, 1.10, (0.5, 1.0), 0.50, 2, HABIT,
+                   group="flower"),
     # anything else, and neighbours that only drink
     "other": Crop("another vegetable", SMALL, (25, 35, 45, 20), 0.50, 0.40, (0.3, 0.6), 0.30, 2, GROUP),
-    "flowers": Crop("flowers", SMALL, (25, 35, 70, 20), 0.50, 0.35, (0.3, 0.6), 0.45, 2, HABIT, group="neighbour"),
-    "sunflower": Crop("sunflower", (0.15, 1.10, 0.25), (25, 35, 45, 25), 2.00, 0.50, (0.8, 1.5), 0.45, 2, COEFFICIENTS,
-                      ky=0.95, group="neighbour"),
     "hedge": _hardy("hedge", (0.60, 0.90, 0.90), (1, 1, 300, 60), 1.80, 0.60, (0.6, 1.2), 0.60, 1, HABIT,
                     group="neighbour"),
     "tree_roots": _hardy("tree roots", (0.60, 0.90, 0.90), (1, 1, 300, 60), 4.00, 1.00, (1.0, 2.0), 0.60, 1, HABIT,
                          group="neighbour"),
     "weeds": _hardy("weeds", SMALL, (10, 25, 60, 30), 0.25, 0.20, (0.3, 0.6), 0.50, 1, HABIT, group="neighbour"),
 }  # fmt: skip
+
+
+def is_watered(planting: Planting) -> bool:
+    """Whether a bed is watered for the sake of this planting: as the gardener said, else all but neighbours."""
+    return crop_of(planting).group != "neighbour" if planting.watered is None else planting.watered
 
 
 def yield_loss(ky: float, missed: float) -> float:

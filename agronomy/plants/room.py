@@ -85,5 +85,9 @@ ROOM: Final[dict[str, Room]] = {
     "currant": Room((30, 60), (1.00, 1.40), 4, "gooseberry"),
     "gooseberry": Room((30, 60), (0.90, 1.30), 4, "gooseberry"),
     "blueberry": Room((25, 50), (0.80, 1.20), 5, "heath"),
+    "fruit_tree": Room((60, 120), (2.00, 3.50), 6, "rose"),
+    "flowers": Room((2, 5), (0.20, 0.35), 5, ""),
+    "sunflower": Room((10, 20), (0.30, 0.50), 6, "daisy"),
+    "bush": Room((30, 60), (0.80, 1.20), 4, ""),
     "other": Room((5, 15), (0.25, 0.40), 5, ""),
 }  # fmt: skip

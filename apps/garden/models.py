@@ -67,12 +67,6 @@ class Garden(models.Model):
         """The garden's date: its own clock's, else today's in its time zone."""
         return self.clock_date or timezone.now().astimezone(zoneinfo.ZoneInfo(self.time_zone)).date()
 
-    @property
-    def utc_offset_h(self) -> float:
-        noon = dt.datetime.combine(self.today, dt.time(12), zoneinfo.ZoneInfo(self.time_zone))
-        offset = noon.utcoffset()
-        return offset.total_seconds() / 3600 if offset else 0.0
-
 
 class Role(models.TextChoices):
     OWNER = "owner"
@@ -91,6 +85,21 @@ class Membership(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user} {self.role} of {self.garden}"
+
+
+class Invitation(models.Model):
+    """Asked to help in a garden, and not answered yet."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="invitations")
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="invitations")
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["garden", "user"], name="one_invitation_each")]
+
+    def __str__(self) -> str:
+        return f"{self.user} to {self.garden}"
 
 
 class Rig(models.Model):
@@ -220,6 +229,7 @@ class Planting(models.Model):
     planted = models.DateField()
     removed = models.DateField(null=True, blank=True, help_text="harvested out or pulled")
     spacing_m = models.FloatField(null=True, blank=True, help_text="from plant to plant")
+    watered = models.BooleanField(null=True, blank=True, help_text="for its own sake; empty: as its crop usually is")
     withdrawn_at = models.DateTimeField(null=True, blank=True, help_text="taken out of the record; undoable")
 
     class Meta:

@@ -8,14 +8,18 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from django.db import IntegrityError, transaction
+from django.db import transaction
 from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_file, garden_schema
+from agronomy.decide.bands import bands, rain_chance
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError, OutOfRangeError
 from apps.garden.access import owned, visited
 from apps.garden.actions import lock
+from apps.garden.events import once
 from apps.garden.models import Bed, Event, Garden
 from apps.watering.models import CalendarFeed, Check, IssuedAdvice, MovedSoak, PutOff, Watering
 from apps.watering.queries import DAYS_AHEAD, Situation, situation
@@ -35,20 +39,6 @@ def _check_date(garden: Garden, bed: Bed, date: dt.date) -> None:
     earliest = max(bed.opened, garden.today - OLDEST_EVENT)
     if not earliest <= date <= garden.today:
         raise OutOfRangeError("date", date.isoformat(), f"a date from {earliest} to {garden.today}")
-
-
-def _once(model: Any, event_id: UUID, bed: Bed, fields: dict[str, Any]) -> Any:
-    """The event of this id, made if it is not there. Somebody else's id is as good as none."""
-    known = model.objects.filter(pk=event_id).first()
-    if known is None:
-        try:
-            with transaction.atomic():
-                return model.objects.create(id=event_id, bed=bed, **fields)
-        except IntegrityError:  # the same event, sent twice at once: the other one got there first
-            known = model.objects.get(pk=event_id)
-    if known.bed_id != bed.pk:
-        raise Http404("event")
-    return known
 
 
 @dataclass
@@ -75,7 +65,7 @@ class RecordWatering:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
         fields = {**described, "date": date, "by": self.by}
         with transaction.atomic():
-            return _once(Watering, self.id, bed, fields)
+            return once(Watering, self.id, {"bed": bed}, fields)
 
 
 @dataclass
@@ -105,7 +95,7 @@ class RecordCheck:
             if (self.value or 0) > bed.reservoir_capacity_l:
                 raise OutOfRangeError("value", self.value, f"at most {bed.reservoir_capacity_l:g} L, what it holds")
         with transaction.atomic():
-            return _once(Check, self.id, bed, {**found, "date": date, "by": self.by})
+            return once(Check, self.id, {"bed": bed}, {**found, "date": date, "by": self.by})
 
 
 @dataclass
@@ -116,12 +106,15 @@ class PutOffStop:
     garden_id: int
     bed_id: int
     id: UUID
+    date: dt.date | None = None
 
     def execute(self) -> PutOff:
         garden = visited(self.by, self.garden_id)
         bed = _standing_bed(garden, self.bed_id)
+        date = self.date or garden.today
+        _check_date(garden, bed, date)
         with transaction.atomic():
-            return _once(PutOff, self.id, bed, {"date": garden.today, "by": self.by})
+            return once(PutOff, self.id, {"bed": bed}, {"date": date, "by": self.by})
 
 
 def check_move(garden: Garden, bed_id: int, from_date: dt.date, to_date: dt.date) -> Bed:
@@ -152,7 +145,7 @@ class MoveSoak:
         bed = check_move(garden, self.bed_id, self.from_date, self.to_date)
         fields = {"date": garden.today, "from_date": self.from_date, "to_date": self.to_date, "by": self.by}
         with transaction.atomic():
-            return _once(MovedSoak, self.id, bed, fields)
+            return once(MovedSoak, self.id, {"bed": bed}, fields)
 
 
 @dataclass
@@ -214,15 +207,32 @@ def issue_advice(now: Situation) -> IssuedAdvice | None:
     """Keep today's advice under the hash of the facts it rested on; the same facts are kept once."""
     if now.plan is None:
         return None
-    beds = [
-        {"bed": int(b.bed.name), "word": b.word, "cause": b.cause, "litres": round(b.dose.litres, 2) if b.dose else 0.0}
-        for b in now.plan.beds
-    ]
+    beds = [_advice_on(b) for b in now.plan.beds]
     advice, _ = IssuedAdvice.objects.get_or_create(
         garden=now.garden, date=now.plan.today, facts_hash=now.facts_hash,
-        defaults={"beds": beds, "snapshot": now.weather.snapshot},
+        defaults={"beds": beds, "snapshot": now.weather.snapshot, "rain": _rain_expected(now.plan)},
     )  # fmt: skip
     return advice
+
+
+def _advice_on(b: BedPlan) -> dict[str, Any]:
+    """What was said of one bed and what it rested on, so that it can be held against what came."""
+    return {
+        "bed": int(b.bed.name), "word": b.word, "cause": b.cause, "litres": round(b.dose.litres, 2) if b.dose else 0.0,
+        "chance_asks": round(b.chance_asks, 4), "wait_days": b.choice.wait_days,
+        "costs": [round(c, 4) for c in b.choice.costs], "rain_enough": [round(c, 4) for c in b.choice.rain_enough],
+        "net_mm": round(b.net_mm.mid, 3), "trigger_mm": round(b.trigger_mm, 3),
+    }  # fmt: skip
+
+
+def _rain_expected(p: Plan) -> list[dict[str, Any]]:
+    """The rain of each of the days that a wait looks at [mm]: 10, 50, 90 % of the members and the chance of any."""
+    w, looked_at = p.season.weather, slice(p.season.n_behind, p.season.n_behind + HORIZON_DAYS)
+    rain = w.rain[looked_at]
+    return [
+        {"date": date.isoformat(), "mm": [round(x, 3) for x in (b.low, b.mid, b.high)], "chance": rain_chance(members)}
+        for date, members, b in zip(w.dates[looked_at], rain, bands(rain), strict=True)
+    ]
 
 
 @dataclass
@@ -241,20 +251,26 @@ class Visit:
 
 @dataclass
 class StepDay:
-    """A garden with its own clock moves one day on; what was expected of the day arrives as observed."""
+    """A garden with its own clock moves one day on; what was expected of the day arrives as observed.
+
+    from_date: the day that was seen when the step was asked for; a garden that went on from there already stays.
+    """
 
     by: Any
     garden_id: int
+    from_date: dt.date | None = None
 
     def execute(self) -> Garden:
         garden = owned(self.by, self.garden_id)
         if garden.clock_date is None:
             raise InputError("clock", "the real date", "only a garden with a clock of its own can be stepped")
+        if self.from_date is not None and garden.clock_date > self.from_date:
+            return garden
         issue_advice(situation(garden))
         with transaction.atomic():
             locked = Garden.objects.select_for_update().get(pk=garden.pk)
             if locked.clock_date is None or locked.clock_date != garden.clock_date:
-                raise InputError("clock", str(locked.clock_date), f"stepped from {garden.clock_date} already")
+                return locked  # the same step, asked for twice at once: the other one got there first
             locked.clock_date += dt.timedelta(days=1)
             locked.save(update_fields=["clock_date"])
         refresh_weather(locked)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import dataclasses
-import datetime as dt
 import uuid
 from typing import Any
 
@@ -118,7 +117,7 @@ def _write_bed(
         planting = Planting.objects.create(
             bed=row, crop=p.crop, variety=p.variety, count=p.count, planted=p.planted, removed=p.removed,
             start=p.start, buried_m=p.buried_m, own_crop=crops[p.own.name] if p.own else None,
-            spacing_m=p.spacing_m,
+            spacing_m=p.spacing_m, watered=p.watered,
         )  # fmt: skip
         for size in p.sizes:
             SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))
@@ -128,12 +127,7 @@ def _write_bed(
         MovedSoak.objects.create(
             bed=row, date=moved.from_date, from_date=moved.from_date, to_date=moved.to_date, by=owner
         )
-    for model, events in ((Watering, bed.waterings), (Check, bed.checks)):
-        for event in events:
-            _write_event(model, row, owner, dataclasses.asdict(event))
-
-
-def _write_event(model: Any, bed: Bed, by: Any, fields: dict[str, Any]) -> None:
-    date: dt.date = fields["date"]
-    event_id = uuid.uuid5(uuid.NAMESPACE_OID, f"{bed.pk}/{model.__name__}/{date}/{fields}")
-    model.objects.create(id=event_id, bed=bed, by=by, **fields)
+    events: list[tuple[Any, Any]] = [(Watering, bed.waterings), (Check, bed.checks)]
+    for model, happened in events:
+        for event in happened:  # one after the other: of two alike in a day, the later recorded stays the later
+            model.objects.create(bed=row, by=owner, **dataclasses.asdict(event))

@@ -10,6 +10,8 @@ import zoneinfo
 from dataclasses import dataclass
 from typing import Any
 
+from django.utils import timezone
+
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
@@ -46,7 +48,7 @@ def refuse_too_large(text: str, name: str) -> None:
 def described_garden(garden: Garden) -> g.Garden:
     """All that counts in a garden, by its names: what the garden file holds. Struck events are left out."""
     beds = read_beds(garden)
-    core = core_garden(garden, beds)
+    core = core_garden(garden, beds, to_come=True)
     names = {str(b.row.pk): b.row.name for b in beds}
     typed = WeatherDay.objects.filter(garden=garden, source=Source.TYPED).values("date", *COLUMNS)
     file_days = WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).values("date", *COLUMNS)
@@ -55,7 +57,6 @@ def described_garden(garden: Garden) -> g.Garden:
     return dataclasses.replace(
         core,
         name=garden.name,
-        time_zone=garden.time_zone,
         beds=tuple(dataclasses.replace(b, name=names[b.name]) for b in core.beds),
         moves=tuple(dataclasses.replace(m, bed=names[m.bed]) for m in core.moves),
         own_crops=tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
@@ -127,8 +128,9 @@ class ImportGarden:
         if described is None:
             raise FaultyFileError(found)
         zone = described.time_zone or _zone_of(described)
-        if zone not in zoneinfo.available_timezones():
-            raise FormatError("time_zone", zone, "a zone of the IANA list, such as UTC or Europe/Lisbon")
+        today = timezone.now().astimezone(zoneinfo.ZoneInfo(zone)).date()
+        for i, bed in enumerate(described.beds):
+            g.check_opened(f"beds[{i}].opened", bed.opened, today, today + g.FURTHEST_OPENED)
         refuse_one_too_many(self.by)
         return write_garden(described, self.by, time_zone=zone)
 

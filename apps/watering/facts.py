@@ -47,6 +47,7 @@ class Grows:
     buried_m: float
     own_crop: int | None
     spacing_m: float | None
+    watered: bool | None
     thinned: tuple[g.Count, ...]
     sizes: tuple[g.Size, ...]
 
@@ -77,6 +78,15 @@ class Felt:
 
 
 @dataclass(frozen=True)
+class LeftAlone:
+    """ "Not today"."""
+
+    id: UUID
+    date: dt.date
+    struck: bool
+
+
+@dataclass(frozen=True)
 class Moved:
     id: UUID
     from_date: dt.date
@@ -96,7 +106,11 @@ class BedFacts:
     moves: tuple[Moved, ...]  # not struck
     poured: tuple[Poured, ...]
     felt: tuple[Felt, ...]
-    put_off: Mapping[dt.date, UUID]  # not struck
+    put_offs: tuple[LeftAlone, ...]
+
+    def put_off_on(self, date: dt.date) -> UUID | None:
+        """The event by which the bed was put off on a date."""
+        return next((x.id for x in reversed(self.put_offs) if x.date == date and not x.struck), None)
 
 
 def read_beds(garden: Garden) -> list[BedFacts]:
@@ -123,6 +137,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             "buried_m",
             "own_crop_id",
             "spacing_m",
+            "watered",
         )
     )
     thinned = _grouped(
@@ -154,7 +169,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
         .values_list("bed_id", "id", "date", "kind", "reading", "value", "struck_at")
     )
     put_off = _grouped(
-        PutOff.objects.filter(**mine, struck_at=None).order_by(*by_date).values_list("bed_id", "date", "id")
+        PutOff.objects.filter(**mine).order_by(*by_date).values_list("bed_id", "id", "date", "struck_at")
     )
     return [
         BedFacts(
@@ -181,7 +196,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             _each(Moved, moves[row.pk]),
             _each(Poured, map(_struck, poured[row.pk])),
             _each(Felt, map(_struck, felt[row.pk])),
-            dict(put_off[row.pk]),
+            _each(LeftAlone, map(_struck, put_off[row.pk])),
         )
         for row in rows
     ]
@@ -205,16 +220,17 @@ def _grouped(rows: Iterable[tuple[Any, ...]]) -> dict[int, list[Any]]:
     return groups
 
 
-def core_garden(garden: Garden, beds: Iterable[BedFacts]) -> g.Garden:
-    """The core's Garden of standing beds; beds opened later than the garden's day are left out."""
+def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False) -> g.Garden:
+    """The core's Garden of standing beds; beds opened later than the garden's day are left out, unless `to_come`."""
     today = garden.today
-    standing = [b for b in beds if b.row.opened <= today]
+    standing = [b for b in beds if to_come or b.row.opened <= today]
     return g.Garden(
         name=f"{garden.pk}",
         latitude=garden.latitude,
         longitude=garden.longitude,
         elevation_m=garden.elevation_m,
-        utc_offset_h=garden.utc_offset_h,
+        utc_offset_h=g.zone_offset_h(garden.time_zone, today),
+        time_zone=garden.time_zone,
         style=garden.style,
         coastal=garden.coastal,
         rigs=tuple(
@@ -267,6 +283,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
                 p.thinned,
                 facts.own_crops[p.own_crop] if p.own_crop else None,
                 p.spacing_m,
+                p.watered,
             )
             for p in facts.grows
         ),

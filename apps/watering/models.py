@@ -91,7 +91,8 @@ class IssuedAdvice(models.Model):
     facts_hash = models.CharField(max_length=64)
     snapshot = models.ForeignKey(ForecastSnapshot, null=True, on_delete=models.SET_NULL)
     issued_at = models.DateTimeField(auto_now_add=True)
-    beds = models.JSONField(help_text="for each bed: word, cause, litres")
+    beds = models.JSONField(help_text="for each bed: word, cause, litres, chances, wait and the costs weighed")
+    rain = models.JSONField(default=list, help_text="what was expected of the days ahead [mm]")
 
     class Meta:
         ordering = ["date", "issued_at"]

@@ -20,6 +20,7 @@ from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
 from apps.garden.access import owned, visited
+from apps.garden.events import once
 from apps.garden.models import Garden
 from apps.weather import provider
 from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
@@ -169,27 +170,23 @@ class ReadGauge:
         if not garden.today - dt.timedelta(days=366) <= self.date < garden.today:
             earliest, latest = garden.today - dt.timedelta(days=366), garden.today - dt.timedelta(days=1)
             raise OutOfRangeError("date", self.date.isoformat(), f"a past date from {earliest} to {latest}")
-        known = GaugeReading.objects.filter(pk=self.id).first()
-        if known is not None:
-            if known.garden_id != garden.pk:
-                raise Http404("gauge reading")
-            return known
-        return GaugeReading.objects.create(id=self.id, garden=garden, date=self.date, rain=self.rain, by=self.by)
+        return once(GaugeReading, self.id, {"garden": garden}, {"date": self.date, "rain": self.rain, "by": self.by})
 
 
 @dataclass
 class StrikeGauge:
-    """A reading that was wrong counts no longer; striking it again brings it back."""
+    """A reading that was wrong counts no longer; `back` undoes that."""
 
     by: Any
     garden_id: int
     reading_id: UUID
+    back: bool = False
 
     def execute(self) -> GaugeReading:
         garden = visited(self.by, self.garden_id)
         reading = GaugeReading.objects.filter(pk=self.reading_id, garden=garden).first()
         if reading is None:
             raise Http404("gauge reading")
-        reading.struck_at = None if reading.struck_at else timezone.now()
+        reading.struck_at = None if self.back else timezone.now()
         reading.save(update_fields=["struck_at"])
         return reading

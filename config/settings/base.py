@@ -36,6 +36,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "api.retry.RetryWhenBusy",
 ]
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -55,7 +56,7 @@ DATABASES = {
         "OPTIONS": {
             "charset": "utf8mb4",
             "isolation_level": "read committed",
-            "init_command": "SET sql_mode='STRICT_ALL_TABLES'",
+            "init_command": "SET sql_mode='STRICT_ALL_TABLES', innodb_lock_wait_timeout=5",
             "connect_timeout": 5,
         },
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"},

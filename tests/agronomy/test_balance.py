@@ -275,6 +275,36 @@ class Properties(unittest.TestCase):
         self.assertLess(ks[s.EVENING][0], 0.5)
         self.assertEqual(ks[s.EVENING][1], 1.0)
 
+    def test_the_top_layer_gives_off_freely_on_the_day_it_rains(self):
+        """FAO-56 eq. 74: Kr is 1 below REW, and a shower that falls on a dry crust brings it there the same day."""
+        evaporated = {}
+        for rain in (0.0, 12.0):
+            run = Run(1, ET0=5.0, KD=0.0, EVAP_LEFT=1.0, TAW=1e6, P_TABLE=0.5)
+            run.state[0, 0, [s.DE, s.DR]] = 20.0  # the whole of TEW
+            run.air[0, 0, s.RAIN] = rain
+            evaporated[rain] = run.rows()[0, s.EVAP_ROOTED]
+        self.assertEqual(evaporated[0.0], 0.0)
+        self.assertAlmostEqual(evaporated[12.0], 1.2 * 5.0, places=9)  # Kc max over bare ground, FAO-56 eq. 72
+
+    def test_a_policy_adds_only_what_was_not_poured_yet(self):
+        for recorded in ({"MORNING": 6.0}, {"EVENING": 6.0}, {"MORNING": 3.0, "EVENING": 3.0}, {}):
+            with self.subTest(recorded):
+                run = Run(1, TAW=60.0, P_TABLE=0.4, **recorded)
+                run.state[0, 0, s.DR] = 30.0
+                run.policy[:] = s.ON_DAY
+                row = run.rows()[0]
+                self.assertAlmostEqual(row[s.IRRIGATION], 30.0, places=9)
+                self.assertAlmostEqual(row[s.DRAINED_ROOTED], 0.0, places=9)
+
+    def test_there_is_one_compiled_form_and_no_page_compiles_another(self):
+        state, day, before, bed, draw, air, policy = drawn(3)
+        keep, wet, row = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3)), np.zeros(s.N_ROW)
+        series, rows_of = s.compiled()
+        series(state, day, before, bed, draw, air, policy, keep, wet, row)
+        with self.assertRaises(TypeError):  # an array with gaps
+            series(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, keep, wet, row)
+        self.assertEqual([len(run.signatures) for run in (series, rows_of)], [1, 1])
+
     def test_heavy_ground_holds_water_above_field_capacity_for_days(self):
         wet = {}
         for drain in (1.0, 1 / 3):

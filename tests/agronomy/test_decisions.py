@@ -4,9 +4,11 @@ import dataclasses
 import datetime as dt
 import itertools
 import unittest
+from unittest import mock
 
 import numpy as np
 
+from agronomy.balance import forcing, run
 from agronomy.balance import step as s
 from agronomy.balance.run import Checkpoints
 from agronomy.decide.bands import bands
@@ -15,6 +17,7 @@ from agronomy.decide.plan import plan, replan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
+from agronomy.describe.weather import table_from_days
 from agronomy.methods import drip, hand
 from tests import reference_data as ref
 from tests.agronomy import gardens as t
@@ -206,7 +209,7 @@ class Arithmetic(unittest.TestCase):
     def test_the_gauge_changes_todays_answer(self):
         b = t.watered(t.bed(), (6, 60.0))
         self.assertEqual(one(b).word, "soak")
-        self.assertEqual(one(b, t.sky(behind_rain={19: 25.0})).word, "leave")
+        self.assertEqual(one(b, t.sky(behind_rain={19: 30.0})).word, "leave")
 
     def test_under_cover_no_rain_falls(self):
         for covered, word in ((False, "leave"), (True, "soak")):
@@ -233,6 +236,16 @@ class Hands(unittest.TestCase):
             want, tolerance = case.expect("width")
             got = drip.wetted_width_m(case["volume"], case["emitter_flow"], case["ks"] * 3600 * 1000)
             self.assertAlmostEqual(got, want, delta=tolerance)
+
+    def test_a_bucket_counts_for_a_bed_that_names_no_hose(self):
+        """It is watered from the garden's first hose, in the dose and in how sure the litres are."""
+        measured = t.garden(t.bed(rig=None))
+        self.assertEqual(hand.rig_of(measured, measured.beds[0]).name, "Hose")
+        guessed = dataclasses.replace(measured, rigs=(g.Rig("Hose"),))
+        of = {x: forcing.water_cv(x, x.beds[0]) for x in (measured, guessed)}
+        self.assertLess(of[measured], of[guessed])
+        named = t.garden(t.bed(rig="Hose"))
+        self.assertEqual(of[measured], forcing.water_cv(named, named.beds[0]))
 
     def test_cans(self):
         self.assertEqual([hand.cans(x, 10.0) for x in (1.0, 2.4, 6.1, 14.9)], [0.0, 0.25, 0.5, 1.5])
@@ -327,6 +340,53 @@ class Horizons(unittest.TestCase):
     def test_pairs_of_heights_are_ordered(self):
         heights = list(g.BODY_HEIGHTS.values())
         self.assertTrue(all(a < b for a, b in itertools.pairwise(heights)))
+
+
+class Bounds(unittest.TestCase):
+    def test_a_ledger_runs_no_longer_than_a_plan_can_bear(self):
+        """A bed of long ago costs what one of three years ago costs, and both have the same answer."""
+        sky = t.sky()
+        old, older = (
+            plan(t.garden(t.bed(opened=date, opening_wetness="dry")), sky, t.TODAY)
+            for date in (t.TODAY - dt.timedelta(days=1101), dt.date(1900, 1, 1))
+        )
+        self.assertEqual(old.season.days.shape, older.season.days.shape)
+        self.assertLess(older.season.days.shape[0], 1200)
+        self.assertEqual(old.beds[0].net_mm, older.beds[0].net_mm)
+        fresh = plan(t.garden(t.bed(opening_wetness="dry")), sky, t.TODAY)
+        self.assertEqual(fresh.garden.beds[0].opening_wetness, "dry")
+        again = replan(older, t.garden(t.bed(opened=dt.date(1900, 1, 1), opening_wetness="dry")))
+        self.assertEqual(again.beds[0].net_mm, older.beds[0].net_mm)
+
+    def test_a_long_past_is_run_in_pieces_to_the_same_end(self):
+        b = t.bed(opened=t.TODAY - dt.timedelta(days=200))
+        whole = plan(t.garden(b, t.bed("Other")), t.sky(), t.TODAY)
+        with mock.patch.object(run, "KEPT_AT_ONCE", 1000):
+            pieces = plan(t.garden(b, t.bed("Other")), t.sky(), t.TODAY)
+        np.testing.assert_array_equal(whole.season.state, pieces.season.state)
+        np.testing.assert_array_equal(whole.season.rows, pieces.season.rows)
+
+
+class ClockChange(unittest.TestCase):
+    def test_it_does_not_rewrite_the_past(self):
+        """Clocks in Lisbon went forward on 30 March 2025: a bed's sun hours of the days before are as they were."""
+        bed = t.bed(opened=dt.date(2025, 3, 10), exposures=(g.Exposure(sun_from_h=9.0, sun_to_h=13.0),), plantings=())
+        days = t.days_of(dt.date(2025, 3, 1), 31)
+        factors = []
+        for today in (dt.date(2025, 3, 28), dt.date(2025, 3, 31)):
+            garden = dataclasses.replace(t.garden(bed), time_zone="Europe/Lisbon", longitude=-9.1)
+            behind = [d for d in days if d[0] < today]
+            sky = dataclasses.replace(t.sky(), behind=table_from_days(behind, t.LATITUDE, t.ELEVATION))
+            made = plan(garden, sky, today)
+            since = (bed.opened - made.season.weather.dates[0]).days
+            factors.append(made.season.days[since : since + 18, 0, s.AIR_FACTOR])
+        np.testing.assert_array_equal(factors[0], factors[1])
+
+    def test_each_day_has_its_own_offset(self):
+        garden = dataclasses.replace(t.garden(), time_zone="Europe/Lisbon", utc_offset_h=7.0)
+        self.assertEqual(g.utc_offset_on(garden, dt.date(2025, 3, 29)), 0.0)
+        self.assertEqual(g.utc_offset_on(garden, dt.date(2025, 3, 30)), 1.0)
+        self.assertEqual(g.utc_offset_on(dataclasses.replace(garden, time_zone=""), dt.date(2025, 3, 30)), 7.0)
 
 
 class Replan(unittest.TestCase):

@@ -5,7 +5,7 @@ import re
 from django.test import TestCase
 from django.urls import get_resolver
 
-from apps.garden.models import Measurement, OwnCrop, Season, Thing
+from apps.garden.models import Invitation, Measurement, OwnCrop, Season, Thing
 from apps.watering.models import Check, MovedSoak, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
@@ -40,6 +40,7 @@ class Strangers(TestCase):
         cls.measurement = Measurement.objects.create(
             garden=cls.garden, kind="can", date=w.TODAY, given={"trials": []}, found={}
         )
+        cls.invitation = Invitation.objects.create(garden=cls.garden, user=w.person("ben"), by=cls.ada)
         cls.membership = cls.garden.membership_set.get()
 
     def urls(self):
@@ -58,6 +59,7 @@ class Strangers(TestCase):
                     "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
                     "crop_id": self.own_crop.pk, "thing_id": self.thing.pk, "season_id": self.season.pk,
                     "planting_id": self.planting.pk, "measurement_id": self.measurement.pk,
+                    "invitation_id": self.invitation.pk,
                 }  # fmt: skip
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:

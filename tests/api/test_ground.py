@@ -92,7 +92,7 @@ class Plan(TestCase):
 
     def test_a_helper_looks_but_does_not_move(self):
         ben = w.person("ben")
-        self.call("post", "/members", {"username": "ben"}, 201)
+        w.join(self.garden, ben, "helper")
         client = w.client_of(ben)
         base = f"/gardens/{self.garden.pk}"
         self.assertEqual(w.send(client, "get", f"{base}/ground").status_code, 200)

@@ -2,6 +2,7 @@
 
 import datetime as dt
 import uuid
+from unittest import mock
 
 from django.http import Http404
 from django.test import TestCase
@@ -9,7 +10,7 @@ from rest_framework.exceptions import PermissionDenied
 
 from agronomy.describe.errors import InputError
 from apps.garden import actions as ga
-from apps.garden.models import Bed, MulchRecord, SizeSighting
+from apps.garden.models import Bed, Garden, MulchRecord, SizeSighting
 from apps.watering import actions as wa
 from apps.watering.models import IssuedAdvice, Watering
 from apps.watering.queries import situation
@@ -54,7 +55,8 @@ class Beds(TestCase):
         self.refused("length_m", name="B", length_m=0.0)
         self.refused("soil.material", name="B", soil={"material": "mud"})
         self.refused("opened", name="B", opened=w.TODAY + dt.timedelta(days=1))
-        self.refused("opened", name="B", opened=w.TODAY - dt.timedelta(days=800))
+        self.refused("opened", name="B", opened=w.TODAY - dt.timedelta(days=21 * 366))
+        self.refused("opened", name="B", opened=dt.date(1, 1, 1))
         self.refused("drip", name="B", method="drip")
         self.refused(
             "reservoir.opening_l", name="B", method="reservoir", reservoir_capacity_l=5.0, reservoir_opening_l=9.0
@@ -88,20 +90,25 @@ class Beds(TestCase):
             with self.assertRaises(PermissionDenied):
                 act()
 
-    def test_helpers_come_and_go_but_an_owner_stays(self):
-        helper = w.person("ben")
-        for name, field in (("nobody", "username"), ("ada", "username")):
-            with self.assertRaises(InputError) as caught:
-                ga.AddHelper(self.ada, self.garden.pk, name).execute()
-            self.assertEqual(caught.exception.field, field)
-        added = ga.AddHelper(self.ada, self.garden.pk, "ben").execute()
-        self.assertEqual(added.role, "helper")
-        client = w.client_of(helper)
-        self.assertEqual(w.send(client, "get", f"/gardens/{self.garden.pk}/round").status_code, 200)
-        ga.RemoveHelper(self.ada, self.garden.pk, added.pk).execute()
-        self.assertEqual(w.send(client, "get", f"/gardens/{self.garden.pk}/round").status_code, 404)
-        with self.assertRaises(Http404):
-            ga.RemoveHelper(self.ada, self.garden.pk, self.garden.membership_set.get().pk).execute()
+    def test_a_bed_of_long_ago_can_still_be_described_again(self):
+        bed = self.save()
+        Bed.objects.filter(pk=bed.pk).update(opened=w.TODAY - dt.timedelta(days=30 * 365))
+        values = {k: v for k, v in w.BED.items() if k != "opened"}
+        ga.SaveBed(self.ada, self.garden.pk, {**values, "length_m": 3.0}, bed_id=bed.pk).execute()
+        self.assertEqual(Bed.objects.get(pk=bed.pk).length_m, 3.0)
+
+    def test_a_rename_never_undoes_a_put_away_nor_a_step(self):
+        """Somebody reads the garden, somebody else puts it away or steps its day, and then the name is kept."""
+
+        def meanwhile(values):
+            Garden.objects.filter(pk=self.garden.pk).update(removed_at="2025-07-11T08:00Z", clock_date="2025-07-12")
+
+        with mock.patch.object(ga, "check_garden", side_effect=meanwhile):
+            ga.ChangeGarden(self.ada, self.garden.pk, {"name": "New name"}).execute()
+        kept = Garden.objects.get(pk=self.garden.pk)
+        self.assertEqual(kept.name, "New name")
+        self.assertIsNotNone(kept.removed_at)
+        self.assertEqual(kept.clock_date, dt.date(2025, 7, 12))
 
     def test_gardens_and_rigs_are_checked(self):
         for field, values in {
@@ -179,6 +186,33 @@ class Events(TestCase):
         self.pour()
         wa.Visit(self.ada, self.garden.pk).execute()
         self.assertEqual([a.beds[0]["word"] for a in IssuedAdvice.objects.order_by("issued_at")], ["soak", "done"])
+
+    def test_a_step_asked_for_twice_is_one(self):
+        for _ in range(3):
+            stepped = wa.StepDay(self.ada, self.garden.pk, w.TODAY).execute()
+            self.assertEqual(stepped.today, w.TODAY + dt.timedelta(days=1))
+        self.assertEqual(wa.StepDay(self.ada, self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
+
+    def test_a_gauge_struck_twice_stays_struck(self):
+        date = w.TODAY - dt.timedelta(days=2)
+        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, 4.0).execute()
+        for back in (False, False, True, True):
+            we.StrikeGauge(self.ada, self.garden.pk, reading.pk, back).execute()
+            reading.refresh_from_db()
+            self.assertEqual(reading.struck_at is None, back)
+
+    def test_advice_keeps_what_it_can_be_scored_by(self):
+        advice = wa.issue_advice(situation(self.garden))
+        kept = advice.beds[0]
+        self.assertEqual((kept["word"], kept["wait_days"]), ("soak", 0))
+        self.assertEqual(len(kept["costs"]), len(kept["rain_enough"]))
+        self.assertTrue(0 <= kept["chance_asks"] <= 1)
+        self.assertGreaterEqual(kept["net_mm"], kept["trigger_mm"])
+        self.assertEqual([x["date"] for x in advice.rain][:2], ["2025-07-11", "2025-07-12"])
+        w.type_days(self.ada, self.garden, rain={1: 9.0})
+        rainy = wa.issue_advice(situation(self.garden))
+        self.assertGreater(rainy.rain[1]["mm"][1], 5.0)
+        self.assertEqual(rainy.rain[1]["chance"], 1.0)
 
     def test_stepping_needs_a_clock_of_ones_own(self):
         wa.StepDay(self.ada, self.garden.pk).execute()

@@ -56,7 +56,8 @@ class Facts(TestCase):
         self.assertEqual(self.core().beds[0].waterings, ())
         self.assertTrue(read_beds(self.garden)[0].poured[0].struck)  # the page still shows it, struck
         wa.PutOffStop(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4()).execute()
-        self.assertEqual(list(read_beds(self.garden)[0].put_off), [w.TODAY])
+        self.assertIsNotNone(read_beds(self.garden)[0].put_off_on(w.TODAY))
+        self.assertIsNone(read_beds(self.garden)[0].put_off_on(w.TODAY - dt.timedelta(days=1)))
         self.garden.beds.filter(pk=self.bed.pk).update(removed_at="2025-07-11T08:00Z")
         self.assertEqual([b.row.name for b in read_beds(self.garden)], ["Box"])
 

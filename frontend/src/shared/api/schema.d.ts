@@ -400,6 +400,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/invited/{invitation_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["withdraw_invitation"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A helper goes. */
+        post: operations["leave_garden"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/measurements": {
         parameters: {
             query?: never;
@@ -472,9 +505,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description Everybody in a garden, and whoever was invited. */
         get: operations["members"];
         put?: never;
-        post: operations["add_helper"];
+        /** @description Everybody in a garden, and whoever was invited. */
+        post: operations["invite_helper"];
         delete?: never;
         options?: never;
         head?: never;
@@ -869,6 +904,39 @@ export interface paths {
         /** @description A new garden from the text of a garden file; each fault is named with its place, and nothing is half kept. */
         post: operations["import_garden"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the person was invited to. */
+        get: operations["invitations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{invitation_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["accept_invitation"];
+        delete: operations["decline_invitation"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1488,9 +1556,15 @@ export interface components {
             today: string;
             own_clock: boolean;
             demonstration: boolean;
-            role: components["schemas"]["RoleEnum"];
+            role: components["schemas"]["GardenOutRoleEnum"];
             rigs: components["schemas"]["RigOut"][];
         };
+        /**
+         * @description * `owner` - owner
+         *     * `helper` - helper
+         * @enum {string}
+         */
+        GardenOutRoleEnum: "owner" | "helper";
         GaugeInRequest: {
             /** Format: uuid */
             id: string;
@@ -1596,10 +1670,11 @@ export interface components {
          * @description * `vegetable` - vegetable
          *     * `herb` - herb
          *     * `fruit` - fruit
+         *     * `flower` - flower
          *     * `neighbour` - neighbour
          * @enum {string}
          */
-        GroupEnum: "vegetable" | "herb" | "fruit" | "neighbour";
+        GroupEnum: "vegetable" | "herb" | "fruit" | "flower" | "neighbour";
         /**
          * @description * `calendar` - calendar
          *     * `warmth` - warmth
@@ -1696,6 +1771,11 @@ export interface components {
          * @enum {string}
          */
         IntoEnum: "soil" | "reservoir";
+        InvitationOut: {
+            id: number;
+            garden: string;
+            by: string;
+        };
         /** @description What the picture of a bed needs. mm are over the rooted share, below field capacity positive. */
         Isle: {
             kind: string;
@@ -1837,6 +1917,15 @@ export interface components {
             /** Format: double */
             mm: number;
         };
+        /** @description Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back. */
+        Marks: {
+            /** Format: uuid */
+            watering: string;
+            /** Format: uuid */
+            check: string;
+            /** Format: uuid */
+            put_off: string;
+        };
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         MeasurementInRequest: {
             kind: string;
@@ -1882,11 +1971,19 @@ export interface components {
          * @enum {string}
          */
         MeasurementOutKindEnum: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter";
+        /** @description id: of the membership, or of the invitation of somebody who was invited. */
         Member: {
             id: number;
             username: string;
-            role: components["schemas"]["RoleEnum"];
+            role: components["schemas"]["MemberRoleEnum"];
         };
+        /**
+         * @description * `owner` - owner
+         *     * `helper` - helper
+         *     * `invited` - invited
+         * @enum {string}
+         */
+        MemberRoleEnum: "owner" | "helper" | "invited";
         /**
          * @description * `hose` - hose
          *     * `can` - can
@@ -2168,6 +2265,8 @@ export interface components {
             /** Format: double */
             spacing_m?: number | null;
             own_crop?: number | null;
+            /** @description for its own sake; null: as is usual */
+            watered?: boolean | null;
             /** @description how many are left today */
             left?: number | null;
             /** @description as seen today */
@@ -2193,6 +2292,8 @@ export interface components {
             own_crop: number | null;
             /** Format: double */
             spacing_m: number | null;
+            /** @description for its own sake; null: as its crop usually is */
+            watered: boolean | null;
             left: number;
             sizes: components["schemas"]["SizeOut"][];
         };
@@ -2221,6 +2322,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             bed: number;
+            /** Format: date */
+            date?: string | null;
         };
         RaisedOut: {
             planting: number;
@@ -2286,12 +2389,6 @@ export interface components {
             /** Format: double */
             hose_m?: number | null;
         };
-        /**
-         * @description * `owner` - owner
-         *     * `helper` - helper
-         * @enum {string}
-         */
-        RoleEnum: "owner" | "helper";
         Round: {
             garden: components["schemas"]["GardenOut"];
             weather: components["schemas"]["WeatherState"];
@@ -2480,6 +2577,13 @@ export interface components {
             /** @description stands for years, as a rule */
             stays: boolean;
         };
+        StepInRequest: {
+            /**
+             * Format: date
+             * @description the day that was shown: sent twice, it is one step
+             */
+            from_date?: string;
+        };
         Stop: {
             id: number;
             name: string;
@@ -2501,6 +2605,7 @@ export interface components {
             use: components["schemas"]["DayUse"];
             /** @description today has not room for it, and it loses least by waiting */
             gives: boolean;
+            marks: components["schemas"]["Marks"];
             waterings_today: components["schemas"]["WateringOut"][];
             check_today: components["schemas"]["CheckOut"] | null;
             /** Format: uuid */
@@ -3506,7 +3611,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StrikeInRequest"];
+            };
+        };
         responses: {
             /** @description No response body */
             204: {
@@ -3567,6 +3676,47 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Error"];
                 };
+            };
+        };
+    };
+    withdraw_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+                invitation_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    leave_garden: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3721,7 +3871,7 @@ export interface operations {
             };
         };
     };
-    add_helper: {
+    invite_helper: {
         parameters: {
             query?: never;
             header?: never;
@@ -4292,7 +4442,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["StepInRequest"];
+            };
+        };
         responses: {
             200: {
                 headers: {
@@ -4509,6 +4663,66 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Error"];
                 };
+            };
+        };
+    };
+    invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"][];
+                };
+            };
+        };
+    };
+    accept_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+        };
+    };
+    decline_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,0 +1,26 @@
+"""An event is written once, however often and from however many sides its id arrives."""
+
+from __future__ import annotations
+
+from typing import Any
+from uuid import UUID
+
+from django.db import IntegrityError, transaction
+from django.http import Http404
+
+
+def once(model: Any, event_id: UUID, about: dict[str, Any], fields: dict[str, Any]) -> Any:
+    """The event of this id, made if it is not there.
+
+    about: what it belongs to (its bed, its garden). An id that is about something else is as good as none: Http404.
+    """
+    known = model.objects.filter(pk=event_id).first()
+    if known is None:
+        try:
+            with transaction.atomic():
+                return model.objects.create(id=event_id, **about, **fields)
+        except IntegrityError:  # the same event, sent twice at once: the other one got there first
+            known = model.objects.filter(pk=event_id).first()
+    if known is None or any(getattr(known, f"{name}_id") != row.pk for name, row in about.items()):
+        raise Http404("event")
+    return known

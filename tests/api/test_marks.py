@@ -1,0 +1,127 @@
+"""Two marks of one opening are one event, whoever sends them and however often; the next opening has its own."""
+
+import uuid
+from unittest import mock
+
+from django.db import OperationalError
+from django.test import TestCase
+
+from apps.watering import actions as wa
+from apps.watering.facts import read_beds
+from apps.watering.marks import mark_ids
+from apps.watering.models import Check, PutOff, Watering
+from tests.apps import world as w
+
+
+class Marks(TestCase):
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+        self.bed = w.bed_of(self.ada, self.garden)
+        w.type_days(self.ada, self.garden)
+        self.pages = [w.client_of(self.ada), w.client_of(self.ada)]
+
+    def stop(self, page=0):
+        return w.send(self.pages[page], "get", f"/gardens/{self.garden.pk}/round").json()["stops"][0]
+
+    def post(self, page, path, body, status=201):
+        answer = w.send(self.pages[page], "post", f"/gardens/{self.garden.pk}/{path}", body)
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return answer.json() if answer.content else None
+
+    def pour(self, stop, litres, page=0):
+        body = {"id": stop["marks"]["watering"], "bed": stop["id"], "litres": litres, "date": "2025-07-11"}
+        return self.post(page, "waterings", {"waterings": [body]})[0]
+
+    def test_two_open_pages_and_a_lost_answer_pour_once(self):
+        first, second = self.stop(0), self.stop(1)
+        self.assertEqual(first["marks"], second["marks"])
+        self.pour(first, 20.0)
+        self.pour(first, 20.0)  # the answer was lost, and it is sent again
+        kept = self.pour(second, 30.0, page=1)
+        self.assertEqual((kept["litres"], Watering.objects.count()), (20.0, 1))
+
+    def test_the_id_is_new_after_an_undo_and_for_a_second_drink(self):
+        ids = {self.stop()["marks"]["watering"]}
+        poured = self.pour(self.stop(), 20.0)
+        ids.add(self.stop()["marks"]["watering"])
+        self.post(0, f"events/watering/{poured['id']}/strike", {}, 204)
+        after_undo = self.stop()
+        ids.add(after_undo["marks"]["watering"])
+        self.assertEqual(len(ids), 2)  # the second drink's was never used, and is the one after the undo too
+        self.pour(after_undo, 20.0)
+        ids.add(self.stop()["marks"]["watering"])
+        self.assertEqual(len(ids), 3)
+        self.assertEqual(Watering.objects.filter(struck_at=None).count(), 1)
+
+    def test_a_page_from_before_an_undo_is_told_that_it_was_taken_back(self):
+        old = self.stop()
+        poured = self.pour(old, 20.0)
+        self.post(0, f"events/watering/{poured['id']}/strike", {}, 204)
+        self.assertTrue(self.pour(old, 20.0, page=1)["struck"])
+        self.assertEqual(Watering.objects.filter(struck_at=None).count(), 0)
+
+    def test_checks_and_put_offs_too(self):
+        stop = self.stop()
+        for page, reading in ((0, "wet"), (1, "dry")):
+            body = {"id": stop["marks"]["check"], "bed": stop["id"], "reading": reading}
+            self.assertEqual(self.post(page, "checks", body)["reading"], "wet")
+            self.post(page, "put-offs", {"id": stop["marks"]["put_off"], "bed": stop["id"], "date": "2025-07-11"})
+        self.assertEqual((Check.objects.count(), PutOff.objects.count()), (1, 1))
+        again = self.stop()
+        self.assertNotEqual(again["marks"]["check"], stop["marks"]["check"])
+        self.assertNotEqual(again["marks"]["put_off"], stop["marks"]["put_off"])
+
+    def test_each_day_and_each_bed_has_its_own_and_a_mark_belongs_to_the_day_it_was_shown_on(self):
+        stop = self.stop()
+        w.send(self.pages[0], "post", f"/gardens/{self.garden.pk}/step", {"from_date": "2025-07-11"})
+        self.assertNotEqual(self.stop()["marks"]["watering"], stop["marks"]["watering"])
+        self.assertEqual(self.pour(stop, 20.0)["date"], "2025-07-11")
+        self.assertEqual(self.stop()["waterings_today"], [])
+
+    def test_nobody_can_guess_them(self):
+        facts = read_beds(self.garden)[0]
+        shown = self.stop()["marks"]["watering"]
+        self.assertEqual(str(mark_ids(facts, w.TODAY)["watering"]), shown)
+        with self.settings(SECRET_KEY="another-key-0123456789-another-key-0123456789"):
+            self.assertNotEqual(str(mark_ids(facts, w.TODAY)["watering"]), shown)
+        self.assertEqual(uuid.UUID(shown).version, 4)
+
+
+class Busy(TestCase):
+    """A deadlock and a lock that was not let go are tried once more, and then told as such."""
+
+    def setUp(self):
+        self.ada = w.person()
+        self.garden = w.garden_of(self.ada)
+        self.bed = w.bed_of(self.ada, self.garden)
+        self.client_ = w.client_of(self.ada)
+
+    def pour(self, fails):
+        real, lost = wa.once, iter(fails)
+
+        def once(*args):
+            if (code := next(lost, 0)) != 0:
+                raise OperationalError(code, "try restarting transaction")
+            return real(*args)
+
+        with mock.patch.object(wa, "once", side_effect=once) as tried, self.assertLogs("api.errors", "WARNING"):
+            body = {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 5.0}]}
+            answer = w.send(self.client_, "post", f"/gardens/{self.garden.pk}/waterings", body)
+        return answer, tried.call_count
+
+    def test_once_more(self):
+        for code in (1213, 1205):
+            answer, tried = self.pour([code])
+            self.assertEqual((answer.status_code, tried), (201, 2))
+        self.assertEqual(Watering.objects.count(), 2)
+
+    def test_and_then_told(self):
+        answer, tried = self.pour([1213, 1213, 1213])
+        self.assertEqual((answer.status_code, answer.json()["code"], tried), (503, "busy", 2))
+        self.assertIn("Nothing was saved", answer.json()["text"])
+        self.assertEqual(Watering.objects.count(), 0)
+
+    def test_too_large_a_body_is_told_in_one_line(self):
+        answer = self.client_.post("/api/import/garden", b'"' + b"x" * 7_000_000 + b'"', "application/json")
+        self.assertEqual((answer.status_code, answer.json()["code"]), (413, "too_large"))
