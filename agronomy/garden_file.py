@@ -36,7 +36,11 @@ def load(text: str, name: str) -> Any:
         raise FormatError(name, constant, "finite numbers")
 
     try:
-        return json.loads(text, parse_constant=refuse)
+        value = json.loads(text, parse_constant=refuse)
+        json.dumps(value, ensure_ascii=False).encode()
+        return value
+    except UnicodeEncodeError:
+        raise FormatError(name, "half a character", "text of whole characters") from None
     except json.JSONDecodeError as error:
         raise FormatError(f"{name} line {error.lineno}", error.msg, "JSON") from error
     except RecursionError:

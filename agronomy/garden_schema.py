@@ -292,7 +292,7 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         except InputError as wrong:
             return wrong
     allowed = {
-        "type": f"a value of type {_words(limit)}",
+        "type": "a value of type " + " or ".join([limit] if isinstance(limit, str) else map(str, limit)),
         "minLength": "some text",
         "maxLength": f"at most {limit} characters",
         "maxItems": f"at most {limit} entries",
@@ -306,10 +306,6 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
 
 
 DATES: Final = "a date as YYYY-MM-DD, from 1900 to 2099"
-
-
-def _words(types: Any) -> str:
-    return " or ".join(types) if isinstance(types, list) else str(types)
 
 
 def piece_faults(piece: str, value: Any, where: str = "") -> list[InputError]:

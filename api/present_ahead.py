@@ -58,7 +58,7 @@ def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight, names: dict[str, 
         "missed_unmoved": unmoved.beds[i].missed, "yield_lost": line.yield_lost, "lost_litres": line.lost_litres,
         "days": [
             {
-                "date": d.date, "net_mm": present.band_of(d.net), "gave": d.gave,
+                "date": d.date, "net_mm": present.band_of(d.net), "gave": d.gave, "grows": d.grows,
                 "soak": {**vars(d.soak), "litres": present.band_of(d.soak.litres)} if d.soak else None,
             }
             for d in line.days

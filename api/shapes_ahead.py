@@ -17,6 +17,7 @@ class Soak(s.Serializer):
 class PlannedDay(s.Serializer):
     date = s.DateField()
     net_mm = Band()
+    grows = s.BooleanField(help_text="whether something stands there that is watered for its own sake")
     soak = Soak(allow_null=True)
     gave = s.ChoiceField(choices=["minutes", "taps", "moved"], allow_null=True)
 

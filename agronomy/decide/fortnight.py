@@ -57,6 +57,7 @@ class BedDay:
     net: Band
     soak: Soak | None
     gave: str | None  # why a bed that was due got nothing: "minutes", "taps" or "moved"
+    grows: bool  # whether something stands there that is watered for its own sake
 
 
 @dataclass(frozen=True)
@@ -149,6 +150,8 @@ class _Sequence:
         self.ground = np.array([b.ground_m2 for b in plan.beds])
         self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
         self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
+        n = self.season.n_behind
+        self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.season.stands], axis=1)  # (day, bed)
         self.barred, self.pinned = self._read_moves(moves)
         self.planting = self._plantings()
         self.single = SingleDays(self.season, self._fill_before_empty())
@@ -315,13 +318,13 @@ class _Sequence:
         nets = bands(day.kept[s.KEEP_NET, :, 1:])
         for i in range(self.n_beds):
             gave = day.refused.get(i) or ("moved" if i in put_off else None)
-            self.cells[i].append(BedDay(date, nets[i], day.chosen.get(i), gave))
+            self.cells[i].append(BedDay(date, nets[i], day.chosen.get(i), gave, bool(self.grows[d, i])))
             if i in day.chosen:
                 self.since.pop(i, None)
             elif i in day.refused and i not in self.since:
                 self.since[i] = date
                 self.gave.append((i, self.plan.beds[i].bed.name, date, day.refused[i]))
-        self.stress += day.kept[s.KEEP_STRESS, :, 1:].mean(axis=1)
+        self.stress += day.kept[s.KEEP_STRESS, :, 1:].mean(axis=1) * self.grows[d]
         self.lost += day.kept[s.KEEP_LOST, :, 1:].mean(axis=1)
         self.poured.append(
             (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))

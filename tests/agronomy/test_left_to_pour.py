@@ -4,6 +4,7 @@ import dataclasses
 import datetime as dt
 import unittest
 
+from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, plan
 from agronomy.describe import garden as g
 from tests.agronomy import gardens as t
@@ -121,3 +122,13 @@ class ForTheirOwnSake(unittest.TestCase):
         beside = one(t.dried(4, plantings=(tomatoes, dataclasses.replace(flowers, watered=False))))
         self.assertGreater(beside.story.depletion_mm, alone.story.depletion_mm)
         self.assertEqual(beside.plants, 3)
+
+    def test_days_ahead_do_not_suffer_for_what_nobody_waters(self):
+        weeds = t.dried(14, "Weeds", plantings=(t.planting("weeds", 40, "knee", 0.3),))
+        flowers = t.dried(14, "Flowers", plantings=(t.planting("flowers", 40, "knee", 0.3),))
+        described = dataclasses.replace(t.garden(weeds, flowers), people=(g.Person("Bo", (0.0,) * 7),))  # no time
+        left, kept = fortnight(plan(described, t.sky(), t.TODAY)).beds
+        self.assertFalse(any(d.grows for d in left.days))
+        self.assertTrue(all(d.grows for d in kept.days))
+        self.assertEqual(left.missed, 0.0)
+        self.assertGreater(kept.missed, 0.2)

@@ -6,7 +6,10 @@ import { ApiError } from '@/shared/api/client'
 export const queryOptions: VueQueryPluginOptions = {
   queryClientConfig: {
     defaultOptions: {
+      // Without a connection a change fails at once and says so: kept back, it would be poured hours later.
+      mutations: { networkMode: 'always' },
       queries: {
+        networkMode: 'always',
         staleTime: 30_000,
         retry: (count, error) => count < 2 && !(error instanceof ApiError && error.status < 500),
       },

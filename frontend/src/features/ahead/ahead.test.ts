@@ -28,6 +28,7 @@ function ahead(soakOn: number | null, missed = 0, lost = 0): Ahead {
           net_mm: band(i * 6),
           soak: i === soakOn ? { litres: band(20), minutes: 12, how: 'due', wanted: date } : null,
           gave: null,
+          grows: true,
         })),
       },
     ],
@@ -82,8 +83,9 @@ describe('the days ahead in words', () => {
     expect(fullness(bed, { net_mm: band(0) })).toBe(1)
     expect(fullness(bed, { net_mm: band(-5) })).toBe(1)
     expect(fullness(bed, { net_mm: band(40) })).toBe(0)
-    expect(suffers(bed, { net_mm: band(17) })).toBe(true)
-    expect(suffers(bed, { net_mm: band(15) })).toBe(false)
+    expect(suffers(bed, { net_mm: band(17), grows: true })).toBe(true)
+    expect(suffers(bed, { net_mm: band(15), grows: true })).toBe(false)
+    expect(suffers(bed, { net_mm: band(17), grows: false })).toBe(false) // weeds alone, or nothing
   })
 
   it('reads a cell aloud', () => {

@@ -17,9 +17,9 @@ export function fullness(
   return Math.min(1, Math.max(0, 1 - day.net_mm.mid / scale))
 }
 
-/** Whether plants suffer at the end of a day, by the middle of the band. */
-export const suffers = (bed: Pick<PlannedBed, 'raw_mm'>, day: Pick<PlannedDay, 'net_mm'>) =>
-  day.net_mm.mid > bed.raw_mm
+/** Whether plants that are watered suffer at the end of a day, by the middle of the band. */
+export const suffers = (bed: Pick<PlannedBed, 'raw_mm'>, day: Pick<PlannedDay, 'net_mm' | 'grows'>) =>
+  day.grows && day.net_mm.mid > bed.raw_mm
 
 const share = (x: number) => (x < 0.005 ? 'none' : `${Math.max(1, Math.round(x * 100))} %`)
 

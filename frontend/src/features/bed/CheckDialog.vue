@@ -4,16 +4,21 @@ import { computed, watch } from 'vue'
 import { useCatalogue } from '@/shared/api/queries'
 import type { BedPage } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { CHECK_KIND, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
 
 import { kindsFor } from './checks'
-import type { CheckSaid } from './useBedEvents'
+import { openingId, type CheckSaid } from './useBedEvents'
 
 /** What was found at the bed: one dialog for every kind of check. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ page: BedPage; busy: boolean; keep: (x: CheckSaid) => Promise<void> }>()
+const props = defineProps<{
+  page: BedPage
+  busy: boolean
+  keep: (x: CheckSaid, id: string) => Promise<void>
+}>()
 const units = useUnits()
 const catalogue = useCatalogue()
 const form = reactive({
@@ -24,6 +29,7 @@ const form = reactive({
   date: '',
 })
 const problem = ref('')
+let idFor: (date: string) => string = () => ''
 const kinds = computed(() => {
   const container = catalogue.data.value?.kinds.find((k) => k.key === props.page.bed.kind)?.container ?? false
   return optionsOf(kindsFor(container, props.page.bed.reservoir !== null), CHECK_KIND)
@@ -35,6 +41,7 @@ const deep = computed(() =>
 )
 watch(open, (now) => {
   if (!now) return
+  idFor = openingId(props.page, 'check')
   Object.assign(form, { kind: 'finger', value: null, date: props.page.garden.today })
   problem.value = ''
 })
@@ -47,7 +54,7 @@ async function submit() {
   problem.value = ''
   const reading = { finger: form.wetness, lifted: form.weight }[form.kind] ?? null
   try {
-    await props.keep({ kind: form.kind, reading, value: form.value, date: form.date })
+    await props.keep({ kind: form.kind, reading, value: form.value, date: form.date }, idFor(form.date))
     open.value = false
   } catch (error) {
     problem.value = (error as Error).message
@@ -71,10 +78,7 @@ async function submit() {
         legend="How heavy was it?"
         :options="optionsOf(Object.keys(WEIGHT), WEIGHT)"
       />
-      <label v-else-if="form.kind === 'probe'" class="field">
-        <span>Water, % of the volume</span>
-        <input v-model.number="form.value" type="number" min="1" max="90" step="any" />
-      </label>
+      <OpenNumber v-else-if="form.kind === 'probe'" v-model="form.value" label="Water, % of the volume" />
       <UnitInput
         v-else-if="form.kind === 'dug'"
         v-model="form.value"

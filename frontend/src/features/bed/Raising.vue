@@ -6,6 +6,7 @@ import { useBeds, useChange, useRaising } from '@/shared/api/queries'
 import type { DayOut, Raised } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import { say } from '@/shared/ui/snack'
 import { CROP, START } from '@/shared/words/names'
 
@@ -26,7 +27,7 @@ const form = reactive({
   planting: 0,
   bed: null as number | null,
   date: '',
-  count: 1,
+  count: 1 as number | null,
   start: 'transplant',
   problem: '',
 })
@@ -45,7 +46,7 @@ const out = useChange(
     answer(
       api.POST('/api/gardens/{garden_id}/plantings/{planting_id}/plant-out', {
         params: { path: { garden_id: props.garden, planting_id: form.planting } },
-        body: { bed: form.bed as number, date: form.date, count: form.count, start: form.start },
+        body: { bed: form.bed as number, date: form.date, count: form.count ?? 0, start: form.start },
       }),
     ),
 )
@@ -109,9 +110,7 @@ async function plantOut() {
         </select>
       </label>
       <label class="field"><span>On</span><input v-model="form.date" type="date" :min="today" /></label>
-      <label class="field narrow">
-        <span>How many</span><input v-model.number="form.count" type="number" min="1" :max="r.count" />
-      </label>
+      <OpenNumber v-model="form.count" class="narrow" label="How many" />
       <label class="field">
         <span>As</span>
         <select v-model="form.start">

@@ -2,23 +2,37 @@
 import { watch } from 'vue'
 
 import type { BedPage } from '@/shared/api/types'
-import { toSi, useUnits } from '@/shared/format/units'
+import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
 
-import type { WateringSaid } from './useBedEvents'
+import { openingId, type WateringSaid } from './useBedEvents'
 
 /** A watering after the fact: how much, when, where, in how many goes. */
 const open = defineModel<boolean>({ required: true })
-const props = defineProps<{ page: BedPage; busy: boolean; keep: (x: WateringSaid) => Promise<void> }>()
+const props = defineProps<{
+  page: BedPage
+  busy: boolean
+  keep: (x: WateringSaid, id: string) => Promise<void>
+}>()
 const units = useUnits()
-const form = reactive({ amount: '' as number | string, date: '', part: 'morning', into: 'soil', passes: 1 })
+const form = reactive({
+  litres: null as number | null,
+  date: '',
+  part: 'morning',
+  into: 'soil',
+  passes: 1 as number | null,
+})
 const problem = ref('')
+let idFor: (date: string) => string = () => ''
 
 watch(open, (now) => {
   if (!now) return
+  idFor = openingId(props.page, 'watering')
   const dose = props.page.stop?.dose
   Object.assign(form, {
-    amount: dose?.litres ? units.num(dose.litres, 'volume') : '',
+    litres: dose?.litres ? Math.round(dose.litres * 10) / 10 : null,
     date: props.page.garden.today,
     part: 'morning',
     into: props.page.bed.method === 'reservoir' ? 'reservoir' : 'soil',
@@ -29,14 +43,13 @@ watch(open, (now) => {
 
 async function submit() {
   problem.value = ''
-  if (form.amount === '' || Number.isNaN(Number(form.amount))) {
+  if (form.litres === null) {
     problem.value = `The amount is missing: type how much was poured, in ${units.label('volume')}.`
     return
   }
-  const litres = toSi(Number(form.amount), 'volume', units.system.value)
   try {
-    const { date, part, into, passes } = form
-    await props.keep({ litres, date, part, into, passes: Number(passes) })
+    const { litres, date, part, into, passes } = form
+    await props.keep({ litres, date, part, into, passes: passes ?? 1 }, idFor(date))
     open.value = false
   } catch (error) {
     problem.value = (error as Error).message
@@ -47,10 +60,7 @@ async function submit() {
 <template>
   <el-dialog v-model="open" :title="`Watered ${page.bed.name}`" width="420px">
     <form id="water" class="stack" novalidate @submit.prevent="submit">
-      <label class="field">
-        <span>How much, in {{ units.label('volume') }}</span>
-        <input v-model="form.amount" name="amount" inputmode="decimal" />
-      </label>
+      <UnitInput v-model="form.litres" label="How much" quantity="volume" />
       <label class="field">
         <span>When</span>
         <input v-model="form.date" type="date" :max="page.garden.today" :min="page.bed.opened" />
@@ -72,10 +82,11 @@ async function submit() {
           { value: 'soil', label: 'on top' },
         ]"
       />
-      <label v-if="form.into === 'soil'" class="field">
-        <span>In how many goes, with a pause between</span>
-        <input v-model.number="form.passes" type="number" min="1" max="10" step="1" />
-      </label>
+      <OpenNumber
+        v-if="form.into === 'soil'"
+        v-model="form.passes"
+        label="In how many goes, with a pause between"
+      />
       <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
     </form>
     <template #footer>

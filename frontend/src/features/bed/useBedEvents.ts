@@ -1,5 +1,6 @@
 import { answer, api, newId } from '@/shared/api/client'
 import { path, useChange } from '@/shared/api/queries'
+import type { BedPage } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
 export interface WateringSaid {
@@ -15,6 +16,16 @@ export interface CheckSaid {
   value: number | null
   date: string
 }
+/**
+ * The id under which a dialog notes one thing, made when it opens: pressed twice, or again after a lost answer, it is
+ * one. For today it is the id of the stop's own opening, which every other page marks under too.
+ */
+export function openingId(page: BedPage, kind: 'watering' | 'check'): (date: string) => string {
+  const own = newId()
+  const marks = page.stop?.marks
+  return (date) => (date === page.garden.today && marks ? marks[kind] : own)
+}
+
 export type EventKind = 'watering' | 'check'
 
 /** What is noted at one bed: poured, found, struck. Each note can be undone. */
@@ -45,16 +56,18 @@ export function useBedEvents(garden: () => number, bed: () => number) {
     pour,
     find,
     toggle,
-    /** Keep a watering; throws what the server refuses. */
-    async watered(x: WateringSaid) {
-      const id = newId()
-      await pour.mutateAsync({ ...x, id })
-      say('The watering is noted.', () => toggle('watering', id, false))
+    /** Keep a watering under the id of its opening; throws what the server refuses. */
+    async watered(x: WateringSaid, id: string) {
+      const [kept] = await pour.mutateAsync({ ...x, id })
+      if (kept?.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you did it.')
+      else if (kept && Math.abs(kept.litres - x.litres) > 0.01)
+        say('A watering was noted here already, and that one stands.')
+      else say('The watering is noted.', () => toggle('watering', id, false))
     },
-    async checked(x: CheckSaid) {
-      const id = newId()
-      await find.mutateAsync({ ...x, id })
-      say('What you found is noted.', () => toggle('check', id, false))
+    async checked(x: CheckSaid, id: string) {
+      const kept = await find.mutateAsync({ ...x, id })
+      if (kept.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you saw it.')
+      else say('What you found is noted.', () => toggle('check', id, false))
     },
   }
 }

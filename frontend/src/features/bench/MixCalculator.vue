@@ -67,12 +67,7 @@ async function count() {
           <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
         </select>
       </label>
-      <OpenNumber
-        v-model="part.parts"
-        :label="`Parts of ${INGREDIENT[part.ingredient]}`"
-        :min="0"
-        :step="0.5"
-      />
+      <OpenNumber v-model="part.parts" :label="`Parts of ${INGREDIENT[part.ingredient]}`" />
       <button
         v-if="form.mix.length > 1"
         class="btn"

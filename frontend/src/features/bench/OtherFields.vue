@@ -37,12 +37,7 @@ const FILLINGS = {
       <legend>Hole {{ h + 1 }}</legend>
       <UnitInput v-model="hole.across_m" label="Width of the hole" quantity="small_length" />
       <div v-for="(r, i) in hole.readings" :key="i" class="row">
-        <OpenNumber
-          v-model="r.minutes"
-          :label="`Minutes since it was filled (${i + 1})`"
-          :min="0"
-          step="any"
-        />
+        <OpenNumber v-model="r.minutes" :label="`Minutes since it was filled (${i + 1})`" />
         <UnitInput v-model="r.water_m" :label="`Water above the bottom (${i + 1})`" quantity="small_length" />
       </div>
       <div class="row">
@@ -79,11 +74,11 @@ const FILLINGS = {
       </template>
     </dl>
     <div class="row">
-      <OpenNumber v-model="form.full_g" label="Full: soaked and drained, grams" :min="0" step="any" />
-      <OpenNumber v-model="form.limp_g" label="Limp: grams" :min="0" step="any" />
+      <OpenNumber v-model="form.full_g" label="Full: soaked and drained, grams" />
+      <OpenNumber v-model="form.limp_g" label="Limp: grams" />
     </div>
     <div v-for="(r, i) in form.readings" :key="i" class="row">
-      <OpenNumber v-model="r.weight_g" :label="`Weight on day ${i + 1}, grams`" :min="0" step="any" />
+      <OpenNumber v-model="r.weight_g" :label="`Weight on day ${i + 1}, grams`" />
       <Picks
         v-model="r.reading"
         :legend="`Finger on day ${i + 1}`"

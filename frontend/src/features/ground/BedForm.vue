@@ -6,6 +6,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { useBeds, useCatalogue, useChange, useGardens, useOwnCrops } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import { shapeOf } from '@/shared/isle/shape'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -300,11 +301,7 @@ const usualDepth = computed(
         </select>
       </label>
       <div v-if="form.method === 'drip'" class="row">
-        <label class="field narrow">
-          <span>Emitters</span>
-          <input v-model.number="form.emitters" type="number" min="1" step="1" />
-          <em v-if="of('drip.emitters')" class="alarm">{{ of('drip.emitters') }}</em>
-        </label>
+        <OpenNumber v-model="form.emitters" class="narrow" label="Emitters" :error="of('drip.emitters')" />
         <UnitInput
           v-model="form.emitter_flow"
           label="Each gives"

@@ -82,7 +82,7 @@ function level(bed: Bed): number | null {
 }
 function suffers(bed: Bed): boolean {
   const day = bed.days.find((d) => d.date === props.day)
-  return Boolean(day && bed.raw_mm !== null && day.net_mm > bed.raw_mm)
+  return Boolean(day && bed.word !== 'empty' && bed.raw_mm !== null && day.net_mm > bed.raw_mm)
 }
 function brims(bed: Bed): boolean {
   const day = bed.days.find((d) => d.date === props.day)

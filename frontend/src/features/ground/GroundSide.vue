@@ -7,6 +7,7 @@ import { path, useChange } from '@/shared/api/queries'
 import type { Ground } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { say } from '@/shared/ui/snack'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { cropsInWords, KIND, THING } from '@/shared/words/names'
 
@@ -178,15 +179,13 @@ function copyIt(bed_id: number) {
         <UnitInput v-if="!bed?.round" v-model="form.width" label="Width" quantity="length" />
       </div>
       <div class="pair">
-        <label v-if="!rig" class="field narrow">
-          <span>Turned, °</span>
-          <input
-            :value="turn"
-            type="number"
-            step="5"
-            @change="turn = Number(($event.target as HTMLInputElement).value)"
-          />
-        </label>
+        <OpenNumber
+          v-if="!rig"
+          class="narrow"
+          label="Turned, °"
+          :model-value="turn"
+          @change="turn = $event"
+        />
         <UnitInput
           v-if="thing"
           v-model="form.height"

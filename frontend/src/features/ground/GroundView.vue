@@ -6,6 +6,7 @@ import { computed, watch } from 'vue'
 import { answer, api } from '@/shared/api/client'
 import { path, useChange, useGround as useGroundData } from '@/shared/api/queries'
 import { addDays, longDate, nearDay } from '@/shared/format/time'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import { THING } from '@/shared/words/names'
@@ -76,8 +77,8 @@ const north = useChange(
   (north_deg: number) =>
     answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body: { north_deg } })),
 )
-function turnNorth(e: Event) {
-  north.mutate(Number((e.target as HTMLInputElement).value), { onError: (x) => say(x.message) })
+function turnNorth(degrees: number) {
+  north.mutate(degrees, { onError: (x) => say(x.message) })
 }
 
 const one = (bed: number) => ({ params: { path: { garden_id: props.garden, bed_id: bed } } })
@@ -179,10 +180,12 @@ useEventListener('keydown', (e: KeyboardEvent) => {
           <button v-for="r in free" :key="r.id" class="btn" type="button" @click="putTap(r.id)">
             Place the tap of {{ r.name }}
           </button>
-          <label class="field north">
-            <span>North, ° from up</span>
-            <input type="number" step="5" :value="ground.north_deg" @change="turnNorth" />
-          </label>
+          <OpenNumber
+            class="north"
+            label="North, ° from up"
+            :model-value="ground.north_deg"
+            @change="turnNorth"
+          />
         </div>
       </div>
       <GroundSide

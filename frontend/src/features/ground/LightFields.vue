@@ -56,9 +56,6 @@ const sunny = computed(() => [
         <OpenNumber
           v-model="form.shade_pct"
           label="Light kept off by cloth or a tree, %"
-          :min="0"
-          :max="95"
-          :step="5"
           :error="of('exposure.shade_pct')"
         />
         <label class="tick"

@@ -198,14 +198,8 @@ async function open(text: string) {
         @update:model-value="form.limited = $event === 'so'"
       />
       <div v-if="form.limited" class="row">
-        <OpenNumber
-          v-model="form.weekday"
-          label="Monday to Friday, minutes a day"
-          :min="0"
-          :max="1440"
-          :step="5"
-        />
-        <OpenNumber v-model="form.weekend" label="Saturday, Sunday" :min="0" :max="1440" :step="5" />
+        <OpenNumber v-model="form.weekday" label="Monday to Friday, minutes a day" />
+        <OpenNumber v-model="form.weekend" label="Saturday, Sunday" />
       </div>
       <Picks
         v-model="form.style"

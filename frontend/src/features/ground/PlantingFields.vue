@@ -4,11 +4,12 @@ import { computed } from 'vue'
 
 import { useCatalogue, useOwnCrops } from '@/shared/api/queries'
 import { addDays } from '@/shared/format/time'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { CROP, HEIGHT, optionsOf, START } from '@/shared/words/names'
 
-import { type PlantingForm } from './bedForm'
+import { usualSpread, type PlantingForm } from './bedForm'
 
 /** One planting: what, how many, how it began, how large it is today. */
 const p = defineModel<PlantingForm>({ required: true })
@@ -24,7 +25,8 @@ const own = useOwnCrops(() => props.garden)
 const GROUPS = [
   ['vegetable', 'Vegetables'],
   ['herb', 'Herbs'],
-  ['fruit', 'Soft fruit'],
+  ['fruit', 'Fruit'],
+  ['flower', 'Flowers and bushes'],
   ['neighbour', 'Neighbours that only drink'],
 ] as const
 const groups = computed(() => [
@@ -43,14 +45,29 @@ const heights = [
   { value: null as string | null, label: 'by its age' },
   ...optionsOf(Object.keys(HEIGHT), HEIGHT),
 ]
+const mine = computed(() => own.data.value?.find((c) => `own:${c.id}` === p.value.crop))
+const crop = computed(() =>
+  catalogue.data.value?.crops.find((c) => c.key === (mine.value?.like ?? p.value.crop)),
+)
+let suggested: number | null = null
+/** A width to begin with, by crop and height; one that was typed stays. */
 function sizeSeen() {
-  if (!p.value.height || p.value.spread_m !== null) return
-  const key = p.value.crop.startsWith('own:')
-    ? own.data.value?.find((c) => `own:${c.id}` === p.value.crop)?.like
-    : p.value.crop
-  const spread = catalogue.data.value?.crops.find((c) => c.key === key)?.spread_m ?? 0.4
-  p.value.spread_m = Math.round(spread * 60) / 100
+  const height = p.value.height && catalogue.data.value?.heights[p.value.height]
+  if (!height || !crop.value || (p.value.spread_m !== null && p.value.spread_m !== suggested)) return
+  suggested = usualSpread(
+    {
+      height_m: mine.value?.height_m ?? crop.value.height_m,
+      spread_m: mine.value?.spread_m ?? crop.value.spread_m,
+    },
+    height,
+  )
+  p.value.spread_m = suggested
 }
+const usuallyWatered = computed(() => crop.value?.group !== 'neighbour')
+const watered = computed({
+  get: () => p.value.watered ?? usuallyWatered.value,
+  set: (on) => (p.value.watered = on === usuallyWatered.value ? null : on),
+})
 </script>
 
 <template>
@@ -65,11 +82,7 @@ function sizeSeen() {
         </el-select>
         <em v-if="of('crop') ?? of('own_crop')" class="alarm">{{ of('crop') ?? of('own_crop') }}</em>
       </label>
-      <label class="field narrow">
-        <span>How many</span>
-        <input v-model.number="p.count" type="number" min="1" step="1" />
-        <em v-if="of('count')" class="alarm">{{ of('count') }}</em>
-      </label>
+      <OpenNumber v-model="p.count" class="narrow" label="How many" :error="of('count')" />
       <label class="field">
         <span>Sown or planted, or planned for</span>
         <input v-model="p.planted" type="date" :max="addDays(today, 120)" />
@@ -115,15 +128,24 @@ function sizeSeen() {
         :error="of('spacing_m')"
         hint="left open: evenly"
       />
-      <label v-if="p.id" class="field narrow">
-        <span>Left today</span>
-        <input v-model.number="p.left" type="number" min="1" step="1" />
-        <em v-if="of('thinned[0].count')" class="alarm">{{ of('thinned[0].count') }}</em>
-      </label>
+      <OpenNumber
+        v-if="p.id"
+        v-model="p.left"
+        class="narrow"
+        label="Left today"
+        :error="of('thinned[0].count')"
+      />
       <label v-if="p.id" class="field">
         <span>Harvested out or pulled on</span>
         <input v-model="p.removed" type="date" />
         <em v-if="of('removed')" class="alarm">{{ of('removed') }}</em>
+      </label>
+      <label class="switch">
+        <input v-model="watered" type="checkbox" />
+        <span>
+          Water the bed for it
+          <em class="soft">{{ watered ? 'it gets its word and dose' : 'it only drinks along' }}</em>
+        </span>
       </label>
       <button class="btn" type="button" :aria-label="`Remove crop ${index + 1}`" @click="$emit('remove')">
         <PhTrash :size="18" aria-hidden="true" /> Remove
@@ -143,6 +165,24 @@ function sizeSeen() {
 .row > :deep(.unit-input) {
   width: 168px;
   align-self: flex-start;
+}
+.switch {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+  margin-top: 28px;
+  max-width: 216px;
+}
+.switch input {
+  width: 20px;
+  height: 20px;
+  margin: 2px 0 0;
+  accent-color: var(--water);
+}
+.switch em {
+  display: block;
+  font-style: normal;
+  font-size: 14px;
 }
 .row .btn {
   margin-top: 28px;

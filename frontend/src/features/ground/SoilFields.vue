@@ -72,10 +72,12 @@ const JAR = [
             <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
           </select>
         </label>
-        <label class="field narrow">
-          <span class="visually-hidden">Parts of {{ INGREDIENT[part.ingredient] }}</span>
-          <input v-model.number="part.parts" type="number" min="0" step="0.5" />
-        </label>
+        <OpenNumber
+          v-model="part.parts"
+          class="narrow"
+          :label="`Parts of ${INGREDIENT[part.ingredient]}`"
+          hide-label
+        />
         <button
           class="btn"
           type="button"
@@ -121,22 +123,26 @@ const JAR = [
           </button>
         </template>
         <div v-if="form.test === 'jar'" class="row">
-          <label v-for="layer in JAR" :key="layer.key" class="field">
-            <span>{{ layer.label }}, mm</span>
-            <input v-model.number="form.jar[layer.key]" type="number" min="0.5" step="0.5" />
-            <em v-if="of(`soil.jar.${layer.key}`)" class="alarm">{{ of(`soil.jar.${layer.key}`) }}</em>
-          </label>
+          <OpenNumber
+            v-for="layer in JAR"
+            :key="layer.key"
+            v-model="form.jar[layer.key]"
+            :label="`${layer.label}, mm`"
+            :error="of(`soil.jar.${layer.key}`)"
+          />
         </div>
         <p v-if="form.test === 'jar'" class="soft small">
           Fill a jar a third with soil, top up with water, shake, and let it stand for two days. Measure the
           layers.
         </p>
         <div v-if="form.test === 'percent'" class="row">
-          <label v-for="part in ['sand', 'clay'] as const" :key="part" class="field">
-            <span>{{ part === 'sand' ? 'Sand' : 'Clay' }}, %</span>
-            <input v-model.number="form[`${part}_pct`]" type="number" min="0" max="100" step="1" />
-            <em v-if="of(`soil.${part}_pct`)" class="alarm">{{ of(`soil.${part}_pct`) }}</em>
-          </label>
+          <OpenNumber
+            v-for="part in ['sand', 'clay'] as const"
+            :key="part"
+            v-model="form[`${part}_pct`]"
+            :label="`${part === 'sand' ? 'Sand' : 'Clay'}, %`"
+            :error="of(`soil.${part}_pct`)"
+          />
         </div>
         <div class="row">
           <label class="field">
@@ -149,17 +155,12 @@ const JAR = [
           <OpenNumber
             v-model="form.organic_matter_pct"
             label="Organic matter, %"
-            :min="0"
-            :max="8"
-            :step="0.5"
             placeholder="2.5"
             :error="of('soil.organic_matter_pct')"
           />
           <OpenNumber
             v-model="form.stones_pct"
             label="Stones, % of the volume"
-            :min="0"
-            :max="80"
             :error="of('soil.stones_pct')"
           />
         </div>
@@ -182,8 +183,6 @@ const JAR = [
           <OpenNumber
             v-model="form.intake_mm_per_h"
             label="Water it takes, mm an hour"
-            :min="0.1"
-            step="any"
             placeholder="by its texture"
             :error="of('soil.intake_mm_per_h')"
           />

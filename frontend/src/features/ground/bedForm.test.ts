@@ -77,6 +77,7 @@ const BED: Bed = {
       buried_m: 0,
       own_crop: null,
       spacing_m: null,
+      watered: null,
       left: 20,
       sizes: [
         { date: '2025-06-28', height: 'shoulder', spread_m: 0.28 },
@@ -123,6 +124,7 @@ describe('the form of a bed', () => {
         height: 'overhead',
         spread_m: 0.35,
         spacing_m: null,
+        watered: null,
       },
     ])
   })

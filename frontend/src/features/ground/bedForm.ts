@@ -45,6 +45,8 @@ export interface PlantingForm {
   height: string | null
   spread_m: number | null
   spacing_m: number | null
+  /** Whether the bed is watered for its sake; null: as is usual for its crop. */
+  watered: boolean | null
 }
 
 export interface BedForm {
@@ -178,7 +180,14 @@ export function newPlanting(today: string): PlantingForm {
     height: null,
     spread_m: null,
     spacing_m: null,
+    watered: null,
   }
+}
+
+/** How wide a plant of this crop usually is at a height [m]: both grow by the same share of their full size. */
+export function usualSpread(crop: { height_m: number; spread_m: number }, height_m: number): number {
+  const share = Math.min(1, height_m / crop.height_m)
+  return Math.max(0.02, Math.round(crop.spread_m * share * 100) / 100)
 }
 
 export function formOf(bed: Bed): BedForm {
@@ -222,6 +231,7 @@ export function formOf(bed: Bed): BedForm {
         height: seen?.height ?? null,
         spread_m: seen?.spread_m ?? null,
         spacing_m: p.spacing_m,
+        watered: p.watered,
       }
     }),
   }
@@ -357,6 +367,7 @@ export function bodyOf(
       height: p.height,
       spread_m: p.height ? p.spread_m : null,
       spacing_m: p.spacing_m,
+      watered: p.watered,
     })),
   }
 }

@@ -1,5 +1,6 @@
 /** What the first visit asks, and what it sends. Every answer has an "I don't know". */
 import type { Schemas } from '@/shared/api/client'
+import { readNumber } from '@/shared/format/read'
 
 export interface NewGardenForm {
   name: string
@@ -47,8 +48,7 @@ export function takeClimate(
 }
 
 /** A latitude as it was typed; NaN is for the server to name. */
-const number = (text: string | number) =>
-  text === '' ? Number.NaN : Number(String(text).replace(',', '.').replace('−', '-'))
+const number = (text: string | number) => readNumber(String(text)) ?? Number.NaN
 
 export function gardenBody(form: NewGardenForm, weather_file: string | null): Schemas['NewGardenInRequest'] {
   const minutes = (n: number | null) => n ?? 0

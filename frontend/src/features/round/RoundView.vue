@@ -5,46 +5,50 @@ import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 import { useRound } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
-import { toShown, toSi, useUnits } from '@/shared/format/units'
+import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
+import UnitInput from '@/shared/ui/UnitInput.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
 import { WETNESS } from '@/shared/words/names'
 import { headline, tightness, totals, wantsHand, weatherNote } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
 import StopRow from './StopRow.vue'
-import { useRoundActions } from './useRoundActions'
+import { usePlaces, type Group } from './usePlaces'
+import { lastNoted, useRoundActions } from './useRoundActions'
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
 const query = useRound(() => props.garden)
 const round = computed(() => query.data.value)
 const wide = useMediaQuery('(min-width: 1160px)')
+const today = computed(() => round.value?.garden.today ?? '')
 const actions = useRoundActions(
   () => props.garden,
+  () => today.value,
   (litres) => units.show(litres, 'volume'),
 )
 
-const hands = computed(() => round.value?.stops.filter(wantsHand) ?? [])
-const rest = computed(() => {
-  const order: Record<string, number> = { too_wet: 0, wait: 1, leave: 2, empty: 3 }
-  return (round.value?.stops ?? [])
-    .filter((s) => !wantsHand(s) && s.word !== 'done' && !s.put_off)
-    .sort((a, b) => (order[a.word] ?? 9) - (order[b.word] ?? 9))
-})
-const finished = computed(() => round.value?.stops.filter((s) => s.word === 'done' || s.put_off) ?? [])
-const all = computed(() => [...hands.value, ...rest.value, ...finished.value])
+const places = usePlaces(today)
+const inGroup = (group: Group) =>
+  (round.value?.stops ?? [])
+    .filter((s) => places.of(s).group === group)
+    .sort((a, b) => places.of(a).rank - places.of(b).rank)
 const groups = computed(() =>
   [
-    { id: 'to-do', title: 'Now', stops: hands.value },
-    { id: 'to-leave', title: 'Leave these', stops: rest.value },
-    { id: 'finished', title: 'Done or put off today', stops: finished.value },
+    { id: 'to-do', title: 'Now', stops: inGroup('to-do') },
+    { id: 'to-leave', title: 'Leave these', stops: inGroup('to-leave') },
+    { id: 'finished', title: 'Done or put off today', stops: inGroup('finished') },
   ].filter((g) => g.stops.length),
 )
+const all = computed(() => groups.value.flatMap((g) => g.stops))
+const hands = computed(() => all.value.filter(wantsHand))
 const sum = computed(() => (round.value ? totals(round.value) : null))
 const tight = computed(() => (round.value ? tightness(round.value) : ''))
-const pourable = computed(() => hands.value.filter((s) => s.word !== 'check' && s.dose))
+const pourable = computed(() =>
+  hands.value.filter((s) => s.word !== 'check' && s.dose && !actions.state(s.id)),
+)
 
 const picked = ref<number | null>(null)
 const whyOpen = ref(false)
@@ -53,9 +57,11 @@ const help = ref(false)
 const amount = reactive({
   open: false,
   stop: null as Stop | null,
-  value: 0,
+  litres: null as number | null,
   part: 'morning' as 'morning' | 'evening',
+  problem: '',
 })
+const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const wholeRound = reactive({ open: false, part: 'morning' as 'morning' | 'evening' })
 
 function why(stop: Stop) {
@@ -64,51 +70,52 @@ function why(stop: Stop) {
 }
 
 function askAmount(stop: Stop) {
-  const litres = stop.dose?.litres ?? 5
   picked.value = stop.id
-  Object.assign(amount, {
-    open: true,
-    stop,
-    value: Number(toShown(litres, 'volume', units.system.value).toFixed(1)),
-    part: 'morning',
-  })
+  const litres = stop.dose ? Math.round(stop.dose.litres * 10) / 10 : null
+  Object.assign(amount, { open: true, stop, litres, part: 'morning', problem: '' })
 }
 
 async function keepAmount() {
-  if (!amount.stop) return
-  const litres = toSi(amount.value, 'volume', units.system.value)
-  if (await actions.watered([{ stop: amount.stop, litres, part: amount.part }])) amount.open = false
+  const { stop, litres, part } = amount
+  if (!stop) return
+  amount.problem = ''
+  if (litres === null) amount.problem = `Type how much was poured, in ${units.label('volume')}.`
+  if (litres === null || Number.isNaN(litres)) return
+  places.hold(stop)
+  if (await actions.watered([{ stop, litres, part }])) amount.open = false
 }
 
 async function keepRound() {
   const poured = pourable.value.map((stop) => ({ stop, litres: stop.dose!.litres, part: wholeRound.part }))
+  poured.forEach((p) => places.hold(p.stop))
   if (await actions.watered(poured)) wholeRound.open = false
 }
 
-function done(stop: Stop) {
-  if (!stop.dose) return
-  pickAfter(stop)
-  void actions.watered([{ stop, litres: stop.dose.litres }])
+/** A deed at a stop: its row keeps its place, and hears no second tap. */
+function deed(stop: Stop, act: () => Promise<unknown>) {
+  if (!actions.hears(stop.id)) return
+  places.hold(stop)
+  void act()
 }
 
-/** A stop that is dealt with hands the mark on to the next one. */
+function done(stop: Stop) {
+  const { dose } = stop
+  if (dose) deed(stop, () => actions.watered([{ stop, litres: dose.litres }]))
+}
+
+const notToday = (stop: Stop) => deed(stop, () => actions.notToday(stop))
+const felt = (stop: Stop, reading: string) =>
+  deed(stop, () => actions.felt(stop, reading, (WETNESS[reading] ?? 'still wet').toLowerCase()))
+
+function takeBack(stop: Stop) {
+  const noted = lastNoted(stop, places.held(stop.id))
+  if (noted) deed(stop, () => actions.takeBack(stop, noted))
+}
+
+/** By key, a stop that is dealt with hands the pick on to the next one; a thumb picks for itself. */
 function pickAfter(stop: Stop) {
   const at = hands.value.findIndex((s) => s.id === stop.id)
   picked.value = (hands.value[at + 1] ?? hands.value[at - 1] ?? stop).id
-}
-
-function notToday(stop: Stop) {
-  pickAfter(stop)
-  actions.notToday(stop)
-}
-
-function takeBack(stop: Stop) {
-  if (stop.put_off) actions.takeBack('put_off', [stop.put_off])
-  else
-    actions.takeBack(
-      'watering',
-      stop.waterings_today.map((w) => w.id),
-    )
 }
 
 async function move(by: number) {
@@ -135,15 +142,22 @@ function onKey(e: KeyboardEvent) {
     k: () => void move(-1),
     '?': () => (help.value = true),
     w: () => stop && why(stop),
-    d: () => (hand && stop.word !== 'check' ? done(stop) : say('Pick a stop to water first: j and k move.')),
-    n: () => hand && notToday(stop),
+    d: () => {
+      if (!hand || stop.word === 'check') return say('Pick a stop to water first: j and k move.')
+      pickAfter(stop)
+      done(stop)
+    },
+    n: () => {
+      if (!hand) return
+      pickAfter(stop)
+      notToday(stop)
+    },
     a: () => stop && askAmount(stop),
   }
   const act = keys[e.key]
-  if (act) {
-    e.preventDefault()
-    act()
-  }
+  if (!act) return
+  e.preventDefault()
+  if (!e.repeat || 'jk'.includes(e.key)) act() // a key held down is one deed
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
@@ -181,29 +195,31 @@ const KEYS = [
         <RouterLink class="btn full" :to="{ name: 'sky', params: { garden } }">Type the days</RouterLink>
       </template>
       <template v-else>
-        <h1>{{ headline(round) }}</h1>
-        <p v-if="sum && hands.length" class="lead figures">
-          <template v-if="sum.litres > 0"
-            >{{ Math.max(1, Math.round(sum.minutes)) }} minutes, {{ units.show(sum.litres, 'volume')
-            }}<template v-if="sum.lineMinutes"
-              >, and a line left running {{ Math.round(sum.lineMinutes) }} minutes</template
-            >.</template
-          >
-          <template v-if="round.heat && round.hours">
-            Heat
-            {{
-              round.heat.dates[0] === round.garden.today
-                ? 'is here'
-                : `from ${longDate(round.heat.dates[0]!)}`
-            }}, {{ round.heat.dates.length }} days.</template
-          >
-        </p>
-        <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
-        <p v-if="tight" class="note" role="note">{{ tight }}</p>
-        <p v-if="round.sizes_due > 0" class="soft">
-          {{ round.sizes_due === 1 ? 'One size was' : `${round.sizes_due} sizes were` }} not seen for a while:
-          <RouterLink :to="{ name: 'sizes', params: { garden } }">look through them</RouterLink>.
-        </p>
+        <div id="round-top">
+          <h1>{{ headline(round) }}</h1>
+          <p v-if="sum && hands.length" class="lead figures">
+            <template v-if="sum.litres > 0"
+              >{{ Math.max(1, Math.round(sum.minutes)) }} minutes, {{ units.show(sum.litres, 'volume')
+              }}<template v-if="sum.lineMinutes"
+                >, and a line left running {{ Math.round(sum.lineMinutes) }} minutes</template
+              >.</template
+            >
+            <template v-if="round.heat && round.hours">
+              Heat
+              {{
+                round.heat.dates[0] === round.garden.today
+                  ? 'is here'
+                  : `from ${longDate(round.heat.dates[0]!)}`
+              }}, {{ round.heat.dates.length }} days.</template
+            >
+          </p>
+          <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
+          <p v-if="tight" class="note" role="note">{{ tight }}</p>
+          <p v-if="round.sizes_due > 0" class="soft">
+            {{ round.sizes_due === 1 ? 'One size was' : `${round.sizes_due} sizes were` }} not seen for a
+            while: <RouterLink :to="{ name: 'sizes', params: { garden } }">look through them</RouterLink>.
+          </p>
+        </div>
         <HoursRibbon v-if="round.hours" :hours="round.hours" :windows="round.limits.windows" />
 
         <section v-for="group in groups" :key="group.id" :aria-labelledby="group.id">
@@ -226,13 +242,16 @@ const KEYS = [
               :round="round"
               :picked="picked === s.id"
               :open="whyOpen && shown?.id === s.id"
+              :mark="actions.state(s.id)"
+              :marked="places.held(s.id)"
               @pick="picked = s.id"
               @why="why(s)"
               @done="done(s)"
               @other="askAmount(s)"
               @not-today="notToday(s)"
-              @felt="(reading) => actions.felt(s, reading, (WETNESS[reading] ?? 'still wet').toLowerCase())"
+              @felt="(reading) => felt(s, reading)"
               @back="takeBack(s)"
+              @give-up="actions.giveUp(s.id)"
             />
           </ul>
         </section>
@@ -267,10 +286,7 @@ const KEYS = [
     </el-dialog>
     <el-dialog v-model="amount.open" :title="`${amount.stop?.name}: how much?`" width="400px">
       <form id="amount" @submit.prevent="keepAmount">
-        <label class="field">
-          <span>Amount in {{ units.label('volume') }}</span>
-          <input v-model.number="amount.value" type="number" min="0" step="0.1" required />
-        </label>
+        <UnitInput v-model="amount.litres" label="Amount" quantity="volume" :error="amount.problem" />
         <fieldset class="when">
           <legend>When</legend>
           <label><input v-model="amount.part" type="radio" value="morning" /> this morning</label>
@@ -279,7 +295,7 @@ const KEYS = [
       </form>
       <template #footer>
         <button class="btn" type="button" @click="amount.open = false">Cancel</button>
-        <button class="btn full" type="submit" form="amount" :disabled="actions.busy.value">Note it</button>
+        <button class="btn full" type="submit" form="amount" :disabled="marking">Note it</button>
       </template>
     </el-dialog>
     <el-dialog v-model="wholeRound.open" title="The whole round, done" width="440px">
@@ -295,9 +311,7 @@ const KEYS = [
       </fieldset>
       <template #footer>
         <button class="btn" type="button" @click="wholeRound.open = false">Cancel</button>
-        <button class="btn full" type="button" :disabled="actions.busy.value" @click="keepRound">
-          Note all
-        </button>
+        <button class="btn full" type="button" :disabled="marking" @click="keepRound">Note all</button>
       </template>
     </el-dialog>
   </div>

@@ -1,13 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { PhCheck } from '@phosphor-icons/vue'
+import { computed, nextTick, useTemplateRef } from 'vue'
 
+import { UNSURE, type MarkState } from '@/shared/api/marks'
 import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { cropsInWords, WETNESS } from '@/shared/words/names'
 import { instruction, more, reason } from '@/shared/words/stop'
 
-const props = defineProps<{ stop: Stop; round: Round; picked: boolean; open: boolean }>()
+import { lastNoted } from './useRoundActions'
+
+const props = defineProps<{
+  stop: Stop
+  round: Round
+  picked: boolean
+  open: boolean
+  /** A mark of this row that is on its way. */
+  mark: MarkState | null
+  /** Marked while this page was open: the row shows how to take that back. */
+  marked: boolean
+}>()
 defineEmits<{
   pick: []
   why: []
@@ -16,6 +29,7 @@ defineEmits<{
   notToday: []
   felt: [reading: string]
   back: []
+  giveUp: []
 }>()
 const units = useUnits()
 const hand = computed(() => !props.stop.put_off && ['soak', 'fill', 'check'].includes(props.stop.word))
@@ -25,7 +39,18 @@ const litres = computed(() => {
   const shown = units.show(dose.value.litres, 'volume')
   return props.stop.word === 'check' ? `0 or ${shown}` : shown
 })
-const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop.put_off !== null)
+const noted = computed(() => lastNoted(props.stop, props.marked))
+const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
+
+// The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
+const menuMade = ref(false)
+const menu = useTemplateRef<{ handleOpen: () => void }>('menu')
+async function openMenu() {
+  menuMade.value = true
+  await nextTick()
+  menu.value?.handleOpen()
+  document.getElementById(`more-${props.stop.id}`)?.focus()
+}
 </script>
 
 <template>
@@ -62,38 +87,67 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
         {{ units.band(dose.litres_band, 'volume') }}
       </p>
       <div class="acts">
-        <template v-if="hand && stop.word === 'check'">
-          <button
-            v-for="reading in ['dry', 'just_damp', 'wet']"
-            :key="reading"
-            class="btn"
-            type="button"
-            :aria-label="`${stop.name}: ${WETNESS[reading]}`"
-            @click.stop="$emit('felt', reading)"
-          >
-            {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
+        <template v-if="mark">
+          <span class="sending" role="status">{{ mark === 'unsure' ? UNSURE : 'Noting…' }}</span>
+          <button v-if="mark === 'unsure'" class="btn" type="button" @click.stop="$emit('giveUp')">
+            Stop sending
           </button>
         </template>
+        <template v-else>
+          <button
+            v-if="noted"
+            class="btn undo"
+            type="button"
+            :aria-label="`${stop.name}: undo`"
+            @click.stop="$emit('back')"
+          >
+            Undo
+          </button>
+          <template v-if="hand && stop.word === 'check'">
+            <button
+              v-for="reading in ['dry', 'just_damp', 'wet']"
+              :key="reading"
+              class="btn"
+              type="button"
+              :aria-label="`${stop.name}: ${WETNESS[reading]}`"
+              @click.stop="$emit('felt', reading)"
+            >
+              {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
+            </button>
+          </template>
+          <button
+            v-else-if="hand"
+            class="btn full"
+            type="button"
+            :aria-label="`${stop.name}: done`"
+            @click.stop="$emit('done')"
+          >
+            Done
+          </button>
+          <span v-else-if="noted" class="settled"
+            ><PhCheck :size="18" aria-hidden="true" />{{ settled }}</span
+          >
+        </template>
         <button
-          v-else-if="hand"
-          class="btn full"
+          v-if="!menuMade"
+          class="btn more"
           type="button"
-          :aria-label="`${stop.name}: done`"
-          @click.stop="$emit('done')"
+          :aria-label="`${stop.name}: more`"
+          aria-haspopup="menu"
+          @click.stop="openMenu"
         >
-          Done
+          ···
         </button>
-        <button
-          v-if="noted"
-          class="btn"
-          type="button"
-          :aria-label="`${stop.name}: take back`"
-          @click.stop="$emit('back')"
-        >
-          Take back
-        </button>
-        <el-dropdown v-else trigger="click" placement="bottom-end">
-          <button class="btn more" type="button" :aria-label="`${stop.name}: more`" @click.stop>···</button>
+        <el-dropdown v-else ref="menu" trigger="click" placement="bottom-end">
+          <button
+            :id="`more-${stop.id}`"
+            class="btn more"
+            type="button"
+            :aria-label="`${stop.name}: more`"
+            @click.stop
+          >
+            ···
+          </button>
           <template #dropdown>
             <el-dropdown-menu>
               <el-dropdown-item @click="$emit('other')">
@@ -184,6 +238,23 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
   min-width: 44px;
   padding: 0;
 }
+/* Where Done was stands that it is done, and no button: a second tap of the thumb finds nothing there. */
+.settled {
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  gap: 6px;
+  min-height: 44px;
+  min-width: 72px;
+  color: var(--water);
+  font-weight: 700;
+}
+.sending {
+  align-self: center;
+  max-width: 232px;
+  font-size: 14px;
+  color: var(--ink-soft);
+}
 @media (max-width: 760px) {
   .stop {
     grid-template-columns: 76px minmax(0, 1fr);
@@ -204,7 +275,8 @@ const noted = computed(() => props.stop.waterings_today.length > 0 || props.stop
   .acts {
     margin: 0 0 0 auto;
   }
-  .acts .full {
+  .acts .full,
+  .acts .settled {
     min-width: 112px;
     min-height: 48px;
   }

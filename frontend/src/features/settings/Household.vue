@@ -6,6 +6,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { useChange } from '@/shared/api/queries'
 import type { Garden } from '@/shared/api/types'
 import { clock } from '@/shared/format/time'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 
@@ -74,18 +75,15 @@ function toggle(rule: { weekdays: number[] }, day: number) {
           <span>Name</span>
           <input v-model.trim="p.name" maxlength="60" :disabled="!owner" />
         </label>
-        <label v-for="(day, d) in DAYS" :key="day" class="field minutes">
-          <span>{{ day }}</span>
-          <input
-            v-model.number="p.minutes[d]"
-            type="number"
-            min="0"
-            max="1440"
-            step="5"
-            :aria-label="`Minutes of ${p.name || 'this person'} on ${day}`"
-            :disabled="!owner"
-          />
-        </label>
+        <OpenNumber
+          v-for="(day, d) in DAYS"
+          :key="day"
+          v-model="p.minutes[d]!"
+          class="minutes"
+          :label="day"
+          :name-said="`Minutes of ${p.name || 'this person'} on ${day}`"
+          :disabled="!owner"
+        />
         <button
           v-if="owner"
           class="btn"

@@ -169,8 +169,6 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
         <OpenNumber
           v-model="form.days"
           label="Days in all"
-          :min="10"
-          :max="500"
           :placeholder="String(like?.season_days ?? '')"
           :error="of('days')"
         />

@@ -6,6 +6,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -46,8 +47,8 @@ const themeChoice = computed({
 
 const place = reactive({
   name: '',
-  latitude: '' as number | string,
-  longitude: '' as number | string,
+  latitude: null as number | null,
+  longitude: null as number | null,
   elevation_m: null as number | null,
   style: 'steady',
   climate: '',
@@ -78,8 +79,8 @@ const change = useChange(
         ...path(props.garden),
         body: {
           name: place.name,
-          latitude: Number(place.latitude),
-          longitude: Number(place.longitude),
+          latitude: place.latitude ?? NaN,
+          longitude: place.longitude ?? NaN,
           elevation_m: place.elevation_m ?? 0,
           style: place.style,
           method: place.method,
@@ -244,14 +245,8 @@ async function leave() {
           <span>Name</span><input v-model.trim="place.name" maxlength="60" />
           <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
         </label>
-        <label class="field">
-          <span>Latitude, °N</span><input v-model="place.latitude" inputmode="decimal" />
-          <em v-if="of('latitude')" class="alarm">{{ of('latitude') }}</em>
-        </label>
-        <label class="field">
-          <span>Longitude, °E</span><input v-model="place.longitude" inputmode="decimal" />
-          <em v-if="of('longitude')" class="alarm">{{ of('longitude') }}</em>
-        </label>
+        <OpenNumber v-model="place.latitude" label="Latitude, °N" :error="of('latitude')" />
+        <OpenNumber v-model="place.longitude" label="Longitude, °E" :error="of('longitude')" />
         <UnitInput
           v-model="place.elevation_m"
           label="Height above sea"

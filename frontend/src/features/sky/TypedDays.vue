@@ -6,6 +6,7 @@ import { path, useChange } from '@/shared/api/queries'
 import type { SkyDay } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { say } from '@/shared/ui/snack'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 
 /** Days typed by hand: those behind were observed, those ahead are the outlook. */
@@ -31,7 +32,8 @@ function rowOf(day: SkyDay): Row {
   >
   return { date: day.date, ...values }
 }
-const key = (row: Row) => JSON.stringify(row)
+// What is no number yet is a change too.
+const key = (row: Row) => JSON.stringify(row, (_, v) => (Number.isNaN(v) ? 'unreadable' : v))
 const clean = new Map<string, string>()
 
 watch(
@@ -92,11 +94,12 @@ function fault(row: Row, field: Field): string | undefined {
         <UnitInput v-model="row.tmax" label="Highest" quantity="temperature" :error="fault(row, 'tmax')" />
         <UnitInput v-model="row.rain" label="Rain" quantity="depth" :error="fault(row, 'rain')" />
         <UnitInput v-model="row.wind" label="Wind" quantity="wind" :error="fault(row, 'wind')" />
-        <label class="field sun">
-          <span>Sun, hours</span>
-          <input v-model.number="row.sunshine_h" type="number" min="0" max="24" step="0.5" />
-          <em v-if="fault(row, 'sunshine_h')" class="alarm">{{ fault(row, 'sunshine_h') }}</em>
-        </label>
+        <OpenNumber
+          v-model="row.sunshine_h"
+          class="sun"
+          label="Sun, hours"
+          :error="fault(row, 'sunshine_h')"
+        />
       </fieldset>
       <button v-if="!more" class="btn plain" type="button" @click="more = true">
         All days, two weeks back and ahead
@@ -140,7 +143,7 @@ fieldset.ahead legend {
 }
 fieldset > :deep(.unit-input),
 .sun,
-.sun > input {
+.sun > :deep(input) {
   width: 132px;
 }
 </style>

@@ -32,23 +32,57 @@ const csrf: Middleware = {
   },
 }
 
-const client = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
-client.use(csrf)
+/** Where a number in a body could not be read from what was typed; empty where all could. */
+export function unreadable(value: unknown, at = ''): string {
+  if (typeof value === 'number') return Number.isNaN(value) ? at || 'body' : ''
+  if (value === null || typeof value !== 'object') return ''
+  for (const [key, inner] of Object.entries(value)) {
+    const found = unreadable(inner, Array.isArray(value) ? `${at}[${key}]` : at ? `${at}.${key}` : key)
+    if (found) return found
+  }
+  return ''
+}
+
+/** A body as JSON. What is not a number is never sent: JSON would make it an empty field, and that means another thing. */
+function bodyText(body: unknown): string {
+  const field = unreadable(body)
+  if (!field) return JSON.stringify(body)
+  const text = `${field}: what was typed is not a number. Nothing was saved; mend it and try again.`
+  throw new ApiError(0, 'unreadable', text, [{ field, text: 'This is not a number: nothing was saved.' }])
+}
+
+const client = createClient<paths>({
+  baseUrl: '/',
+  credentials: 'same-origin',
+  bodySerializer: (body) => bodyText(body),
+})
+
+const UNREACHED = 'The garden cannot be reached just now.'
+const OFFLINE = 'No connection: nothing was kept. What you typed is still here.'
+const LOST =
+  'The garden did not answer, so it is not known whether this was kept. What you typed is still here.'
+
+const unanswered: Middleware = {
+  onError({ request }) {
+    if (request.method === 'GET') return new ApiError(0, 'lost', UNREACHED)
+    return navigator.onLine ? new ApiError(0, 'lost', LOST) : new ApiError(0, 'offline', OFFLINE)
+  },
+}
+client.use(csrf, unanswered)
 export const api = client
 
-/** The data of an answer, or an ApiError; a lost connection is one too, so that a form can say so. */
+/**
+ * The data of an answer, or an ApiError. Its code is `offline` where nothing could be sent, and `lost` where something
+ * was sent and no answer came.
+ */
 export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   let result
   try {
     result = await call
-  } catch {
-    throw new ApiError(
-      0,
-      'offline',
-      'The garden cannot be reached. Nothing was saved; what you typed is still here.',
-    )
+  } catch (error) {
+    throw error instanceof ApiError ? error : new ApiError(0, 'lost', LOST)
   }
   if (result.response.ok) return result.data as T
   const body = (result.error ?? {}) as {

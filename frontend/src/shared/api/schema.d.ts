@@ -2240,6 +2240,8 @@ export interface components {
             /** Format: date */
             date: string;
             net_mm: components["schemas"]["Band"];
+            /** @description whether something stands there that is watered for its own sake */
+            grows: boolean;
             soak: components["schemas"]["Soak"] | null;
             gave: (components["schemas"]["GaveEnum"] | components["schemas"]["NullEnum"]) | null;
         };

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { computed, useId, watch } from 'vue'
 
+import { readNumber, unreadableBecause } from '@/shared/format/read'
 import { decimalsOf, toShown, toSi, useUnits, type Quantity } from '@/shared/format/units'
 
-/** A number typed in the person's units; the model is SI, or null when left open. */
+/**
+ * A number typed in the person's units; the model is SI, null when left open, and NaN while what stands there is no
+ * number: a form that is kept with it is refused, and never sent with an older value.
+ */
 const model = defineModel<number | null>({ required: true })
 const props = defineProps<{
   label: string
@@ -22,26 +26,26 @@ function shownOf(si: number | null | undefined): string {
   return String(Number(toShown(si, props.quantity, units.system.value).toFixed(decimals.value)))
 }
 function siOf(typed: string): number | null {
-  const plain = typed.trim().replace(',', '.').replace('−', '-')
-  if (plain === '') return null
-  return toSi(Number(plain), props.quantity, units.system.value)
+  const shown = readNumber(typed)
+  return shown === null ? null : toSi(shown, props.quantity, units.system.value)
 }
 watch(
   [model, units.system],
   () => {
     // Keep what is being typed as long as it means the same number.
     const typed = siOf(text.value)
-    const same = typed !== null && model.value !== null && Math.abs(typed - model.value) < 1e-9
-    if (!same && !(typed !== null && Number.isNaN(typed))) text.value = shownOf(model.value)
+    const same =
+      Object.is(typed, model.value) ||
+      (typed !== null && model.value !== null && Math.abs(typed - model.value) < 1e-9)
+    if (!same) text.value = shownOf(model.value)
   },
   { immediate: true },
 )
-const unreadable = computed(() => Number.isNaN(siOf(text.value)))
+const trouble = computed(() => unreadableBecause(text.value))
 
 function onInput(event: Event) {
   text.value = (event.target as HTMLInputElement).value
-  const value = siOf(text.value)
-  if (!Number.isNaN(value)) model.value = value
+  model.value = siOf(text.value)
 }
 </script>
 
@@ -54,13 +58,13 @@ function onInput(event: Event) {
         :value="text"
         inputmode="decimal"
         autocomplete="off"
-        :aria-invalid="unreadable || Boolean(error)"
-        :aria-describedby="error || unreadable || hint ? `${id}-note` : undefined"
+        :aria-invalid="Boolean(trouble || error)"
+        :aria-describedby="error || trouble || hint ? `${id}-note` : undefined"
         @input="onInput"
       />
       <span aria-hidden="true">{{ units.label(quantity) }}</span>
     </span>
-    <em v-if="unreadable" :id="`${id}-note`" class="alarm">“{{ text }}” is not a number.</em>
+    <em v-if="trouble" :id="`${id}-note`" class="alarm">{{ trouble }}</em>
     <em v-else-if="error" :id="`${id}-note`" class="alarm">{{ error }}</em>
     <em v-else-if="hint" :id="`${id}-note`" class="soft">{{ hint }}</em>
   </div>

@@ -39,7 +39,7 @@ export function instruction(s: Stop, t: Tongue): string {
         'volume',
       )}`
     case 'empty':
-      return 'Nothing grows here'
+      return s.cause === 'unwatered' ? 'Left to itself' : 'Nothing grows here'
     default:
       return 'Leave it'
   }
@@ -138,6 +138,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       return 'Something is planted here tomorrow: wet the dry bed today, so that it can be worked.'
     case 'planting_in':
       return 'Planted today: water them in their tray an hour before, in at once, and keep them damp till they stand.'
+    case 'unwatered':
+      return 'What grows here is not watered for its own sake. Edit the bed to have it watered.'
     case 'bare':
       return 'Add what you sow or plant, and it joins the round.'
     default:
@@ -151,6 +153,8 @@ export function more(s: Stop, t: Tongue): string {
   if (!wantsHand(s)) return ''
   const parts = []
   const d = s.dose
+  const poured = s.waterings_today.reduce((n, w) => n + w.litres, 0)
+  if (d && poured > 0) parts.push(`So far today ${t.show(poured, 'volume')}; this is what is left.`)
   if (d && d.passes > 1)
     parts.push(
       `In ${d.passes} goes, ${Math.round(d.pause_minutes)} minutes apart, so that the soil takes it: ${t.show(d.litres / d.passes, 'volume')} each.`,
