@@ -13,6 +13,7 @@ from agronomy.describe.errors import (
     MissingError,
     OutOfRangeError,
     require_between,
+    require_date,
     require_one_of,
     require_zone,
 )
@@ -130,10 +131,7 @@ def _unique(names: list[str], where: str) -> list[str]:
 
 def date_of(text: str, where: str) -> dt.date:
     """A date written as YYYY-MM-DD. Raises FormatError."""
-    try:
-        return dt.date.fromisoformat(text)
-    except ValueError:
-        raise FormatError(where, text, "a date of the calendar as YYYY-MM-DD") from None
+    return require_date(where, text)
 
 
 def _date_or_none(text: str | None, where: str = "date") -> dt.date | None:

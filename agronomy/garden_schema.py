@@ -13,6 +13,8 @@ from jsonschema.exceptions import ValidationError, best_match
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import (
+    DATE_PATTERN,
+    DATES,
     FormatError,
     InputError,
     MissingError,
@@ -54,8 +56,7 @@ def _nullable(schema: Json) -> Json:
 
 
 NAME: Final[Json] = {"type": "string", "minLength": 1, "maxLength": 60, "pattern": r"^\S(.*\S)?$"}
-# Within two centuries: any span of days can be reckoned from any such date.
-DATE: Final[Json] = {"type": "string", "format": "date", "pattern": r"^(19|20)\d{2}-\d{2}-\d{2}$"}
+DATE: Final[Json] = {"type": "string", "format": "date", "pattern": DATE_PATTERN}
 LITRES: Final = _number(0.0, 5000.0, "L")
 SHARE: Final = _number(0.0, 1.0, "share")
 
@@ -303,9 +304,6 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         "anyOf": "a description with all its fields, or null",
     }.get(rule, f"what the schema says ({rule})")
     return FormatError(path or "file", error.instance, allowed)
-
-
-DATES: Final = "a date as YYYY-MM-DD, from 1900 to 2099"
 
 
 def piece_faults(piece: str, value: Any, where: str = "") -> list[InputError]:

@@ -6,7 +6,7 @@ import logging
 from typing import Any
 
 from django.core.exceptions import PermissionDenied as DjangoPermissionDenied
-from django.db import InternalError, OperationalError
+from django.db import IntegrityError, InternalError, OperationalError
 from django.http import Http404
 from rest_framework import exceptions, status
 from rest_framework.response import Response
@@ -49,7 +49,11 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
 
 
 def _of_database(error: Exception) -> Response | None:
-    """A database that cannot be reached or cannot write; None for any other error."""
+    """A database that cannot be reached, cannot write or has it already; None for any other error."""
+    if isinstance(error, IntegrityError):
+        log.warning("two writers met: %s", error)
+        text = "Somebody else changed the same a moment ago. Nothing was saved; look again, then try again."
+        return Response({"code": "conflict", "text": text, "fields": []}, status=409)
     number = error.args[0] if isinstance(error, (OperationalError, InternalError)) and error.args else None
     if number in UNREACHABLE:
         log.error("the database does not answer: %s", error)

@@ -107,7 +107,16 @@ def hours(p: Plan) -> Json:
 
 
 def heat(p: Plan) -> Json | None:
-    return {"dates": p.heat.dates, "chance": p.heat.chance} if p.heat else None
+    if p.heat is None:
+        return None
+    rule = p.heat.rule
+    return {
+        "dates": p.heat.dates, "chance": p.heat.chance,
+        "rule": {
+            "unusual": p.garden.heat_rule == "unusual", "days": rule.days, "warm": rule.warm,
+            "hot_days": rule.hot_days, "hot": rule.hot,
+        },
+    }  # fmt: skip
 
 
 def round_of(now: Situation, role: str) -> Json:

@@ -114,9 +114,20 @@ class Hours(s.Serializer):
     heat_class = s.CharField(allow_blank=True)
 
 
+class HeatRule(s.Serializer):
+    """So many days in a row at least as warm, and so many of them at least as hot [degrees C]."""
+
+    unusual = s.BooleanField(help_text="taken from what is usual at the place")
+    days = s.IntegerField()
+    warm = s.FloatField()
+    hot_days = s.IntegerField()
+    hot = s.FloatField()
+
+
 class Heat(s.Serializer):
     dates = s.ListField(child=s.DateField())
     chance = s.FloatField()
+    rule = HeatRule()
 
 
 class CropStanding(s.Serializer):

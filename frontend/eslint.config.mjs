@@ -1,9 +1,13 @@
+import { readdirSync } from 'node:fs'
+
 import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 import ts from 'typescript-eslint'
 
-const FEATURES = ['door', 'round', 'ground', 'bed', 'sky', 'settings']
+const FEATURES = readdirSync(new URL('./src/features', import.meta.url), { withFileTypes: true })
+  .filter((entry) => entry.isDirectory())
+  .map((entry) => entry.name)
 
 export default ts.config(
   { ignores: ['dist', 'src/auto-imports.d.ts', 'src/components.d.ts', 'src/shared/api/schema.d.ts'] },

@@ -98,6 +98,13 @@ def ensure_web(env: dict[str, str]) -> int:
             note.text = f"up on {now['port']}"
             return now["port"]
         WEB.stop()  # what it serves is older than the code
+        run(
+            [PYTHON, "-c", "from agronomy.balance.step import warm; warm()"],
+            "the core could not be compiled",
+            f"read {SETUP_LOG}",
+            SETUP_LOG,
+            env,
+        )  # once, before the workers: each would do it for itself
         port = free_port(WEB_PORT)
         WEB.start(
             [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn_conf.py",

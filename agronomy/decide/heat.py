@@ -16,10 +16,12 @@ HEAT_LOOK_BACK_DAYS = 10  # days behind that may already belong to a wave
 
 @dataclass(frozen=True)
 class Heat:
-    """Hot days of a heat wave that at least half the members see, from the first to the last, and their chance."""
+    """Hot days of a heat wave that at least half the members see, from the first to the last, their chance, and the
+    garden's rule of what a wave is."""
 
     dates: tuple[dt.date, ...]
     chance: float
+    rule: HeatWaveRule
 
 
 def heat_ahead(season: Season) -> Heat | None:
@@ -41,4 +43,4 @@ def heat_ahead(season: Season) -> Heat | None:
     if not len(hot):
         return None
     start, length = start + int(hot[0]), int(hot[-1] - hot[0]) + 1
-    return Heat(tuple(w.dates[n + start + i] for i in range(length)), float(chance[start : start + length].max()))
+    return Heat(tuple(w.dates[n + start + i] for i in range(length)), float(chance[start : start + length].max()), rule)

@@ -11,12 +11,14 @@ CoreError
 
 from __future__ import annotations
 
+import datetime as dt
 import difflib
 import functools
 import math
+import re
 import zoneinfo
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, Final
 
 
 class CoreError(Exception):
@@ -73,6 +75,20 @@ def require_between(field: str, value: Any, low: float, high: float, unit: str =
     if not (math.isfinite(number) and low <= number <= high):
         raise OutOfRangeError(field, value, allowed)
     return number
+
+
+DATES: Final = "a date as YYYY-MM-DD, from 1900 to 2099"
+DATE_PATTERN: Final = r"^(19|20)\d{2}-\d{2}-\d{2}$"  # any span of days can be reckoned from any such date
+
+
+def require_date(field: str, value: Any) -> dt.date:
+    """The date written in `value` as DATES says. Raises FormatError."""
+    try:
+        if isinstance(value, str) and re.match(DATE_PATTERN, value):
+            return dt.date.fromisoformat(value)
+    except ValueError:
+        pass
+    raise FormatError(field, value, DATES)
 
 
 def require_zone(field: str, value: Any) -> str:

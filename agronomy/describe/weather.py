@@ -9,12 +9,12 @@ import itertools
 import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
 import numpy.typing as npt
 
-from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError
+from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_date
 
 # Column -> (lowest, highest, unit). Wider than any day on record; narrower than a slip of the unit.
 WEATHER_BOUNDS: Final[dict[str, tuple[float, float, str]]] = {
@@ -117,6 +117,13 @@ def read_weather_rows(lines: Iterable[str], name: str = "weather") -> list[Weath
     Raises InputError naming file, line and column.
     """
     reader = csv.reader(lines)
+    try:
+        return _rows(reader, name)
+    except csv.Error as error:
+        raise FormatError(f"{name} line {reader.line_num}", str(error), "comma-separated values") from error
+
+
+def _rows(reader: Any, name: str) -> list[WeatherRow]:
     header = _header(next(reader, None), name)
     wanted = {i: h for i, h in enumerate(header) if h in WEATHER_BOUNDS}
     if not wanted:
@@ -125,29 +132,22 @@ def read_weather_rows(lines: Iterable[str], name: str = "weather") -> list[Weath
     member_at = header.index("member") if "member" in header else None
     rows: list[WeatherRow] = []
     seen: dict[tuple[dt.date, int | None], int] = {}
-    try:
-        for cells in reader:
-            line = reader.line_num
-            if not any(c.strip() for c in cells):
-                continue
-            if len(rows) >= MAX_ROWS:
-                raise InputError(f"{name} line {line}", "more rows", f"at most {MAX_ROWS} rows")
-            if len(cells) != len(header):
-                raise FormatError(
-                    f"{name} line {line}", f"{len(cells)} cells", f"{len(header)} cells, as in the header"
-                )
-            date = _date(cells[date_at], f"{name} line {line} date")
-            member = None if member_at is None else _member(cells[member_at], f"{name} line {line} member")
-            if (date, member) in seen:
-                first = seen[date, member]
-                raise InputError(
-                    f"{name} line {line} date", date.isoformat(), f"each date once (already on line {first})"
-                )
-            seen[date, member] = line
-            values = {h: _number(cells[i], f"{name} line {line} {h}", h) for i, h in wanted.items()}
-            rows.append(WeatherRow(line, date, member, check_day(values, f"{name} line {line} ")))
-    except csv.Error as error:
-        raise FormatError(f"{name} line {reader.line_num}", str(error), "comma-separated values") from error
+    for cells in reader:
+        line = reader.line_num
+        if not any(c.strip() for c in cells):
+            continue
+        if len(rows) >= MAX_ROWS:
+            raise InputError(f"{name} line {line}", "more rows", f"at most {MAX_ROWS} rows")
+        if len(cells) != len(header):
+            raise FormatError(f"{name} line {line}", f"{len(cells)} cells", f"{len(header)} cells, as in the header")
+        date = require_date(f"{name} line {line} date", cells[date_at].strip())
+        member = None if member_at is None else _member(cells[member_at], f"{name} line {line} member")
+        if (date, member) in seen:
+            first = seen[date, member]
+            raise InputError(f"{name} line {line} date", date.isoformat(), f"each date once (already on line {first})")
+        seen[date, member] = line
+        values = {h: _number(cells[i], f"{name} line {line} {h}", h) for i, h in wanted.items()}
+        rows.append(WeatherRow(line, date, member, check_day(values, f"{name} line {line} ")))
     if not rows:
         raise MissingError(f"{name} rows", "at least one day below the header")
     return rows
@@ -163,13 +163,6 @@ def _header(cells: list[str] | None, name: str) -> list[str]:
         if header.count(h) > 1 and (h in WEATHER_BOUNDS or h in ("date", "member")):
             raise FormatError(f"{name} line 1 header", h, "each column once")
     return header
-
-
-def _date(text: str, where: str) -> dt.date:
-    try:
-        return dt.date.fromisoformat(text.strip())
-    except ValueError:
-        raise FormatError(where, text, "a date as YYYY-MM-DD") from None
 
 
 def _member(text: str, where: str) -> int | None:

@@ -43,3 +43,8 @@ def owned(user: Any, garden_id: int) -> Garden:
 def visited(user: Any, garden_id: int) -> Garden:
     """A garden the person belongs to, in whatever role."""
     return membership(user, garden_id).garden
+
+
+def lock(garden: Garden) -> None:
+    """Hold other changes to this garden's beds, hoses and weather until the transaction ends."""
+    Garden.objects.select_for_update().values_list("pk").get(pk=garden.pk)

@@ -17,7 +17,7 @@ from agronomy.air.climates import climate_at
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
 from apps.garden import convert
-from apps.garden.access import owned
+from apps.garden.access import lock, owned
 from apps.garden.models import (
     Aspect,
     Bed,
@@ -49,11 +49,6 @@ MOST_PUT_AWAY = 10
 FURTHEST_PLANNED = dt.timedelta(days=120)
 FIRST_HOSE = "Hose"
 MOST_BEDS = 400
-
-
-def lock(garden: Garden) -> None:
-    """Hold other changes to this garden's beds and hoses until the transaction ends."""
-    Garden.objects.select_for_update().values_list("pk").get(pk=garden.pk)
 
 
 def check_garden(values: dict[str, Any]) -> None:

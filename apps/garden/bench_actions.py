@@ -23,8 +23,7 @@ from agronomy.bench.measure import Around, measure
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of
 from agronomy.describe.garden import MEASUREMENTS
 from agronomy.describe.kinds import KINDS
-from apps.garden.access import owned
-from apps.garden.actions import lock
+from apps.garden.access import lock, owned
 from apps.garden.models import Aspect, Bed, BedRecord, Garden, Measurement, Rig
 
 Json = dict[str, Any]

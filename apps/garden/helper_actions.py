@@ -11,8 +11,7 @@ from django.http import Http404
 from rest_framework.exceptions import PermissionDenied
 
 from agronomy.describe.errors import InputError
-from apps.garden.access import membership, owned
-from apps.garden.actions import lock
+from apps.garden.access import lock, membership, owned
 from apps.garden.models import Garden, Invitation, Membership, Role
 
 MOST_MEMBERS = 30  # of a garden, those invited among them

@@ -13,8 +13,8 @@ from django.utils import timezone
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError
-from apps.garden.access import owned
-from apps.garden.actions import MOST_BEDS, lock
+from apps.garden.access import lock, owned
+from apps.garden.actions import MOST_BEDS
 from apps.garden.models import Bed, BedRecord, MulchRecord, Rig, Thing
 
 MOST_THINGS = 300

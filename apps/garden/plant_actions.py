@@ -11,8 +11,7 @@ from django.utils import timezone
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError
-from apps.garden.access import owned, visited
-from apps.garden.actions import lock
+from apps.garden.access import lock, owned, visited
 from apps.garden.models import OwnCrop, Planting, SizeSighting
 
 

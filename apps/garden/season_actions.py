@@ -12,8 +12,8 @@ from django.http import Http404
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.plants.crops import CROPS
-from apps.garden.access import owned
-from apps.garden.actions import FURTHEST_PLANNED, lock
+from apps.garden.access import lock, owned
+from apps.garden.actions import FURTHEST_PLANNED
 from apps.garden.models import Bed, Planting, Season
 
 MOST_SEASONS = 100

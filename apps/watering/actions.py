@@ -17,8 +17,7 @@ from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError, OutOfRangeError
-from apps.garden.access import owned, visited
-from apps.garden.actions import lock
+from apps.garden.access import lock, owned, visited
 from apps.garden.events import once
 from apps.garden.models import Bed, Event, Garden
 from apps.watering.models import CalendarFeed, Check, IssuedAdvice, MovedSoak, PutOff, Watering

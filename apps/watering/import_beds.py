@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import csv
-import datetime as dt
 import io
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -11,7 +10,7 @@ from typing import Any, Final
 
 from django.db import transaction
 
-from agronomy.describe.errors import FormatError, InputError, MissingError
+from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
 from agronomy.plan_geojson import OnPlan, read_plan
 from apps.garden.access import owned
 from apps.garden.actions import SaveBed
@@ -75,6 +74,13 @@ class ImportBeds:
 def _read(text: str) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
     """The lines of each bed by its name, values typed, and every fault of a cell."""
     reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff"), newline=""))
+    try:
+        return _beds(reader)
+    except csv.Error as error:
+        raise FormatError(f"beds file line {reader.line_num}", str(error), "comma-separated values") from error
+
+
+def _beds(reader: csv.DictReader[str]) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
     header = [h.strip().lower() for h in reader.fieldnames or []]
     missing = [n for n in NEEDED if n not in header]
     if missing:
@@ -82,22 +88,19 @@ def _read(text: str) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[
     reader.fieldnames = header
     beds: dict[str, list[tuple[int, dict[str, Any]]]] = {}
     found: list[InputError] = []
-    try:
-        for n, row in enumerate(reader):
-            if n >= MOST_LINES:
-                raise FormatError("beds file", "more lines", f"at most {MOST_LINES} lines")
-            line = reader.line_num
-            if not any((v or "").strip() for k, v in row.items() if k):
-                continue
-            name = _plain(row.get("bed"))
-            if not name:
-                found.append(MissingError(f"beds file line {line} bed", "the bed's name"))
-                continue
-            typed, faults = _typed(row, line)
-            found += faults
-            beds.setdefault(name, []).append((line, typed))
-    except csv.Error as error:
-        raise FormatError(f"beds file line {reader.line_num}", str(error), "comma-separated values") from error
+    for n, row in enumerate(reader):
+        if n >= MOST_LINES:
+            raise FormatError("beds file", "more lines", f"at most {MOST_LINES} lines")
+        line = reader.line_num
+        if not any((v or "").strip() for k, v in row.items() if k):
+            continue
+        name = _plain(row.get("bed"))
+        if not name:
+            found.append(MissingError(f"beds file line {line} bed", "the bed's name"))
+            continue
+        typed, faults = _typed(row, line)
+        found += faults
+        beds.setdefault(name, []).append((line, typed))
     if not beds and not found:
         raise MissingError("beds file lines", "at least one bed below the header")
     return beds, found
@@ -121,7 +124,7 @@ def _typed(row: Mapping[str, str | None], line: int) -> tuple[dict[str, Any], li
             elif name in WHOLE and text:
                 out[name] = int(text) if text.isdecimal() and len(text) < 7 else _refuse(at, text, "a whole number")
             elif name in DATES and text:
-                out[name] = _date(text, at)
+                out[name] = require_date(at, text)
             elif name == "round":
                 out[name] = YES[text.lower()] if text.lower() in YES else _refuse(at, text, "1 or 0")
             else:
@@ -141,13 +144,6 @@ def _number(text: str, at: str) -> float:
     except ValueError:
         raise FormatError(at, text, "a number in metres") from None
     return value if abs(value) < 1e6 else _refuse(at, text, "a number in metres")
-
-
-def _date(text: str, at: str) -> dt.date:
-    try:
-        return dt.date.fromisoformat(text)
-    except ValueError:
-        raise FormatError(at, text, "a date as YYYY-MM-DD") from None
 
 
 def _placed(error: InputError, lines: list[tuple[int, dict[str, Any]]]) -> InputError:

@@ -19,7 +19,7 @@ from django.utils import timezone
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
-from apps.garden.access import owned, visited
+from apps.garden.access import lock, owned, visited
 from apps.garden.events import once
 from apps.garden.models import Garden
 from apps.weather import provider
@@ -101,6 +101,7 @@ class ReadClimate:
 
 def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
     """Make these days the climate of a garden. Inside a transaction."""
+    lock(garden)
     WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).delete()
     for row in rows:
         row.garden = garden
@@ -137,6 +138,7 @@ class TypeDays:
                 self._need_temperatures(values, where)
             checked[day["date"]] = values
         with transaction.atomic():
+            lock(garden)
             WeatherDay.objects.filter(garden=garden, date__in=checked, source=Source.TYPED).delete()
             WeatherDay.objects.bulk_create(
                 [

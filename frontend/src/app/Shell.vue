@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useGardens, useSession } from '@/shared/api/queries'
+import { path, useGardens, useInvitations, useSession } from '@/shared/api/queries'
 import { LAST_GARDEN } from '@/shared/format/remember'
 import { shortDate } from '@/shared/format/time'
 import { say } from '@/shared/ui/snack'
@@ -17,6 +17,7 @@ const signedIn = computed(() => Boolean(session.data.value?.person))
 const gardens = useGardens()
 const gardenId = computed(() => (route.params.garden ? Number(route.params.garden) : null))
 const garden = computed(() => gardens.data.value?.find((g) => g.id === gardenId.value))
+const invitations = useInvitations()
 const stepping = ref(false)
 
 const VIEWS = [
@@ -58,10 +59,11 @@ watch(
 )
 
 async function step() {
-  if (gardenId.value === null) return
+  if (gardenId.value === null || stepping.value) return
   stepping.value = true
   try {
-    const after = await answer(api.POST('/api/gardens/{garden_id}/step', path(gardenId.value)))
+    const body = { from_date: garden.value?.today } // the day that is shown: stepped twice from it, it is one step
+    const after = await answer(api.POST('/api/gardens/{garden_id}/step', { ...path(gardenId.value), body }))
     await Promise.all([
       queries.invalidateQueries({ queryKey: ['gardens'] }),
       queries.invalidateQueries({ queryKey: ['garden', gardenId.value] }),
@@ -94,6 +96,11 @@ async function step() {
         <strong>{{ garden.name }}</strong>
         <span v-if="garden.own_clock">a demonstration garden, with its own clock and simulated weather</span>
         <span>{{ shortDate(garden.today) }}</span>
+        <RouterLink
+          v-if="invitations.data.value?.length"
+          :to="{ name: 'settings', params: { garden: garden.id }, hash: '#invitations' }"
+          >You are asked to help</RouterLink
+        >
         <button
           v-if="garden.own_clock && garden.role === 'owner'"
           class="btn plain"
@@ -109,8 +116,16 @@ async function step() {
       <RouterView
         v-if="session.data.value && (signedIn || route.meta.open)"
         :key="String(route.params.garden ?? '')"
-      />
-      <p v-else-if="session.isError.value" class="alarm" role="alert">{{ session.error.value?.message }}</p>
+        v-slot="{ Component }"
+      >
+        <component :is="Component" v-if="Component" />
+        <p v-else class="soft">Opening…</p>
+      </RouterView>
+      <p v-else-if="session.isError.value" class="alarm" role="alert">
+        {{ session.error.value?.message }}
+        <button class="btn" type="button" @click="session.refetch()">Try again</button>
+      </p>
+      <p v-else class="soft">Opening the garden…</p>
     </main>
   </div>
 </template>

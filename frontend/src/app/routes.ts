@@ -92,5 +92,5 @@ const routes: RouteRecordRaw[] = [
 export const router = createRouter({
   history: createWebHistory('/'),
   routes,
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash } : { top: 0 }),
 })

@@ -385,7 +385,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
   fill: var(--soil-dry);
 }
 .water {
-  fill: var(--water-fill, #2b717c);
+  fill: var(--water-fill);
 }
 .edge {
   fill: none;

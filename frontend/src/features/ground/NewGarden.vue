@@ -6,6 +6,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { useCatalogue, useGardens } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import FileIn from '@/shared/ui/FileIn.vue'
+import Invitations from '@/shared/ui/Invitations.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
@@ -94,6 +95,7 @@ async function open(text: string) {
     A minute for the place, then a minute for each bed. Whatever you do not know stays open; it is estimated,
     and can be mended any time.
   </p>
+  <Invitations />
   <form novalidate @submit.prevent="make">
     <div class="row">
       <label class="field">

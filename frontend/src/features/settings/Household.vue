@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { PhPlus, PhTrash } from '@phosphor-icons/vue'
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { useChange } from '@/shared/api/queries'
 import type { Garden } from '@/shared/api/types'
 import { clock } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
@@ -21,6 +22,8 @@ const form = reactive({
   heat_rule: 'absolute',
 })
 const problem = ref<ApiError | null>(null)
+const units = useUnits()
+const hotter = computed(() => (units.system.value === 'us' ? '9 °F' : '5 °C'))
 watch(
   () => props.garden,
   (g) => {
@@ -160,8 +163,11 @@ function toggle(rule: { weekdays: number[] }, day: number) {
         v-model="form.heat_rule"
         legend="A heat wave here is"
         :options="[
-          { value: 'absolute', label: 'five days from 25 °C, three of them 30 °C' },
-          { value: 'unusual', label: 'five days 5 °C hotter than usual' },
+          {
+            value: 'absolute',
+            label: `five days from ${units.show(25, 'temperature')}, three of them ${units.show(30, 'temperature')}`,
+          },
+          { value: 'unusual', label: `five days ${hotter} hotter than usual` },
         ]"
       />
       <div v-if="problem" class="alarm" role="alert">

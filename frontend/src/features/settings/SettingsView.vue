@@ -6,6 +6,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import Invitations from '@/shared/ui/Invitations.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
@@ -136,17 +137,43 @@ async function addHelper() {
   helper.problem = ''
   try {
     await add.mutateAsync(helper.username)
-    say(`${helper.username} can see this garden and note what was done.`)
+    say(`${helper.username} is asked, and is in once they accept.`)
     helper.username = ''
   } catch (error) {
     helper.problem = (error as Error).message
   }
 }
-function removeHelper(member: { id: number; username: string }) {
-  remove.mutate(member.id, {
-    onSuccess: () => say(`${member.username} no longer helps here.`, () => add.mutate(member.username)),
+const withdraw = useChange(
+  () => props.garden,
+  (id: number) =>
+    answer(
+      api.DELETE('/api/gardens/{garden_id}/invited/{invitation_id}', {
+        params: { path: { garden_id: props.garden, invitation_id: id } },
+      }),
+    ),
+)
+const askAgain = (username: string) => () => add.mutate(username, { onError: (e) => say(e.message) })
+function removeHelper(member: { id: number; username: string; role: string }) {
+  const invited = member.role === 'invited'
+  const [end, text] = invited
+    ? [withdraw, `${member.username} is no longer asked.`]
+    : [remove, `${member.username} no longer helps here. Undo asks them again.`]
+  end.mutate(member.id, {
+    onSuccess: () => say(text, askAgain(member.username)),
     onError: (e) => say(e.message),
   })
+}
+
+async function leaveGarden() {
+  const name = own.value?.name ?? 'The garden'
+  try {
+    await answer(api.POST('/api/gardens/{garden_id}/leave', path(props.garden)))
+    await router.push('/')
+    await queries.invalidateQueries({ queryKey: ['gardens'] })
+    say(`You no longer help in ${name}. What you noted stays there.`)
+  } catch (error) {
+    say((error as Error).message)
+  }
 }
 
 async function putAway(id: number, name: string) {
@@ -278,7 +305,10 @@ async function leave() {
       <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
       <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
     </form>
-    <p v-else>You help in this garden; its owner describes it.</p>
+    <p v-else>
+      You help in this garden; its owner describes it.
+      <button class="btn" type="button" @click="leaveGarden">Leave {{ own.name }}</button>
+    </p>
   </section>
 
   <Household v-if="own" :garden="own" :owner="owner" class="part" />
@@ -288,12 +318,16 @@ async function leave() {
 
   <section v-if="own">
     <h2>Who helps</h2>
-    <p class="soft">A helper sees the round and notes what was done; only you change the garden.</p>
+    <p class="soft">
+      A helper sees the round and notes what was done; only
+      {{ owner ? 'you change' : 'its owner changes' }} the garden.
+    </p>
     <ul class="lines">
       <li v-for="m in members.data.value ?? []" :key="m.id">
-        <strong>{{ m.username }}</strong> <span class="soft">{{ m.role }}</span>
-        <button v-if="owner && m.role === 'helper'" class="btn" type="button" @click="removeHelper(m)">
-          End {{ m.username }}’s help
+        <strong>{{ m.username }}</strong>
+        <span class="soft">{{ m.role === 'invited' ? 'asked, has not answered' : m.role }}</span>
+        <button v-if="owner && m.role !== 'owner'" class="btn" type="button" @click="removeHelper(m)">
+          {{ m.role === 'invited' ? `Ask ${m.username} no more` : `End ${m.username}’s help` }}
         </button>
       </li>
     </ul>
@@ -302,11 +336,12 @@ async function leave() {
         <span>Their name here</span>
         <input v-model.trim="helper.username" name="helper" maxlength="150" autocomplete="off" />
       </label>
-      <button class="btn" type="submit" :disabled="add.isPending.value">Let them help</button>
+      <button class="btn" type="submit" :disabled="add.isPending.value">Ask them to help</button>
     </form>
     <p v-if="helper.problem" class="alarm" role="alert">{{ helper.problem }}</p>
   </section>
 
+  <Invitations class="part" />
   <section>
     <h2>Gardens</h2>
     <ul class="lines">

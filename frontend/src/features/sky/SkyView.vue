@@ -10,7 +10,7 @@ import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { weatherNote } from '@/shared/words/stop'
+import { heatRule, weatherNote } from '@/shared/words/stop'
 
 import { skyOption } from './charts'
 import TypedDays from './TypedDays.vue'
@@ -41,6 +41,7 @@ const strike = useChange(
     answer(
       api.POST('/api/gardens/{garden_id}/gauge/{reading_id}/strike', {
         params: { path: { garden_id: props.garden, reading_id: id } },
+        body: { back: false },
       }),
     ),
 )
@@ -48,19 +49,21 @@ const yesterday = computed(() => (sky.value ? addDays(sky.value.garden.today, -1
 
 watch(yesterday, (date) => (gauge.date = date), { immediate: true })
 
+let reading = newId()
 async function keepGauge() {
   gauge.problem = ''
   if (gauge.rain === null) {
     gauge.problem = 'Type what the gauge held; 0 is an answer too.'
     return
   }
-  const id = newId()
+  const id = reading // of this reading until it is kept: pressed twice, or again after a lost answer, it is one
   try {
     await read.mutateAsync(id)
   } catch (error) {
     gauge.problem = (error as Error).message
     return
   }
+  reading = newId()
   gauge.rain = null
   say('The gauge counts for that day.', () => strike.mutate(id, { onError: (e) => say(e.message) }))
 }
@@ -94,9 +97,8 @@ const rainWords = (d: SkyDay) => {
       <template v-if="sky.heat">
         Heat {{ nearDay(sky.heat.dates[0]!, sky.garden.today) }} to
         {{ nearDay(sky.heat.dates[sky.heat.dates.length - 1]!, sky.garden.today) }}, in
-        {{ Math.round(sky.heat.chance * 10) }} of 10 runs: at least five days of
-        {{ units.num(25, 'temperature') }} and three of {{ units.show(30, 'temperature') }}. Beds soak before
-        it, pots are looked at twice a day.
+        {{ Math.round(sky.heat.chance * 10) }} of 10 runs: {{ heatRule(sky.heat.rule, units) }}. Beds soak
+        before it, pots are looked at twice a day.
       </template>
       <template v-else-if="known">No heat wave in sight.</template>
       <template v-else>

@@ -145,6 +145,15 @@ export function useFeed(garden: Id) {
   })
 }
 
+export function useInvitations() {
+  const session = useSession()
+  return useQuery({
+    queryKey: ['invitations'],
+    queryFn: () => answer(api.GET('/api/invitations')),
+    enabled: computed(() => Boolean(session.data.value?.person)),
+  })
+}
+
 export function useMembers(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'members']),

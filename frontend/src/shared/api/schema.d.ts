@@ -1692,6 +1692,18 @@ export interface components {
             dates: string[];
             /** Format: double */
             chance: number;
+            rule: components["schemas"]["HeatRule"];
+        };
+        /** @description So many days in a row at least as warm, and so many of them at least as hot [degrees C]. */
+        HeatRule: {
+            /** @description taken from what is usual at the place */
+            unusual: boolean;
+            days: number;
+            /** Format: double */
+            warm: number;
+            hot_days: number;
+            /** Format: double */
+            hot: number;
         };
         /**
          * @description * `absolute` - absolute

@@ -180,10 +180,10 @@ const words = computed(() => {
   opacity: 0.14;
 }
 .water {
-  fill: var(--water-fill, #2b717c);
+  fill: var(--water-fill);
 }
 .ripple {
-  stroke: #fff;
+  stroke: var(--on-fill);
   stroke-width: 0.5;
   opacity: 0.35;
   fill: none;
@@ -194,7 +194,7 @@ const words = computed(() => {
   fill: none;
 }
 .roots {
-  stroke: #fdf8ea;
+  stroke: var(--on-fill);
   stroke-width: 0.6;
   opacity: 0.8;
   fill: none;
@@ -290,7 +290,7 @@ const words = computed(() => {
   fill: var(--clay);
 }
 .text .on {
-  fill: #fffdf7;
-  stroke: #2b717c;
+  fill: var(--on-fill);
+  stroke: var(--water-fill);
 }
 </style>

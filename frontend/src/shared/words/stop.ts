@@ -236,6 +236,14 @@ export function tightness(r: Pick<Round, 'stops' | 'limits'>): string {
   return `${room}, and more is due. ${names} can wait: ${gives.length === 1 ? 'it loses' : 'they lose'} least by it.`
 }
 
+/** What a heat wave is by the garden's own rule. */
+export function heatRule(rule: NonNullable<Round['heat']>['rule'], t: Tongue): string {
+  const days = (n: number) => `${count(n).toLowerCase()} days`
+  if (rule.unusual)
+    return `at least ${days(rule.days)} in a row of ${t.show(rule.hot, 'temperature')} or more, far over what is usual here`
+  return `at least ${days(rule.days)} in a row of ${t.show(rule.warm, 'temperature')} or more, ${days(rule.hot_days)} of them ${t.show(rule.hot, 'temperature')}`
+}
+
 /** Where the weather comes from and how old it is; empty when there is nothing to say. */
 export function weatherNote(r: { weather: Round['weather']; garden: Round['garden'] }): string {
   const w = r.weather
