@@ -2,6 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 
+import { UNSURE } from '@/shared/api/marks'
 import { useRound } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
@@ -62,6 +63,7 @@ const amount = reactive({
   problem: '',
 })
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
+const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
 const wholeRound = reactive({ open: false, part: 'morning' as 'morning' | 'evening' })
 
 function why(stop: Stop) {
@@ -287,6 +289,7 @@ const KEYS = [
     <el-dialog v-model="amount.open" :title="`${amount.stop?.name}: how much?`" width="400px">
       <form id="amount" @submit.prevent="keepAmount">
         <UnitInput v-model="amount.litres" label="Amount" quantity="volume" :error="amount.problem" />
+        <p v-if="unsure.length" role="status">{{ UNSURE }}</p>
         <fieldset class="when">
           <legend>When</legend>
           <label><input v-model="amount.part" type="radio" value="morning" /> this morning</label>
@@ -309,8 +312,12 @@ const KEYS = [
         <label><input v-model="wholeRound.part" type="radio" value="morning" /> this morning</label>
         <label><input v-model="wholeRound.part" type="radio" value="evening" /> this evening</label>
       </fieldset>
+      <p v-if="unsure.length" role="status">
+        {{ UNSURE }}
+        <button class="btn" type="button" @click="actions.giveUp(unsure[0]!.id)">Stop sending</button>
+      </p>
       <template #footer>
-        <button class="btn" type="button" @click="wholeRound.open = false">Cancel</button>
+        <button class="btn" type="button" @click="wholeRound.open = false">Close</button>
         <button class="btn full" type="button" :disabled="marking" @click="keepRound">Note all</button>
       </template>
     </el-dialog>

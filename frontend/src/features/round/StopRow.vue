@@ -76,6 +76,15 @@ async function openMenu() {
       <p class="do">{{ stop.put_off ? 'Not today' : instruction(stop, units) }}</p>
       <p class="soft small">
         {{ reason(stop, round, units) }} {{ more(stop, units) }}
+        <button
+          v-if="dose && noted && !mark"
+          class="why"
+          type="button"
+          :aria-label="`${stop.name}: undo`"
+          @click.stop="$emit('back')"
+        >
+          Undo
+        </button>
         <button class="why" type="button" :aria-expanded="open" @click.stop="$emit('why')">
           Why{{ dose ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
         </button>
@@ -86,23 +95,24 @@ async function openMenu() {
       <p v-if="dose && dose.into === 'soil'" class="soft small figures">
         {{ units.band(dose.litres_band, 'volume') }}
       </p>
+      <!-- Where the litres stood, and not where Done was. -->
+      <button
+        v-if="!dose && noted && !mark"
+        class="btn undo"
+        type="button"
+        :aria-label="`${stop.name}: undo`"
+        @click.stop="$emit('back')"
+      >
+        Undo
+      </button>
       <div class="acts">
         <template v-if="mark">
-          <span class="sending" role="status">{{ mark === 'unsure' ? UNSURE : 'Noting…' }}</span>
+          <span class="sending" aria-live="polite">{{ mark === 'unsure' ? UNSURE : 'Noting…' }}</span>
           <button v-if="mark === 'unsure'" class="btn" type="button" @click.stop="$emit('giveUp')">
             Stop sending
           </button>
         </template>
         <template v-else>
-          <button
-            v-if="noted"
-            class="btn undo"
-            type="button"
-            :aria-label="`${stop.name}: undo`"
-            @click.stop="$emit('back')"
-          >
-            Undo
-          </button>
           <template v-if="hand && stop.word === 'check'">
             <button
               v-for="reading in ['dry', 'just_damp', 'wet']"
@@ -239,6 +249,9 @@ async function openMenu() {
   padding: 0;
 }
 /* Where Done was stands that it is done, and no button: a second tap of the thumb finds nothing there. */
+.undo {
+  min-width: 72px;
+}
 .settled {
   display: inline-flex;
   align-items: center;
@@ -258,6 +271,7 @@ async function openMenu() {
 @media (max-width: 760px) {
   .stop {
     grid-template-columns: 76px minmax(0, 1fr);
+    grid-template-rows: 1fr auto;
     gap: 12px;
     padding: 16px 4px 16px 1px;
     align-items: start;

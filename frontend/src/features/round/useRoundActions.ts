@@ -40,8 +40,9 @@ export function useRoundActions(garden: () => number, today: () => string, show:
     }
   }
 
-  async function takeBack(stop: Stop, noted: Noted) {
-    await mark([stop], (signal) => strike(noted, signal))
+  async function takeBack(stops: Stop[], noted: Noted[]) {
+    const done = await mark(stops, (signal) => Promise.all(noted.map((n) => strike(n, signal))))
+    if (done) say(`${stops.length === 1 ? `${stops[0]!.name} is` : `${stops.length} isles are`} taken back.`)
   }
   const strike = ({ kind, id }: Noted, signal: AbortSignal) =>
     answer(
@@ -51,8 +52,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
         signal,
       }),
     )
-  const undo = (stops: Stop[], noted: Noted[]) => () =>
-    void mark(stops, (signal) => Promise.all(noted.map((n) => strike(n, signal))))
+  const undo = (stops: Stop[], noted: Noted[]) => () => void takeBack(stops, noted)
   const takenBack = (stop: Stop) =>
     say(
       `${stop.name} was taken back on another page meanwhile: nothing is noted. Mark it again if you did it.`,
@@ -62,7 +62,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
     state: marks.state,
     hears: marks.hears,
     giveUp: marks.giveUp,
-    takeBack,
+    takeBack: (stop: Stop, noted: Noted) => takeBack([stop], [noted]),
     /** Whether all of it is noted. */
     async watered(all: Poured[]): Promise<boolean> {
       const stops = all.map((p) => p.stop)

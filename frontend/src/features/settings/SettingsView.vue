@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
+import type { Garden } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Invitations from '@/shared/ui/Invitations.vue'
@@ -168,8 +169,8 @@ async function leaveGarden() {
   const name = own.value?.name ?? 'The garden'
   try {
     await answer(api.POST('/api/gardens/{garden_id}/leave', path(props.garden)))
+    queries.setQueryData<Garden[]>(['gardens'], (mine) => mine?.filter((g) => g.id !== props.garden))
     await router.push('/')
-    await queries.invalidateQueries({ queryKey: ['gardens'] })
     say(`You no longer help in ${name}. What you noted stays there.`)
   } catch (error) {
     say((error as Error).message)

@@ -47,8 +47,8 @@ export function unreadable(value: unknown, at = ''): string {
 function bodyText(body: unknown): string {
   const field = unreadable(body)
   if (!field) return JSON.stringify(body)
-  const text = `${field}: what was typed is not a number. Nothing was saved; mend it and try again.`
-  throw new ApiError(0, 'unreadable', text, [{ field, text: 'This is not a number: nothing was saved.' }])
+  // The field itself says so already: this is for the foot of the form.
+  throw new ApiError(0, 'unreadable', `${field}: what stands there is not a number. Nothing was saved yet.`)
 }
 
 const client = createClient<paths>({
