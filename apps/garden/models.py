@@ -27,6 +27,9 @@ from agronomy.describe.garden import (
 from agronomy.describe.kinds import KINDS
 from agronomy.plants.crops import CROPS
 
+# Names are told apart as they are written: the server's own order takes ö for o, and one picture for another.
+AS_WRITTEN = "utf8mb4_bin"
+
 
 def choices(names: object) -> list[tuple[str, str]]:
     return [(str(n), str(n)) for n in names]  # type: ignore[attr-defined]
@@ -106,7 +109,7 @@ class Rig(models.Model):
     """A hose or tap with its flow: measured by bucket on a date, or a default."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="rigs")
-    name = models.CharField(max_length=60)
+    name = models.CharField(max_length=60, db_collation=AS_WRITTEN)
     flow_l_per_min = models.FloatField(default=12.0)
     measured = models.DateField(null=True, blank=True)
     flow_cv = models.FloatField(null=True, blank=True, help_text="how far trials of the bucket lay apart")
@@ -126,7 +129,7 @@ class Bed(models.Model):
     """A bed or pot: an isle. `removed_at` keeps a deletion undoable."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="beds")
-    name = models.CharField(max_length=60)
+    name = models.CharField(max_length=60, db_collation=AS_WRITTEN)
     kind = models.CharField(max_length=24, choices=choices(KINDS))
     length_m = models.FloatField()
     width_m = models.FloatField()
@@ -206,7 +209,7 @@ class OwnCrop(models.Model):
     """A crop or variety of the gardener's own: like one of the table, but for its `figures` (the file's words)."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="own_crops")
-    name = models.CharField(max_length=60)
+    name = models.CharField(max_length=60, db_collation=AS_WRITTEN)
     like = models.CharField(max_length=24)
     figures = models.JSONField(default=dict)
     removed_at = models.DateTimeField(null=True, blank=True)
@@ -323,7 +326,7 @@ class Season(models.Model):
     """A season that was brought to its end: what was cleared on that day, so that it can be taken back."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="seasons")
-    name = models.CharField(max_length=60)
+    name = models.CharField(max_length=60, db_collation=AS_WRITTEN)
     ended = models.DateField()
     cleared = models.JSONField(default=list, help_text="plantings whose end this was, by key")
     recorded_at = models.DateTimeField(auto_now_add=True)

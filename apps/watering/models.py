@@ -6,7 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from agronomy.describe.garden import CHECK_KINDS, DAY_PARTS, WEIGHTS, WETNESS
-from apps.garden.models import Bed, Event, Garden, choices
+from apps.garden.models import AS_WRITTEN, Bed, Event, Garden, choices
 from apps.weather.models import ForecastSnapshot
 
 
@@ -60,7 +60,7 @@ class CalendarFeed(models.Model):
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="feeds")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    token = models.CharField(max_length=64, unique=True)
+    token = models.CharField(max_length=64, unique=True, db_collation=AS_WRITTEN)
     created_at = models.DateTimeField(auto_now_add=True)
     ended_at = models.DateTimeField(null=True, blank=True)
 

@@ -9,7 +9,8 @@ import re
 from django.test import TestCase
 
 from apps.garden.demo import SAMPLES, WRACKLINE_YARD, described, make_sample
-from apps.garden.models import Garden
+from apps.garden.models import Bed, Garden, Rig, Season
+from apps.watering.models import Check, Watering
 from apps.weather.models import WeatherDay
 from tests.apps import world as w
 
@@ -68,6 +69,66 @@ class Exchange(TestCase):
         ids = r'"(id|watering|check|put_off)":("[^"]+"|\d+)'
         stops = [re.sub(ids, "", text[text.index('"stops"') :]) for text in rounds]
         self.assertEqual(*stops)  # what the rows are called differs; what is advised does not
+
+    def test_two_alike_events_of_a_day_and_names_that_look_alike(self):
+        garden = w.garden_of(self.ada)
+        bed = w.bed_of(self.ada, garden)
+        for _ in range(2):
+            Watering.objects.create(bed=bed, date=w.TODAY, litres=5.0, by=self.ada)
+            Check.objects.create(bed=bed, date=w.TODAY, reading="dry", by=self.ada)
+        for name in ("hose", "Möhre", "Mohre", "🥕", "🍅"):
+            Rig.objects.create(garden=garden, name=name)
+            Season.objects.create(garden=garden, name=name, ended=w.TODAY)
+        value = json.loads(self.file(garden, "garden.json"))
+        made = Garden.objects.get(pk=self.post("/import/garden", json.dumps(value), 201)["id"])
+        self.assertEqual(json.loads(self.file(made, "garden.json")), value)
+        self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "checks")], [2, 2])
+        self.assertEqual((made.rigs.count(), made.seasons.count()), (6, 5))
+
+    def test_a_bed_to_come_goes_along(self):
+        garden = w.garden_of(self.ada)
+        bed = w.bed_of(self.ada, garden)
+        Bed.objects.filter(pk=bed.pk).update(opened=w.TODAY + dt.timedelta(days=20))
+        text = self.file(garden, "garden.json")
+        self.assertEqual([b["name"] for b in json.loads(text)["beds"]], ["Bench"])
+        self.post("/import/garden", text, 201)
+
+    def test_a_bed_of_year_one_or_long_ago_is_refused_at_every_door(self):
+        value = json.loads(self.file(make_sample(WRACKLINE_YARD, self.ada), "garden.json"))
+        gardens = Garden.objects.count()
+        for opened, said in (("0001-01-01", "from 1900"), ("1900-01-01", "a date from"), ("2099-01-01", "a date from")):
+            value["beds"][0]["opened"] = opened
+            faulty = self.post("/import/garden", json.dumps(value), 400)
+            self.assertIn("beds[0].opened", faulty["text"])
+            self.assertIn(said, faulty["text"])
+        self.assertEqual(Garden.objects.count(), gardens)
+        garden = w.garden_of(self.ada)
+        for opened in ("0001-01-01", "1900-01-01", "2025-07-12"):
+            bed = {**w.BED, "opened": opened}
+            self.assertEqual(w.send(self.client_, "post", f"/gardens/{garden.pk}/beds", bed).status_code, 400)
+
+    def test_hostile_files_get_their_one_line(self):
+        garden = w.garden_of(self.ada)
+        days, beds = f"/gardens/{garden.pk}/days/import", f"/gardens/{garden.pk}/beds/import"
+        climate = f"/gardens/{garden.pk}/climate"
+        value = json.loads(self.file(make_sample(WRACKLINE_YARD, self.ada), "garden.json"))
+        half = json.dumps({**value, "name": "\ud800"})
+        year_one = "date,tmin,tmax,rain\n0001-01-01,10,20,0\n"
+        for path, text, said in (
+            ("/import/garden", half, "half a character"),
+            ("/import/garden", json.dumps({**value, "climate": {"a": 1}}), "climate"),
+            ("/import/garden", json.dumps({**value, "beds": [{**value["beds"][0], "drip": 5}]}), "drip"),
+            (days, "x" * 200_000 + ",date\n", "field larger"),
+            (days, "date,tmin,tmax,rain\n" + "9" * 200_000, "field larger"),
+            (days, year_one, "from 1900 to 2099"),
+            (climate, year_one, "from 1900 to 2099"),
+            (beds, "bed" + "x" * 200_000 + ",kind\n", "field larger"),
+            (beds, "bed,kind,length_m,width_m,crop,count,planted\nA,raised,1,1,pea,3,0001-01-01\n", "from 1900"),
+        ):
+            with self.subTest(said):
+                answer = self.post(path, text, 400)
+                self.assertIn(said, answer["text"])
+                self.assertLess(len(answer["text"]), 400)
 
     def test_each_fault_is_told_and_nothing_is_kept(self):
         value = json.loads(self.file(make_sample(WRACKLINE_YARD, self.ada), "garden.json"))

@@ -131,7 +131,9 @@ class Views(InBrowser):
         page.get_by_role("dialog").locator("label", has_text=re.compile("^Dry$")).click()
         page.get_by_role("dialog").get_by_role("button", name="Note it").click()
         expect(page.get_by_role("main")).to_contain_text("Finger: dry")
-        expect(page.locator("header .lead")).to_contain_text(re.compile("Wait for rain|at each of"))  # what was felt asks
+        expect(page.locator("header .lead")).to_contain_text(
+            re.compile("Wait for rain|at each of")
+        )  # what was felt asks
         page.get_by_role("button", name=re.compile("^Strike Finger")).click()
         expect(page.locator("header .lead")).to_contain_text("Leave it")
         page.get_by_role("button", name="Watered it").click()

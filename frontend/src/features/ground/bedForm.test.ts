@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Bed, Catalogue } from '@/shared/api/types'
 
-import { bodyOf, emptyForm, formOf, newPlanting, takeKind } from './bedForm'
+import { bodyOf, emptyForm, formOf, newPlanting, takeKind, usualSpread } from './bedForm'
 
 const CATALOGUE = {
   kinds: [
@@ -213,5 +213,15 @@ describe('the form of a bed', () => {
     const box = bodyOf({ ...emptyForm(), method: 'reservoir', capacity_l: 12, opening_l: null })
     expect(box.reservoir).toEqual({ capacity_l: 12, wick_l_per_day: null, opening_l: null })
     expect(box.drip).toBeNull()
+  })
+})
+
+describe('the usual width', () => {
+  it('follows height and crop, seedlings too', () => {
+    const tomato = { height_m: 1.8, spread_m: 0.6 }
+    expect(usualSpread(tomato, 0.1)).toBeCloseTo(0.03, 2) // ankle-high
+    expect(usualSpread(tomato, 0.9)).toBeCloseTo(0.3, 2)
+    expect(usualSpread(tomato, 1.9)).toBeCloseTo(0.6, 2) // never wider than full-grown
+    expect(usualSpread({ height_m: 0.4, spread_m: 2.2 }, 0.45)).toBeCloseTo(2.2, 2) // a squash knee-high
   })
 })

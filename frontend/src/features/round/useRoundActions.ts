@@ -31,7 +31,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
 
   async function mark<T>(stops: Stop[], call: (signal: AbortSignal) => Promise<T>): Promise<T | null> {
     const ids = stops.map((s) => s.id)
-    if (!ids.every(marks.hears)) return null
+    if (ids.some(marks.state)) return null
     try {
       return await marks.send(ids, call)
     } catch (error) {

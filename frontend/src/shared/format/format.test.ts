@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
+import { readNumber, unreadableBecause } from './read'
 import { addDays, clock, daysBetween, duration, longDate, nearDay, shortDate } from './time'
 import { decimalsOf, number, toShown, toSi, unitLabel, type Quantity } from './units'
 
@@ -75,5 +76,28 @@ describe('time', () => {
     expect(duration(99.4)).toBe('99 s')
     expect(duration(150)).toBe('2 min 30 s')
     expect(duration(180)).toBe('3 min')
+  })
+})
+
+describe('a number as it is typed', () => {
+  it('has a point or a comma before its decimals', () => {
+    for (const [typed, value] of [
+      ['5.5', 5.5],
+      ['5,5', 5.5],
+      ['0,125', 0.125],
+      [' 12 ', 12],
+      ['−3', -3],
+      [',5', 0.5],
+    ] as const)
+      expect(readNumber(typed)).toBe(value)
+    expect(readNumber(' ')).toBeNull()
+  })
+
+  it('is none when it could be read two ways or not at all', () => {
+    for (const typed of ['1,500', '12,000', '1.5.2', 'x', '5 L', '1e3', '--2', '.'])
+      expect(readNumber(typed)).toBeNaN()
+    expect(unreadableBecause('1,500')).toContain('two ways')
+    expect(unreadableBecause('x')).toContain('not a number')
+    expect(unreadableBecause('5,5') + unreadableBecause('')).toBe('')
   })
 })

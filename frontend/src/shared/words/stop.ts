@@ -241,7 +241,7 @@ export function heatRule(rule: NonNullable<Round['heat']>['rule'], t: Tongue): s
   const days = (n: number) => `${count(n).toLowerCase()} days`
   if (rule.unusual)
     return `at least ${days(rule.days)} in a row of ${t.show(rule.hot, 'temperature')} or more, far over what is usual here`
-  return `at least ${days(rule.days)} in a row of ${t.show(rule.warm, 'temperature')} or more, ${days(rule.hot_days)} of them ${t.show(rule.hot, 'temperature')}`
+  return `at least ${days(rule.days)} in a row of ${t.show(rule.warm, 'temperature')} or more, ${count(rule.hot_days).toLowerCase()} of them ${t.show(rule.hot, 'temperature')}`
 }
 
 /** Where the weather comes from and how old it is; empty when there is nothing to say. */

@@ -4,7 +4,18 @@ import type { Round, Stop } from '@/shared/api/types'
 import { number, unitLabel } from '@/shared/format/units'
 
 import { cropsInWords } from './names'
-import { headline, instruction, reason, span, totals, wantsHand, weatherNote, type Tongue } from './stop'
+import {
+  headline,
+  heatRule,
+  instruction,
+  more,
+  reason,
+  span,
+  totals,
+  wantsHand,
+  weatherNote,
+  type Tongue,
+} from './stop'
 import { coefficientName } from './why'
 
 const metric: Tongue = {
@@ -121,6 +132,26 @@ describe('the reason', () => {
     expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
       '4 of 10 runs say it is dry',
     )
+  })
+
+  it('tells the heat rule of the garden, not a fixed one', () => {
+    const rule = { unusual: false, days: 5, warm: 25, hot_days: 3, hot: 30 }
+    expect(heatRule(rule, metric)).toBe('at least five days in a row of 25 °C or more, three of them 30 °C')
+    expect(heatRule(rule, us)).toContain('77 °F')
+    const unusual = { unusual: true, days: 5, warm: 33.4, hot_days: 5, hot: 33.4 }
+    expect(heatRule(unusual, metric)).toContain('33 °C or more, far over what is usual here')
+    expect(heatRule(unusual, metric)).not.toContain('30')
+  })
+
+  it('says what is left of a dose, and who is left to himself', () => {
+    const use = { litres: 5, hourly_l: [], passes_raw_h: null, again_h: null }
+    const begun = stop({ use, waterings_today: [{ litres: 5.5 }] })
+    expect(more(begun, metric)).toContain('So far today 5.5 L; this is what is left.')
+    expect(more(stop({ use, waterings_today: [] }), metric)).not.toContain('So far')
+    const weeds = stop({ word: 'empty', cause: 'unwatered', dose: null })
+    expect(instruction(weeds, metric)).toBe('Left to itself')
+    expect(reason(weeds, round([]), metric)).toContain('not watered for its own sake')
+    expect(instruction(stop({ word: 'empty', cause: 'bare', dose: null }), metric)).toBe('Nothing grows here')
   })
 
   it('says when the heat comes, for soil and for a reservoir', () => {

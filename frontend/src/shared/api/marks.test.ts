@@ -1,0 +1,75 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+
+import { ApiError, unreadable } from './client'
+import { giveUp, hears, markState, sendMark } from './marks'
+
+const lost = () => new ApiError(0, 'lost', 'no answer')
+
+describe('a mark on its way', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    vi.stubGlobal('navigator', { onLine: true })
+    vi.stubGlobal('window', globalThis)
+    vi.stubGlobal('addEventListener', () => {})
+    vi.stubGlobal('removeEventListener', () => {})
+  })
+
+  it('keeps its row dead until it is answered, and deaf for a moment after', async () => {
+    let settle: (kept: string) => void = () => {}
+    const sent = sendMark(['1/2'], () => new Promise<string>((resolve) => (settle = resolve)))
+    expect(markState('1/2')).toBe('sending')
+    expect(hears('1/2')).toBe(false)
+    settle('kept')
+    expect(await sent).toBe('kept')
+    expect(markState('1/2')).toBeNull()
+    expect(hears('1/2')).toBe(false)
+    vi.advanceTimersByTime(900)
+    expect(hears('1/2')).toBe(true)
+  })
+
+  it('is sent again as often as its answer is lost, and is then one event', async () => {
+    let times = 0
+    const sent = sendMark(['1/3'], async () => {
+      times += 1
+      if (times < 3) throw lost()
+      return 'kept'
+    })
+    await vi.advanceTimersByTimeAsync(0)
+    expect(markState('1/3')).toBe('unsure')
+    await vi.advanceTimersByTimeAsync(7_000)
+    expect(await sent).toBe('kept')
+    expect(times).toBe(3)
+  })
+
+  it('is not sent again when the server says no, nor without a connection', async () => {
+    const no = vi.fn(async () => {
+      throw new ApiError(400, 'out_of_range', 'too much')
+    })
+    await expect(sendMark(['1/4'], no)).rejects.toThrow('too much')
+    expect(no).toHaveBeenCalledTimes(1)
+    vi.stubGlobal('navigator', { onLine: false })
+    const never = vi.fn(async () => 'kept')
+    await expect(sendMark(['1/4'], never)).rejects.toThrow('was not kept')
+    expect(never).not.toHaveBeenCalled()
+    expect(markState('1/4')).toBeNull()
+  })
+
+  it('can be given up', async () => {
+    const sent = sendMark(['1/5'], async () => {
+      throw lost()
+    })
+    const ended = expect(sent).rejects.toThrow('Not sent again')
+    await vi.advanceTimersByTimeAsync(0)
+    giveUp('1/5')
+    await ended
+    expect(markState('1/5')).toBeNull()
+  })
+})
+
+describe('a body with a number that is none', () => {
+  it('is found wherever it stands', () => {
+    expect(unreadable({ a: 1, b: [{ c: null }, { c: NaN }] })).toBe('b[1].c')
+    expect(unreadable({ length_m: NaN })).toBe('length_m')
+    expect(unreadable({ a: 0, b: 'NaN', c: [] })).toBe('')
+  })
+})
