@@ -99,16 +99,14 @@ class Morning:
         return self.season.state[self.i, 1:, s.DE]
 
     @property
-    def top_asks(self) -> bool:
-        """Whether the damp-top rule asks for water, more than was poured today."""
-        threshold = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP])
-        return threshold > 0 and min(self.top_left_mm, max(self.left_mm, 0.0)) >= threshold
+    def damp_top_mm(self) -> float:
+        """Depletion of the top layer at which the damp-top rule asks for water; 0: there is no such rule."""
+        return float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP])
 
     @property
     def top_only(self) -> bool:
         """Whether a soak today would be for the top layer alone."""
-        ruled = float(self.season.days[self.season.n_behind, self.i, s.DAMP_TOP]) > 0
-        return ruled and self.net_mm < self.trigger_mm
+        return self.damp_top_mm > 0 and self.net_mm < self.trigger_mm
 
     @property
     def water_in_l(self) -> float:

@@ -24,26 +24,41 @@ LEAST_FILL = 0.1  # of a reservoir's capacity, the same of its fill; common prac
 
 
 def word_of(m: Morning) -> tuple[str, str]:
-    """The word and its cause for one bed, as BedPlan lists them. What was poured today counts; what is left to pour
-    stays to be poured."""
+    """The word and its cause for one bed, as BedPlan lists them.
+
+    What was poured today counts: a bed is done when what asked for water this morning asks no longer, and until then
+    what is left to pour stays to be poured.
+    """
     if m.stand.plants <= 0:
         return _word_of_bare(m)
-    word, cause = _word_of_reservoir(m) if m.has_reservoir else _word_of_soil(m)
-    return ("done", "watered") if m.watered_today and word not in ("soak", "fill") else (word, cause)
+    if m.has_reservoir:
+        asked = _word_of_reservoir(m)
+        return ("done", "watered") if m.watered_today and asked[0] != "fill" else asked
+    asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l)
+    if not m.watered_today:
+        return asked
+    still = _word_of_soil(m, m.left_mm, m.top_left_mm, m.water_in_left_l)
+    return still if still == asked and still[0] == "soak" else ("done", "watered")
 
 
-def _word_of_soil(m: Morning) -> tuple[str, str]:
-    if m.water_in_l > 0 and m.water_in_left_l > LEAST_LITRES:
+def _word_of_soil(m: Morning, net_mm: float, top_mm: float, water_in_l: float) -> tuple[str, str]:
+    """By the depletion of the rooted share, that of the top layer, and the litres to water in."""
+    if water_in_l > LEAST_LITRES:
         return "soak", "planting_in"
-    if m.net_mm < 0 and m.wet_days > 0:
+    if net_mm < 0 and m.wet_days > 0:
         return "too_wet", "air_short"
-    if not m.watered_today and m.net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
+    if net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
         return "check", "doubt"
-    if m.left_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
+    if net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
         return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")
-    if m.top_asks and m.choice.wait_days == 0:
+    if _top_asks(m, net_mm, top_mm) and m.choice.wait_days == 0:
         return "soak", "damp_top"
-    return ("soak", "heat") if _heat_would_take_it_past(m) else ("leave", "not_yet")
+    return ("soak", "heat") if _heat_would_take_it_past(m, net_mm) else ("leave", "not_yet")
+
+
+def _top_asks(m: Morning, net_mm: float, top_mm: float) -> bool:
+    """Whether the damp-top rule asks for water."""
+    return m.damp_top_mm > 0 and min(top_mm, max(net_mm, 0.0)) >= m.damp_top_mm
 
 
 def _word_of_bare(m: Morning) -> tuple[str, str]:
@@ -77,10 +92,10 @@ def _word_of_reservoir(m: Morning) -> tuple[str, str]:
     return "leave", "not_yet"
 
 
-def _heat_would_take_it_past(m: Morning) -> bool:
+def _heat_would_take_it_past(m: Morning, net_mm: float) -> bool:
     """Whether the coming wave takes an unwatered bed past its trigger by its second day, and a soak now would stay."""
     heat_in = _heat_in(m)
-    if heat_in is None or m.left_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+    if heat_in is None or net_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
         return False
     into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i, 1:]
     return float(np.median(into_wave)) >= m.trigger_mm and m.choice.wait_days == 0

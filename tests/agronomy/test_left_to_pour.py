@@ -88,6 +88,17 @@ class Soil(unittest.TestCase):
         self.assertAlmostEqual(half.dose.litres, whole.dose.litres / 2, places=6)
         self.assertEqual(one(poured_today(new, whole.dose.litres)).word, "done")
 
+    def test_shallow_and_often_is_done_when_the_top_is_wet_whatever_else_would_ask(self):
+        """Kept damp on top before a heat wave: the top's dose is all of it, and does not turn into the wave's soak."""
+        damp = t.dried(3, pattern="damp_top")
+        for sky in (t.sky(), t.sky(heat_from=1)):
+            whole = one(damp, sky)
+            self.assertEqual(whole.cause, "damp_top")
+            self.assertEqual(one(poured_today(damp, whole.dose.litres), sky).word, "done")
+            part = one(poured_today(damp, 0.2 * whole.dose.litres), sky)
+            self.assertEqual(part.cause, "damp_top")
+            self.assertAlmostEqual(part.dose.litres, 0.8 * whole.dose.litres, places=6)
+
     def test_a_finger_that_was_asked_for_is_not_asked_for_after_watering(self):
         unknown = t.bed(opened=t.TODAY - dt.timedelta(days=1), opening_wetness=None, soils=(g.Soil("unknown"),))
         self.assertEqual(one(unknown).word, "check")

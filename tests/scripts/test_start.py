@@ -6,6 +6,7 @@ import io
 import json
 import os
 import pathlib
+import runpy
 import shutil
 import socket
 import subprocess
@@ -13,6 +14,8 @@ import sys
 import threading
 import time
 from unittest import mock
+
+import gunicorn.config
 
 from scripts import console, front_end, processes, python_env, secrets_kept, server, start, system_packages
 from tests.scripts.in_folder import InFolder
@@ -240,6 +243,24 @@ class Commands(InFolder):
             self.assertEqual(server.address(8117), "https://beds.example/")
         with mock.patch.dict(os.environ, {"ISLESHOWER_HTTP": "no"}, clear=True):
             self.assertEqual(server.environment(1, 2)["ISLESHOWER_HTTP"], "no")
+
+    def test_the_server_knows_each_of_its_settings_and_opens_no_socket_of_its_own(self):
+        told = runpy.run_path(str(server.PROJECT / "config" / "gunicorn_conf.py"))
+        names = {n for n in told if not n.startswith("__")} - {"os"}
+        self.assertLessEqual(names, set(gunicorn.config.Config().settings))  # a misspelt one would be passed over
+        self.assertIs(told["control_socket_disable"], True)
+
+    def test_the_core_is_compiled_before_the_first_page(self):
+        done = []
+        with (
+            mock.patch.object(server, "run", side_effect=lambda command, *a, **k: done.append(command[-1])),
+            mock.patch.object(server, "WEB") as web,
+            mock.patch.object(server, "free_port", return_value=1),
+        ):
+            web.running.return_value = None
+            web.start.side_effect = lambda *a, **k: done.append("served")
+            server.ensure_web({})
+        self.assertEqual(done, ["from agronomy.balance.step import warm; warm()", "served"])
 
     def test_being_sent_on_to_https_is_an_answer(self):
         class SendOn(http.server.BaseHTTPRequestHandler):

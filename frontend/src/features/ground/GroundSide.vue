@@ -61,7 +61,7 @@ watch(
   { immediate: true },
 )
 const at = (p: Partial<Place>) => {
-  if (props.picked && place.value && Object.values(p).every((v) => v !== null))
+  if (props.picked && place.value && Object.values(p).every((v) => v !== null && !Number.isNaN(v)))
     emit('move', props.picked, { ...place.value, ...p })
 }
 const typed = (name: 'x' | 'y' | 'turn') =>
