@@ -8,7 +8,7 @@ import threading
 from dataclasses import dataclass
 
 from agronomy.balance.run import Checkpoints
-from agronomy.decide.plan import Plan, plan, replan
+from agronomy.decide.plan import Plan, plan, replan, with_bounded_ledgers
 from agronomy.describe import garden as g
 from apps.garden.models import Garden
 from apps.watering.facts import BedFacts, core_garden, read_beds
@@ -39,7 +39,7 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     beds = read_beds(garden)
     today = garden.today
     facts = weather_facts(garden, today)
-    core = core_garden(garden, beds)
+    core = with_bounded_ledgers(core_garden(garden, beds), today)
     facts_hash = _hash(core, facts, garden, days)
     if not core.beds:
         return Situation(garden, beds, facts, facts_hash, None, "beds")

@@ -19,6 +19,7 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"nowhere": {"class": "logging.NullHandler"}},
     "loggers": {
-        name: {"handlers": ["nowhere"], "propagate": False} for name in ("django.request", "axes", "django.security")
+        name: {"handlers": ["nowhere"], "propagate": False}
+        for name in ("django.request", "axes", "django.security", "api.errors")
     },
 }
