@@ -293,7 +293,9 @@ def _as_input_error(error: ValidationError, where: str) -> InputError:
         except InputError as wrong:
             return wrong
     allowed = {
-        "type": "a value of type " + " or ".join([limit] if isinstance(limit, str) else map(str, limit)),
+        "type": "a value of type " + " or ".join(limit if isinstance(limit, list) else [limit])
+        if rule == "type"
+        else "",
         "minLength": "some text",
         "maxLength": f"at most {limit} characters",
         "maxItems": f"at most {limit} entries",
