@@ -78,6 +78,13 @@ class Words(unittest.TestCase):
         self.assertEqual(far.word, "leave")
         self.assertIsNone(plan(t.garden(b), t.sky(), t.TODAY).heat)
 
+    def test_the_heat_rule_is_told_as_it_was_used(self):
+        for rule, hot in (("absolute", 30.0), ("unusual", 25.0 + 5.0)):  # its days behind reached 25
+            garden = dataclasses.replace(t.garden(t.bed()), heat_rule=rule)
+            heat = plan(garden, t.sky(heat_from=2), t.TODAY).heat
+            self.assertEqual(heat.rule.hot, hot)
+            self.assertEqual(heat.rule.warm == heat.rule.hot, rule == "unusual")
+
     def test_standing_water_is_left_alone_on_clay_not_on_sand(self):
         celeriac = (t.planting("celeriac", 8, "ankle", 0.3),)
         words = {}
@@ -381,6 +388,17 @@ class ClockChange(unittest.TestCase):
             since = (bed.opened - made.season.weather.dates[0]).days
             factors.append(made.season.days[since : since + 18, 0, s.AIR_FACTOR])
         np.testing.assert_array_equal(factors[0], factors[1])
+
+    def test_sun_hours_are_by_the_clock_of_their_day(self):
+        """From 9 to 13 by the clock is an hour earlier by the sun once the clocks are forward."""
+        morning, unplaced = g.Exposure(sun_from_h=9.0, sun_to_h=13.0), ()
+        lisbon = dataclasses.replace(t.garden(), time_zone="Europe/Lisbon", longitude=-9.1)
+        for date, offset in ((dt.date(2025, 3, 28), 0.0), (dt.date(2025, 4, 2), 1.0)):
+            fixed = dataclasses.replace(lisbon, time_zone="", utc_offset_h=offset)
+            self.assertEqual(
+                forcing.direct_share(lisbon, morning, unplaced, date),
+                forcing.direct_share(fixed, morning, unplaced, date),
+            )
 
     def test_each_day_has_its_own_offset(self):
         garden = dataclasses.replace(t.garden(), time_zone="Europe/Lisbon", utc_offset_h=7.0)

@@ -51,6 +51,14 @@ class Reservoir(unittest.TestCase):
         nearly = one(poured_today(box(30.0, float_l=4.0), whole - 2.0, into="reservoir"))
         self.assertEqual(nearly.word, "done")  # two litres are not worth a second trip
 
+    def test_a_small_reservoir_that_was_filled_is_done_though_the_heat_drains_it_in_a_day(self):
+        small = dataclasses.replace(box(0.0, float_l=0.0), reservoir=g.Reservoir(2.0, 20.0, 0.0))
+        hot = t.sky(tmax=34.0, tmax_ahead=34.0)
+        whole = one(small, hot)
+        self.assertEqual(whole.word, "fill")
+        self.assertEqual(one(poured_today(small, whole.dose.litres, into="reservoir"), hot).word, "done")
+        self.assertEqual(one(poured_today(small, 1.0, into="reservoir"), hot).word, "fill")
+
 
 class Soil(unittest.TestCase):
     def test_what_is_left_of_a_soak_stays_to_be_poured(self):
