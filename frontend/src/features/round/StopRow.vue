@@ -74,7 +74,11 @@ async function openMenu() {
         <span class="soft">{{ cropsInWords(stop.crops) }}</span>
       </p>
       <p class="do">{{ stop.put_off ? 'Not today' : instruction(stop, units) }}</p>
-      <p class="soft small">
+      <p v-if="mark === 'unsure'" class="small" aria-live="polite">
+        {{ UNSURE }}
+        <button class="why" type="button" @click.stop="$emit('giveUp')">Stop sending</button>
+      </p>
+      <p v-else class="soft small">
         {{ reason(stop, round, units) }} {{ more(stop, units) }}
         <button
           v-if="dose && noted && !mark"
@@ -106,12 +110,7 @@ async function openMenu() {
         Undo
       </button>
       <div class="acts">
-        <template v-if="mark">
-          <span class="sending" aria-live="polite">{{ mark === 'unsure' ? UNSURE : 'Noting…' }}</span>
-          <button v-if="mark === 'unsure'" class="btn" type="button" @click.stop="$emit('giveUp')">
-            Stop sending
-          </button>
-        </template>
+        <span v-if="mark" class="settled" aria-live="polite">Noting…</span>
         <template v-else>
           <template v-if="hand && stop.word === 'check'">
             <button
@@ -261,12 +260,6 @@ async function openMenu() {
   min-width: 72px;
   color: var(--water);
   font-weight: 700;
-}
-.sending {
-  align-self: center;
-  max-width: 232px;
-  font-size: 14px;
-  color: var(--ink-soft);
 }
 @media (max-width: 760px) {
   .stop {
