@@ -13,6 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from agronomy.describe.errors import InputError
+from apps.base.errors import NotAllowed, NotFound
 
 log = logging.getLogger(__name__)
 
@@ -26,9 +27,8 @@ CANNOT_WRITE = {3, 1021, 1030, 1114, 1180, 1290, 1836}
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """DRF's exception handler: {"code", "text", "fields": [{"field", "text"}]}."""
-    if isinstance(error, InputError):
-        fields = [{"field": e.field, "text": str(e)} for e in getattr(error, "faults", [error])]
-        return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
+    if (refused := _of_house(error)) is not None:
+        return refused
     if isinstance(error, exceptions.ValidationError):
         fields = list(_flat(error.detail, ""))
         text = "; ".join(f["text"] for f in fields)
@@ -36,8 +36,6 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     if isinstance(error, RecursionError):
         text = "body: nested too deep; allowed: the shapes of the schema"
         return Response({"code": "invalid", "text": text, "fields": []}, status=status.HTTP_400_BAD_REQUEST)
-    if isinstance(error, (Http404, exceptions.NotFound)):
-        return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
     if (lost := _of_database(error)) is not None:
         return lost
     answer = exception_handler(error, context)
@@ -46,6 +44,18 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
         detail = answer.data.get("detail", "") if isinstance(answer.data, dict) else ""
         answer.data = {"code": str(code), "text": str(detail), "fields": []}
     return answer
+
+
+def _of_house(error: Exception) -> Response | None:
+    """What the core and the house refuse, and the web's own word for a place where nothing is."""
+    if isinstance(error, InputError):
+        fields = [{"field": e.field, "text": str(e)} for e in getattr(error, "faults", [error])]
+        return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
+    if isinstance(error, NotAllowed):
+        return Response({"code": "forbidden", "text": str(error), "fields": []}, status=status.HTTP_403_FORBIDDEN)
+    if isinstance(error, (NotFound, Http404, exceptions.NotFound)):
+        return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
+    return None
 
 
 def _of_database(error: Exception) -> Response | None:

@@ -10,10 +10,8 @@ from typing import Any
 import numpy as np
 
 from agronomy.air.climates import GENERIC
-from agronomy.balance import forcing
-from agronomy.balance import step as k
-from agronomy.balance.forcing import FINGER_DEPTH_M
 from agronomy.decide.bands import Band, band, rain_chance
+from agronomy.decide.behind import days_behind
 from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
@@ -169,7 +167,7 @@ def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "reservoir_l": band_of(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
-        "finger_depth_m": min(FINGER_DEPTH_M, b.depth_m / 2),
+        "finger_depth_m": b.finger_depth_m,
         "marks": mark_ids(facts, today),
         "waterings_today": [vars(w) for w in poured],
         "check_today": vars(felt[-1]) if felt else None,
@@ -216,24 +214,22 @@ def _isle(b: BedPlan, today: dt.date) -> Json:
     full = None
     if b.bed.reservoir and b.reservoir_l:
         full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
-    ground = forcing.profile_on(b.bed, today)
     return {
         "kind": b.bed.kind, "net_mm": band_of(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
         "trigger_mm": b.trigger_mm, "air_mark_mm": b.air_mark_mm, "room_mm": b.room_mm, "depth_m": b.depth_m,
         "root_depth_m": min(b.root_depth_m, b.depth_m), "mulch": mulch.kind if mulch else "none",
         "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": b.plants, "height_m": b.height_m,
-        "rooted_share": b.share, "reservoir_share": full, "cover": forcing.exposure_on(b.bed, today).cover,
+        "rooted_share": b.share, "reservoir_share": full, "cover": b.exposure.cover,
         "layers": [
             {"depth_m": depth, "available_mm_per_m": h.available_mm_per_m, "field_capacity": h.field_capacity,
              "source": h.source}
-            for depth, h in ground.slices
+            for depth, h in b.ground.slices
         ],
     }  # fmt: skip
 
 
 def _why(p: Plan, b: BedPlan) -> Json:
     waits = b.choice.wait_days or 1
-    row = b.today_row
     return {
         "since": b.story.since,
         "begins_with": b.story.begins_with,
@@ -241,7 +237,7 @@ def _why(p: Plan, b: BedPlan) -> Json:
         "depletion_mm": b.story.depletion_mm,
         "raw_mm": b.raw_mm * b.share,
         "trigger_mm": b.trigger_mm * b.share,
-        "today_use_mm": float(row[k.EVAP_ROOTED] + row[k.TRANSPIRATION]),
+        "today_use_mm": b.today_use_mm,
         "ground_m2": b.ground_m2,
         "waiting": {
             "days": b.choice.wait_days,
@@ -318,30 +314,9 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     }  # fmt: skip
     if p is not None and index is not None:
         out["stop"] = stop(p, p.beds[index], facts)
-        out["behind"] = _behind(p, index)
+        out["behind"] = [vars(day) for day in days_behind(p.season, index, SHOWN_BEHIND)]
         out["ahead"] = _ahead(p, p.beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]
-    return out
-
-
-def _behind(p: Plan, i: int) -> list[Json]:
-    season = p.season
-    n = season.n_behind
-    start = max(int(season.opened_at[i]), n - SHOWN_BEHIND)
-    out = []
-    for d in range(start, n):
-        r = season.rows[d, i]
-        share = float(season.days[d, i, k.SHARE])
-        out.append(
-            {
-                "date": season.weather.dates[d], "net_mm": r[k.CLOSE_ROOTED] / share, "raw_mm": r[k.RAW_NOW],
-                "et0_mm": r[k.ET0_NOW], "rain_mm": r[k.RAIN_FALL], "held_mm": r[k.INTERCEPTION],
-                "runoff_mm": r[k.RUNOFF], "rain_in_mm": r[k.RAIN_ROOTED], "watered_mm": r[k.IRRIGATION],
-                "filled_mm": r[k.FILLED], "plants_mm": r[k.TRANSPIRATION], "bare_soil_mm": r[k.EVAP_ROOTED],
-                "drained_mm": r[k.DRAINED_ROOTED], "wicked_mm": r[k.WICKED], "correction_mm": r[k.CORRECTION],
-                "soil_changed_mm": r[k.HOLDS_MORE], "ks": r[k.KS], "weather": season.weather.outlook[d],
-            }
-        )  # fmt: skip
     return out
 
 

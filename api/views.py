@@ -6,7 +6,6 @@ import zoneinfo
 from typing import Any
 
 from django.db import transaction
-from django.http import Http404
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -21,9 +20,10 @@ from agronomy.ground.holding import MATERIALS
 from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
 from api import inputs, present, shapes, shapes_beds
+from apps.base.errors import NotFound
+from apps.exchange.samples import SAMPLES, OpenSample, described
 from apps.garden import actions as garden_actions
 from apps.garden.access import membership, memberships
-from apps.garden.demo import SAMPLES, OpenSample, described
 from apps.garden.models import Bed
 from apps.watering import actions as watering_actions
 from apps.watering.facts import read_beds
@@ -81,7 +81,12 @@ class Gardens(APIView):
     )
     def post(self, request: Request) -> Response:
         values = checked(inputs.NewGardenIn, request)
-        made = garden_actions.CreateGarden(request.user, values, values.pop("weather_file", None)).execute()
+        file = values.pop("weather_file", None)
+        made = (
+            weather_actions.CreateGardenOfClimate(request.user, values, file).execute()
+            if file
+            else garden_actions.CreateGarden(request.user, values).execute()
+        )
         return Response(present.garden(made, "owner"), status=201)
 
 
@@ -206,7 +211,7 @@ class OneBed(APIView):
         now = situation(m.garden)
         facts = next((b for b in now.beds if b.row.pk == bed_id), None)
         if facts is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         return Response(present.bed_page(now, facts, m.role))
 
     @extend_schema(operation_id="change_bed", request=inputs.BedIn, responses=shapes_beds.BedOut)
@@ -230,7 +235,7 @@ class BedSources(APIView):
         plan = situation(membership(request.user, garden_id).garden).plan
         bed = next((b for b in plan.beds if b.bed.name == str(bed_id)), None) if plan else None
         if plan is None or bed is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         return Response([vars(c) for c in coefficients(plan, bed)])
 
 

@@ -16,21 +16,21 @@ from agronomy.garden_export import garden_as_text
 from agronomy.plan_geojson import plan_as_geojson
 from api import inputs, present, shapes
 from api.views import checked
+from apps.exchange import beds_and_plan, files
 from apps.garden.access import membership
 from apps.garden.models import Garden
-from apps.watering import exchange, import_beds
 from apps.weather.actions import ReadClimate
 
 Writer = Callable[[Garden], str]
 # ending -> (media type, what writes it)
 FILES: dict[str, tuple[str, Writer]] = {
-    "garden.json": ("application/json", lambda garden: garden_as_text(exchange.described_garden(garden))),
+    "garden.json": ("application/json", lambda garden: garden_as_text(files.described_garden(garden))),
     "plan.geojson": (
         "application/geo+json",
-        lambda garden: json.dumps(plan_as_geojson(exchange.described_garden(garden)), indent=1, ensure_ascii=False),
+        lambda garden: json.dumps(plan_as_geojson(files.described_garden(garden)), indent=1, ensure_ascii=False),
     ),
-    "beds.csv": ("text/csv", exchange.beds_as_csv),
-    "days.csv": ("text/csv", exchange.days_as_csv),
+    "beds.csv": ("text/csv", files.beds_as_csv),
+    "days.csv": ("text/csv", files.days_as_csv),
 }
 
 
@@ -54,7 +54,7 @@ class ImportGarden(APIView):
         operation_id="import_garden", request=inputs.TextIn, responses={201: shapes.GardenOut, 400: shapes.Error}
     )
     def post(self, request: Request) -> Response:
-        made = exchange.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
+        made = files.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
         return Response(present.garden(made, "owner"), status=201)
 
 
@@ -66,7 +66,7 @@ class ImportBeds(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"beds": import_beds.ImportBeds(request.user, garden_id, text).execute()})
+        return Response({"beds": beds_and_plan.ImportBeds(request.user, garden_id, text).execute()})
 
 
 class ImportPlan(APIView):
@@ -77,7 +77,7 @@ class ImportPlan(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"features": import_beds.ImportPlan(request.user, garden_id, text).execute()})
+        return Response({"features": beds_and_plan.ImportPlan(request.user, garden_id, text).execute()})
 
 
 class ImportClimate(APIView):
@@ -97,4 +97,4 @@ class ImportDays(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"days": exchange.ImportDays(request.user, garden_id, text).execute()})
+        return Response({"days": files.ImportDays(request.user, garden_id, text).execute()})

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import Http404
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -18,6 +17,7 @@ from agronomy.ground.mixes import parts_needed
 from agronomy.plants.crops import crop_of
 from api import inputs, present, shapes, shapes_beds, shapes_bench
 from api.views import bed_arguments, checked
+from apps.base.errors import NotFound
 from apps.garden import actions as garden_actions
 from apps.garden import season_actions
 from apps.garden.access import membership
@@ -36,7 +36,7 @@ def _fit(f: Fit) -> dict[str, Any]:
 def _facts(now: Situation, bed_id: int) -> BedFacts:
     facts = next((b for b in now.beds if b.row.pk == bed_id), None)
     if facts is None:
-        raise Http404("bed")
+        raise NotFound("bed")
     return facts
 
 

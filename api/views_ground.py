@@ -9,8 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy.balance import forcing
-from agronomy.balance import step as k
+from agronomy.decide.behind import days_behind
 from api import inputs, present, shapes, shapes_beds, shapes_ground
 from api.views import checked
 from apps.garden import plan_actions as actions
@@ -59,14 +58,11 @@ def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
     i = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
     if p is None or i is None:
         return out
-    b, season, n = p.beds[i], p.season, p.season.n_behind
-    start = max(int(season.opened_at[i]), n - DAYS_BEHIND)
-    net = season.rows[start:n, i, k.CLOSE_ROOTED] / season.days[start:n, i, k.SHARE]
-    days = [{"date": date, "net_mm": mm} for date, mm in zip(season.weather.dates[start:n], net.tolist(), strict=True)]
-    exposure, points = forcing.exposure_on(b.bed, p.today), forcing.points_of(b.bed)
+    b = p.beds[i]
+    days = [{"date": d.date, "net_mm": d.net_mm} for d in days_behind(p.season, i, DAYS_BEHIND)]
     return out | {
         "word": b.word, "crops": present.crops(p, b), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm, "room_mm": b.room_mm,
-        "air_mark_mm": b.air_mark_mm, "sun_share": forcing.direct_share(p.garden, exposure, points, p.today),
+        "air_mark_mm": b.air_mark_mm, "sun_share": p.sun_share(b),
         "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in b.ahead)],
     }  # fmt: skip
 

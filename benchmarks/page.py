@@ -34,7 +34,7 @@ def page_against_bare() -> list[Ratio]:
     from django.db import transaction
     from django.test import Client
 
-    from apps.garden.demo import WRACKLINE_YARD, load_sample
+    from apps.exchange.samples import WRACKLINE_YARD, load_sample
     from apps.watering.models import Watering
 
     with transaction.atomic():

@@ -27,8 +27,9 @@ from agronomy.decide.planting_out import comes_on
 from agronomy.decide.reasons import Story, story_of
 from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
-from agronomy.describe.garden import Bed, Garden
+from agronomy.describe.garden import Bed, Exposure, Garden
 from agronomy.describe.weather import Sky
+from agronomy.ground.profile import Profile
 
 LONGEST_LEDGER_DAYS = 1100  # three years and a month; what a plan costs is bounded by it
 
@@ -66,9 +67,17 @@ class BedPlan:
     height_m: float
     root_depth_m: float
     depth_m: float
+    finger_depth_m: float  # where a finger feels
+    ground: Profile  # what it is made of today, from the top down
+    exposure: Exposure  # how sky and wind reach it today
     use: DayUse
     today_row: npt.NDArray[np.float64]
     days_expected: Callable[[], tuple[DayAhead, ...]] = field(repr=False)
+
+    @property
+    def today_use_mm(self) -> float:
+        """What plants and bare soil use today [mm over the ground]."""
+        return float(self.today_row[s.EVAP_ROOTED] + self.today_row[s.TRANSPIRATION])
 
     @functools.cached_property
     def ahead(self) -> tuple[DayAhead, ...]:
@@ -85,6 +94,10 @@ class Plan:
     heat: Heat | None
     season: Season = field(repr=False)
     days: int
+
+    def sun_share(self, bed: BedPlan) -> float:
+        """Share of today's beam [0..1] that reaches a bed past what stands around it."""
+        return forcing.direct_share(self.garden, bed.exposure, forcing.points_of(bed.bed), self.today)
 
 
 def plan(
@@ -184,6 +197,7 @@ def _bed_plans(season: Season, heat: Heat | None, hours: Hours, days: int) -> tu
 
 def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) -> BedPlan:
     season, i, bed, stand = m.season, m.i, m.bed, m.stand
+    depth = forcing.managed_depth_m(bed)
     return BedPlan(
         bed=bed,
         word=word,
@@ -208,7 +222,10 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) 
         canopy_m2=stand.canopy_m2,
         height_m=stand.height_m,
         root_depth_m=stand.root_depth_m,
-        depth_m=forcing.managed_depth_m(bed),
+        depth_m=depth,
+        finger_depth_m=min(forcing.FINGER_DEPTH_M, depth / 2),
+        ground=forcing.profile_on(bed, season.today),
+        exposure=forcing.exposure_on(bed, season.today),
         use=day_use(m, hours.tmin, hours.tmax),
         today_row=m.row,
         days_expected=functools.partial(days_ahead, season, i, expected, bed, m.ground_m2),

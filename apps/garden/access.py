@@ -4,21 +4,19 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import Http404
-from rest_framework.exceptions import PermissionDenied
-
+from apps.base.errors import NotAllowed, NotFound
 from apps.garden.models import Garden, Membership, Role
 
 
 def membership(user: Any, garden_id: int) -> Membership:
-    """The person's membership of a garden. Raises Http404 for anyone else's garden, and for none."""
+    """The person's membership of a garden. Raises NotFound for anyone else's garden, and for none."""
     found = (
         Membership.objects.select_related("garden")
         .filter(user=user, garden_id=garden_id, garden__removed_at=None)
         .first()
     )
     if found is None:
-        raise Http404("garden")
+        raise NotFound("garden")
     return found
 
 
@@ -33,10 +31,10 @@ def memberships(user: Any) -> list[Membership]:
 
 
 def owned(user: Any, garden_id: int) -> Garden:
-    """A garden the person owns. Raises Http404 for a stranger, PermissionDenied for a helper."""
+    """A garden the person owns. Raises NotFound for a stranger, NotAllowed for a helper."""
     m = membership(user, garden_id)
     if m.role != Role.OWNER:
-        raise PermissionDenied("Only the garden's owner can change this. A helper records what was done.")
+        raise NotAllowed("Only the garden's owner can change this. A helper records what was done.")
     return m.garden
 
 

@@ -9,13 +9,13 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_file, garden_schema
 from agronomy.air.climates import climate_at
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
+from apps.base.errors import NotFound
 from apps.garden import convert
 from apps.garden.access import lock, owned
 from apps.garden.models import (
@@ -32,8 +32,6 @@ from apps.garden.models import (
     Role,
     SizeSighting,
 )
-from apps.weather.actions import climate_rows, keep_climate
-from apps.weather.models import Source
 
 GARDEN_FIELDS = (
     "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
@@ -71,11 +69,10 @@ BY_PLACE = "by_place"  # instead of a climate's name: the one that is usual ther
 
 @dataclass
 class CreateGarden:
-    """A new garden of the person's, with a first hose. weather_file: its climate's years, as the text of a CSV."""
+    """A new garden of the person's, with a first hose."""
 
     by: Any
     values: dict[str, Any]
-    weather_file: str | None = None
 
     def execute(self) -> Garden:
         values: dict[str, Any] = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False}
@@ -86,8 +83,7 @@ class CreateGarden:
         if values["climate"] == BY_PLACE:
             check_garden({**values, "climate": None})
             values["climate"] = climate_at(values["latitude"], values["elevation_m"])
-        rows = climate_rows(self.weather_file) if self.weather_file else None
-        if values["climate"] == "file" and rows is None:
+        if values["climate"] == "file":
             raise MissingError("weather_file", "the weather file that the climate is to be taken from")
         check_garden(values)
         if flow is not None:
@@ -98,8 +94,6 @@ class CreateGarden:
             Membership.objects.create(garden=garden, user=self.by, role=Role.OWNER)
             known = {} if flow is None else {"flow_l_per_min": flow}
             Rig.objects.create(garden=garden, name=FIRST_HOSE, **known)
-            if rows is not None:
-                keep_climate(garden, rows)
         return garden
 
 
@@ -130,7 +124,7 @@ class TakeUpGarden:
     def execute(self) -> Garden:
         garden = next((x for x in put_away(self.by) if x.pk == self.garden_id), None)
         if garden is None:
-            raise Http404("garden")
+            raise NotFound("garden")
         refuse_one_too_many(self.by)
         garden.removed_at = None
         garden.save(update_fields=["removed_at"])
@@ -152,7 +146,7 @@ class ChangeGarden:
     def execute(self) -> Garden:
         garden = owned(self.by, self.garden_id)
         wanted = self.values.get("climate", garden.climate)
-        if wanted == "file" and not garden.weather_days.filter(source=Source.CLIMATE).exists():
+        if wanted == "file" and not garden.climate_stamp:
             raise InputError("climate", "file", "one of the generic climates, until a weather file was read")
         for name, value in self.values.items():
             setattr(garden, name, value)
@@ -174,7 +168,7 @@ class SaveRig:
         garden = owned(self.by, self.garden_id)
         rig = Rig(garden=garden) if self.rig_id is None else Rig.objects.filter(garden=garden, pk=self.rig_id).first()
         if rig is None:
-            raise Http404("rig")
+            raise NotFound("rig")
         for name, value in self.values.items():
             setattr(rig, name, value)
         measured = rig.measured.isoformat() if rig.measured else None
@@ -255,7 +249,7 @@ class SaveBed:
             return Bed(garden=garden, opened=self.today, position=(last or 0) + 1)
         bed = Bed.objects.select_for_update().filter(garden=garden, pk=self.bed_id, removed_at=None).first()
         if bed is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         return bed
 
     def _assign(self, garden: Garden, bed: Bed) -> None:
@@ -399,7 +393,7 @@ class RemoveBed:
         garden = owned(self.by, self.garden_id)
         bed = Bed.objects.filter(garden=garden, pk=self.bed_id, removed_at=None).first()
         if bed is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         bed.removed_at = timezone.now()
         bed.save(update_fields=["removed_at"])
         return bed
@@ -415,7 +409,7 @@ class RestoreBed:
         garden = owned(self.by, self.garden_id)
         bed = Bed.objects.filter(garden=garden, pk=self.bed_id).exclude(removed_at=None).first()
         if bed is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         if Bed.objects.filter(garden=garden, name=bed.name, removed_at=None).exists():
             raise InputError("name", bed.name, "a name no other bed of the garden has taken since")
         bed.removed_at = None

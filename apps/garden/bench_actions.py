@@ -15,7 +15,6 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import Sum
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_file, garden_schema
@@ -23,6 +22,7 @@ from agronomy.bench.measure import Around, measure
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of
 from agronomy.describe.garden import MEASUREMENTS
 from agronomy.describe.kinds import KINDS
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.models import Aspect, Bed, BedRecord, Garden, Measurement, Rig
 
@@ -64,7 +64,7 @@ class Measure:
             return None
         found = Bed.objects.filter(garden=garden, pk=self.bed_id, removed_at=None).first()
         if found is None:
-            raise Http404("bed")
+            raise NotFound("bed")
         return found
 
     def rig(self, garden: Garden) -> Rig | None:
@@ -74,7 +74,7 @@ class Measure:
             return None
         found = Rig.objects.filter(garden=garden, pk=self.rig_id).first()
         if found is None:
-            raise Http404("rig")
+            raise NotFound("rig")
         return found
 
     def _noted_l(self, rig: Rig) -> float:
@@ -146,7 +146,7 @@ class StrikeMeasurement:
             lock(garden)
             row = Measurement.objects.filter(garden=garden, pk=self.id, struck_at__isnull=not self.back).first()
             if row is None:
-                raise Http404("measurement")
+                raise NotFound("measurement")
             row.struck_at = None if self.back else timezone.now()
             if self.back:
                 row.before = SETS[row.kind](row)

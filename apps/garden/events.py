@@ -6,13 +6,14 @@ from typing import Any
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
-from django.http import Http404
+
+from apps.base.errors import NotFound
 
 
 def once(model: Any, event_id: UUID, about: dict[str, Any], fields: dict[str, Any]) -> Any:
     """The event of this id, made if it is not there.
 
-    about: what it belongs to (its bed, its garden). An id that is about something else is as good as none: Http404.
+    about: what it belongs to (its bed, its garden). An id that is about something else is as good as none: NotFound.
     """
     known = model.objects.filter(pk=event_id).first()
     if known is None:
@@ -22,5 +23,5 @@ def once(model: Any, event_id: UUID, about: dict[str, Any], fields: dict[str, An
         except IntegrityError:  # the same event, sent twice at once: the other one got there first
             known = model.objects.filter(pk=event_id).first()
     if known is None or any(getattr(known, f"{name}_id") != row.pk for name, row in about.items()):
-        raise Http404("event")
+        raise NotFound("event")
     return known

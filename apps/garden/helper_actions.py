@@ -7,10 +7,9 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.db import transaction
-from django.http import Http404
-from rest_framework.exceptions import PermissionDenied
 
 from agronomy.describe.errors import InputError
+from apps.base.errors import NotAllowed, NotFound
 from apps.garden.access import lock, membership, owned
 from apps.garden.models import Garden, Invitation, Membership, Role
 
@@ -79,7 +78,7 @@ def _mine(user: Any, invitation_id: int) -> Invitation:
     )  # fmt: skip
     invitation = found.first()
     if invitation is None:
-        raise Http404("invitation")
+        raise NotFound("invitation")
     return invitation
 
 
@@ -94,7 +93,7 @@ class WithdrawInvitation:
     def execute(self) -> None:
         garden: Garden = owned(self.by, self.garden_id)
         if not garden.invitations.filter(pk=self.invitation_id).delete()[0]:
-            raise Http404("invitation")
+            raise NotFound("invitation")
 
 
 @dataclass
@@ -108,7 +107,7 @@ class RemoveHelper:
     def execute(self) -> None:
         garden = owned(self.by, self.garden_id)
         if not Membership.objects.filter(garden=garden, pk=self.membership_id, role=Role.HELPER).delete()[0]:
-            raise Http404("helper")
+            raise NotFound("helper")
 
 
 @dataclass
@@ -121,5 +120,5 @@ class LeaveGarden:
     def execute(self) -> None:
         mine = membership(self.by, self.garden_id)
         if mine.role == Role.OWNER:
-            raise PermissionDenied("An owner cannot leave their garden: put it away instead.")
+            raise NotAllowed("An owner cannot leave their garden: put it away instead.")
         mine.delete()

@@ -8,11 +8,11 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import Max
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import MOST_BEDS
 from apps.garden.models import Bed, BedRecord, MulchRecord, Rig, Thing
@@ -78,7 +78,7 @@ class SaveThing:
         if self.thing_id is not None:
             found = Thing.objects.filter(garden=garden, pk=self.thing_id, removed_at=None).first()
             if found is None:
-                raise Http404("thing")
+                raise NotFound("thing")
             thing = found
         for name, value in self.values.items():
             setattr(thing, name, value)
@@ -105,7 +105,7 @@ class RemoveThing:
         garden = owned(self.by, self.garden_id)
         thing = Thing.objects.filter(garden=garden, pk=self.thing_id, removed_at__isnull=not self.back).first()
         if thing is None:
-            raise Http404("thing")
+            raise NotFound("thing")
         thing.removed_at = None if self.back else timezone.now()
         thing.save(update_fields=["removed_at"])
         return thing
@@ -126,7 +126,7 @@ class CopyBed:
             lock(garden)
             source = Bed.objects.filter(garden=garden, pk=self.bed_id, removed_at=None).first()
             if source is None:
-                raise Http404("bed")
+                raise NotFound("bed")
             if garden.beds.count() >= MOST_BEDS:
                 raise InputError("beds", MOST_BEDS + 1, f"at most {MOST_BEDS} beds in a garden")
             last = garden.beds.aggregate(last=Max("position"))["last"]

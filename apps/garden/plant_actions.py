@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.models import OwnCrop, Planting, SizeSighting
 
@@ -30,7 +30,7 @@ class SaveOwnCrop:
         if self.crop_id is not None:
             found = OwnCrop.objects.filter(garden=garden, pk=self.crop_id, removed_at=None).first()
             if found is None:
-                raise Http404("own crop")
+                raise NotFound("own crop")
             crop = found
         described = {"name": crop.name, "like": crop.like, **crop.figures, **self.values}
         described = {k: v for k, v in described.items() if v is not None}
@@ -63,7 +63,7 @@ class RemoveOwnCrop:
         garden = owned(self.by, self.garden_id)
         crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id, removed_at=None).first()
         if crop is None:
-            raise Http404("own crop")
+            raise NotFound("own crop")
         if crop.plantings.filter(withdrawn_at=None).exists():
             raise InputError("own_crop", crop.name, "one that grows in no bed, nor did")
         crop.removed_at = timezone.now()
@@ -82,7 +82,7 @@ class RestoreOwnCrop:
         garden = owned(self.by, self.garden_id)
         crop = OwnCrop.objects.filter(garden=garden, pk=self.crop_id).exclude(removed_at=None).first()
         if crop is None:
-            raise Http404("own crop")
+            raise NotFound("own crop")
         if OwnCrop.objects.filter(garden=garden, name=crop.name, removed_at=None).exists():
             raise InputError("name", crop.name, "a name no other own crop has taken since")
         crop.removed_at = None

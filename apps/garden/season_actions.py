@@ -7,11 +7,11 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db import transaction
-from django.http import Http404
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.plants.crops import CROPS
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import FURTHEST_PLANNED
 from apps.garden.models import Bed, Planting, Season
@@ -77,7 +77,7 @@ class TakeBackSeason:
             newest = garden.seasons.order_by("ended", "pk").last()
             season = garden.seasons.filter(pk=self.season_id).first()
             if season is None:
-                raise Http404("season")
+                raise NotFound("season")
             if newest is None or newest.pk != season.pk:
                 raise InputError("season", season.name, "the newest of the garden's seasons")
             Planting.objects.filter(
@@ -114,7 +114,7 @@ class PlantOut:
             ).first()
             bed = Bed.objects.filter(garden=garden, removed_at=None, pk=self.bed_id).first()
             if raised is None or bed is None:
-                raise Http404("planting" if raised is None else "bed")
+                raise NotFound("planting" if raised is None else "bed")
             if raised.planted > today or raised.removed is not None:
                 raise InputError("planting", raised.crop, "one that stands today and is not to go already")
             left = raised.thinned.order_by("-date").values_list("count", flat=True).first() or raised.count
@@ -148,7 +148,7 @@ class RestorePlantings:
         gone = Planting.objects.filter(bed__garden=garden, pk__in=self.plantings).exclude(withdrawn_at=None)
         back = gone.update(withdrawn_at=None)
         if not back:
-            raise Http404("planting")
+            raise NotFound("planting")
         return back
 
 

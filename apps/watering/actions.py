@@ -9,7 +9,6 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_file, garden_schema
@@ -17,6 +16,7 @@ from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError, OutOfRangeError
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.events import once
 from apps.garden.models import Bed, Event, Garden
@@ -30,7 +30,7 @@ OLDEST_EVENT = dt.timedelta(days=366)
 def _standing_bed(garden: Garden, bed_id: int) -> Bed:
     bed = Bed.objects.filter(garden=garden, pk=bed_id, removed_at=None).first()
     if bed is None:
-        raise Http404("bed")
+        raise NotFound("bed")
     return bed
 
 
@@ -196,7 +196,7 @@ class StrikeEvent:
         model: Any = EVENTS.get(self.kind)
         event = model and model.objects.filter(pk=self.event_id, bed__garden=garden).first()
         if not event:
-            raise Http404("event")
+            raise NotFound("event")
         event.struck_at = None if self.back else timezone.now()
         event.save(update_fields=["struck_at"])
         return event

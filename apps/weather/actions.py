@@ -13,13 +13,14 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.http import Http404
 from django.utils import timezone
 
 from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
+from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
+from apps.garden.actions import CreateGarden
 from apps.garden.events import once
 from apps.garden.models import Garden
 from apps.weather import provider
@@ -81,6 +82,22 @@ def climate_rows(text: str) -> list[WeatherDay]:
         WeatherDay(date=r.date, source=Source.CLIMATE, **{k: None if math.isnan(v) else v for k, v in r.values.items()})
         for r in rows
     ]
+
+
+@dataclass
+class CreateGardenOfClimate:
+    """A new garden whose climate is the years of a weather file, the text of a CSV."""
+
+    by: Any
+    values: dict[str, Any]
+    weather_file: str
+
+    def execute(self) -> Garden:
+        rows = climate_rows(self.weather_file)
+        with transaction.atomic():
+            garden = CreateGarden(self.by, {**self.values, "climate": None}).execute()
+            keep_climate(garden, rows)
+        return garden
 
 
 @dataclass
@@ -188,7 +205,7 @@ class StrikeGauge:
         garden = visited(self.by, self.garden_id)
         reading = GaugeReading.objects.filter(pk=self.reading_id, garden=garden).first()
         if reading is None:
-            raise Http404("gauge reading")
+            raise NotFound("gauge reading")
         reading.struck_at = None if self.back else timezone.now()
         reading.save(update_fields=["struck_at"])
         return reading

@@ -24,6 +24,7 @@ INSTALLED_APPS = [
     "apps.garden",
     "apps.weather",
     "apps.watering",
+    "apps.exchange",
     "api",
 ]
 MIDDLEWARE = [

@@ -16,7 +16,7 @@ from tests.agronomy import gardens as t
 from tests.agronomy.test_command import GARDEN
 from tests.agronomy.test_properties import beds
 
-SAMPLES = pathlib.Path(__file__).parents[2] / "apps" / "garden" / "samples"
+SAMPLES = pathlib.Path(__file__).parents[2] / "apps" / "exchange" / "sample_gardens"
 
 
 class RoundTrip(unittest.TestCase):

@@ -8,7 +8,7 @@ import re
 
 from django.test import TestCase
 
-from apps.garden.demo import SAMPLES, WRACKLINE_YARD, described, make_sample
+from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
 from apps.garden.models import Bed, Garden, Rig, Season
 from apps.watering.models import Check, Watering
 from apps.weather.models import WeatherDay

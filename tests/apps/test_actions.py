@@ -4,11 +4,10 @@ import datetime as dt
 import uuid
 from unittest import mock
 
-from django.http import Http404
 from django.test import TestCase
-from rest_framework.exceptions import PermissionDenied
 
 from agronomy.describe.errors import InputError
+from apps.base.errors import NotAllowed, NotFound
 from apps.garden import actions as ga
 from apps.garden.models import Bed, Garden, MulchRecord, SizeSighting
 from apps.watering import actions as wa
@@ -87,7 +86,7 @@ class Beds(TestCase):
             lambda: wa.StepDay(helper, self.garden.pk).execute(),
             lambda: we.TypeDays(helper, self.garden.pk, []).execute(),
         ):
-            with self.assertRaises(PermissionDenied):
+            with self.assertRaises(NotAllowed):
                 act()
 
     def test_a_bed_of_long_ago_can_still_be_described_again(self):
@@ -161,7 +160,7 @@ class Events(TestCase):
         self.pour(event_id=event_id)
         self.assertEqual(Watering.objects.count(), 1)
         other = w.bed_of(self.ada, self.garden, name="Other")
-        with self.assertRaises(Http404):
+        with self.assertRaises(NotFound):
             wa.RecordWatering(self.ada, self.garden.pk, other.pk, event_id, 5.0).execute()
 
     def test_a_check_corrects_and_bad_events_are_refused(self):

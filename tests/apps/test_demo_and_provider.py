@@ -7,7 +7,7 @@ from unittest import mock
 
 from django.test import SimpleTestCase, TestCase
 
-from apps.garden.demo import WRACKLINE_YARD, load_sample
+from apps.exchange.samples import WRACKLINE_YARD, load_sample
 from apps.watering import actions as wa
 from apps.watering.queries import situation
 from apps.weather import provider

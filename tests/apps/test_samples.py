@@ -5,8 +5,8 @@ import datetime as dt
 from django.test import TestCase
 
 from agronomy.decide.fortnight import fortnight
+from apps.exchange.samples import SAMPLES, OpenSample, described, load_sample
 from apps.garden.actions import MOST_PUT_AWAY, PutAwayGarden, put_away
-from apps.garden.demo import SAMPLES, OpenSample, described, load_sample
 from apps.garden.models import Garden
 from apps.watering.facts import core_garden, read_beds
 from apps.watering.queries import situation

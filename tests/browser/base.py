@@ -8,7 +8,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from playwright.sync_api import Page, expect, sync_playwright
 
-from apps.garden.demo import WRACKLINE_YARD, load_sample
+from apps.exchange.samples import WRACKLINE_YARD, load_sample
 from tests.apps import world as w
 
 CHROMIUM = "/usr/bin/chromium"

@@ -15,7 +15,7 @@ from agronomy.balance.run import run_season
 from agronomy.balance.weather import air_days
 from agronomy.decide import styles
 from agronomy.describe.weather import Sky, table_from_days
-from apps.garden.demo import SAMPLES, described
+from apps.exchange.samples import SAMPLES, described
 from standins.weather.__main__ import forecast
 
 DAYS = 150

@@ -13,12 +13,12 @@ from typing import Any, Final
 from agronomy.describe import garden as g
 from agronomy.describe.errors import UnknownNameError
 from agronomy.garden_file import read_garden
+from apps.exchange.write_garden import write_garden
 from apps.garden.actions import refuse_one_too_many
 from apps.garden.models import Garden
-from apps.watering.describe_garden import write_garden
 from apps.weather.actions import refresh_weather
 
-FOLDER: Final = pathlib.Path(__file__).parent / "samples"
+FOLDER: Final = pathlib.Path(__file__).parent / "sample_gardens"
 
 
 @dataclass(frozen=True)

@@ -12,11 +12,11 @@ from django.db import transaction
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
 from agronomy.plan_geojson import OnPlan, read_plan
+from apps.exchange.files import FaultyFileError, refuse_too_large
 from apps.garden.access import owned
 from apps.garden.actions import SaveBed
 from apps.garden.models import Bed, Garden, Rig
 from apps.garden.plan_actions import ArrangeGround, SaveThing
-from apps.watering.exchange import FaultyFileError, refuse_too_large
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
 NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")

@@ -16,11 +16,11 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
 from agronomy.garden_export import faults
+from apps.exchange.write_garden import write_garden
 from apps.garden.access import owned
 from apps.garden.actions import refuse_one_too_many
 from apps.garden.convert import own_crop
 from apps.garden.models import Garden
-from apps.watering.describe_garden import write_garden
 from apps.watering.facts import core_garden, read_beds
 from apps.weather.actions import TypeDays
 from apps.weather.models import GaugeReading, Source, WeatherDay

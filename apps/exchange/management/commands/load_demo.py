@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandParser
 
-from apps.garden.demo import WRACKLINE_YARD, load_sample
+from apps.exchange.samples import WRACKLINE_YARD, load_sample
 from apps.garden.models import Garden
 
 OWNER = "ostrander"
