@@ -1,1 +1,27 @@
-"""HTTP: what comes in is checked and handed to an action; what goes out is a plan in plain words' codes and SI."""
+"""HTTP: what comes in is checked and handed to an action; what goes out is a plan in plain words' codes and SI.
+
+In here:
+
+    urls            paths
+    inputs          shapes of what comes in
+    shapes          shapes of answers
+    shapes_beds     of beds, plants and their pages
+    shapes_ground   of the plan
+    shapes_ahead    of the days ahead
+    shapes_bench    of bench, fit, raising and seasons
+    present         a plan as plain values
+    present_ahead   the days ahead, and a calendar
+    views           gardens, round, events, sky
+    views_people    helpers
+    views_plants    own crops and sizes
+    views_ground    the plan
+    views_ahead     the days ahead, the calendar
+    views_bench     small tests
+    views_fit       fit, raising, seasons
+    views_exchange  files
+    accounts        signing up, in and out
+    errors          every error as an answer, once
+    retry           once more where the database was busy
+    rendering       JSON
+    apps            Django's own
+"""

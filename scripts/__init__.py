@@ -1,1 +1,20 @@
-"""The chores behind ./start and ./test, one a module. Standard library only: they run before anything is installed."""
+"""The chores behind ./start and ./test, one a module. Standard library only: they run before anything is installed.
+
+In here:
+
+    start            ./start
+    test             ./test
+    backup_commands  scripts/backup and scripts/restore
+    system_packages  Debian's packages
+    python_env       .venv
+    front_end        packages and build
+    database         the private MariaDB
+    dumps            all of it in a file
+    migrations       that can be cut short
+    server           stand-in, demo, web server
+    processes        started, found again, ended
+    secrets_kept     made once, for their owner only
+    paths            where things are
+    console          one line a step
+    screenshots      pictures of the views
+"""

@@ -21,7 +21,7 @@ from pathlib import Path
 from scripts.console import Problem
 from scripts.paths import LOGS, RUN
 
-_STARTED: list[subprocess.Popen[bytes]] = []  # meant to outlive this program, so none is waited for
+_STARTED: list[subprocess.Popen[bytes]] = []  # meant to outlive this program
 
 
 @dataclass(frozen=True)
@@ -78,6 +78,7 @@ class Service:
                 return
             time.sleep(0.1)
         process.kill()
+        process.wait()
         self.record.unlink(missing_ok=True)
         raise Problem(f"{self.name} did not come up in {seconds:.0f} s\n    {_tail(log)}", f"read {log}")
 
@@ -94,11 +95,16 @@ class Service:
                 with contextlib.suppress(ProcessLookupError):
                     os.kill(now["pid"], signal.SIGKILL)
                 break
-            with contextlib.suppress(ChildProcessError):
-                os.waitpid(now["pid"], os.WNOHANG)
+            _reap()
             time.sleep(0.05)
+        _reap()
         self.record.unlink(missing_ok=True)
         return True
+
+
+def _reap() -> None:
+    """Take leave of those that this program started and that have ended."""
+    _STARTED[:] = [process for process in _STARTED if process.poll() is None]
 
 
 def command_line(pid: int) -> str:

@@ -1,1 +1,24 @@
-"""Decisions: style and trigger, water or wait, good hours, the day's stops, and the arithmetic behind each."""
+"""Decisions: style and trigger, water or wait, good hours, the day's stops, and the arithmetic behind each.
+
+In here:
+
+    plan          today's plan of a garden
+    morning       what is known of a bed this morning
+    word          its word and cause
+    dose          how much, in the hand's unit
+    wait          water or wait, by the cost of each error
+    styles        when a bed asks
+    reasons       the arithmetic as lines that sum
+    sources       each figure with its source
+    behind        the last days by name
+    outlook       the days ahead of a bed
+    fortnight     the days ahead as a sequence
+    single_days   one day of it, for some beds
+    household     minutes of people and hours of taps
+    compare       what other styles would cost
+    day_use       use by the hour
+    hours         the good hours
+    heat          the wave that is got ready for
+    planting_out  raising, hardening off, planting out
+    bands         10, 50 and 90 %
+"""

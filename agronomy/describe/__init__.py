@@ -1,1 +1,10 @@
-"""What the core is told: frozen descriptions, the open garden file's schema, and the error tree."""
+"""What the core is told: frozen descriptions in the open garden file's words, and the error tree.
+
+In here:
+
+    garden   Garden, Bed, Planting and all that belongs to them
+    kinds    the kinds of isle and their usual sizes
+    weather  a table of days, and its reader
+    plan     where a corner on the plan lies
+    errors   every error, and how a value is refused
+"""

@@ -1,1 +1,6 @@
-"""Whether things fit: plant and pot, plants and ground, crop and place, season and season; each with its reason."""
+"""Whether things fit: plant and pot, plants and ground, crop and place, season and season; each with its reason.
+
+In here:
+
+    checks  all checks of a bed
+"""

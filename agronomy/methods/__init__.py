@@ -1,1 +1,7 @@
-"""Methods: litres to what the hand, the line or the reservoir does."""
+"""Methods: litres to what the hand, the line or the reservoir does.
+
+In here:
+
+    hand  hose and can; which rig a bed is watered from
+    drip  minutes of a line, and how wide an emitter wets
+"""

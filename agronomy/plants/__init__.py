@@ -1,1 +1,10 @@
-"""Plants: the crop table, size as seen and its growth, basal coefficient, canopy and roots."""
+"""Plants: the crop table, how they begin, size as seen and its growth, canopy and roots, the room they want.
+
+In here:
+
+    crops   the crop table, and what is watered for its own sake
+    starts  how a planting begins
+    size    size as seen and growth between
+    demand  from canopy and climate to coefficients
+    room    mix, spacing, sun and family
+"""

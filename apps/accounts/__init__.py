@@ -1,1 +1,7 @@
-"""People: who signs in, and what they prefer."""
+"""People: who signs in, and what they prefer.
+
+In here:
+
+    models  the person
+    apps    Django's own
+"""

@@ -1,0 +1,6 @@
+"""What all applications stand on.
+
+In here:
+
+    errors  NotFound and NotAllowed
+"""

@@ -1,1 +1,10 @@
-"""Days of weather, the gauge, forecasts and the provider."""
+"""Days of weather, the gauge, forecasts and the provider.
+
+In here:
+
+    models    the facts
+    actions   days typed, gauge read, climates kept, forecasts fetched
+    convert   rows to the core's Sky
+    provider  the adapter to a provider
+    apps      Django's own
+"""

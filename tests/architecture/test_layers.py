@@ -10,6 +10,8 @@ import tempfile
 import tomllib
 import unittest
 
+import agronomy
+
 ROOT = pathlib.Path(__file__).resolve().parents[2]
 
 # contract -> where something is planted that it forbids
@@ -105,3 +107,25 @@ class Core(unittest.TestCase):
 
 
 SHORT = {"main", "stage_name", "style_of", "trigger_of"}
+
+
+class Heads(unittest.TestCase):
+    def test_the_head_of_each_package_names_what_lies_in_it_and_nothing_else(self):
+        heads = [ROOT / name for name in ("agronomy", "api", "apps", "scripts")]
+        heads += [p.parent for root in ("agronomy", "apps") for p in (ROOT / root).glob("*/__init__.py")]
+        for folder in heads:
+            with self.subTest(folder.relative_to(ROOT)):
+                head = ast.get_docstring(ast.parse((folder / "__init__.py").read_text()), clean=False) or ""
+                named = {line.split()[0] for line in head.splitlines() if line.startswith("    ")}
+                self.assertEqual(named, things_in(folder))
+
+    def test_the_face_of_the_core_is_what_lies_in_it(self):
+        packages = {name for name in things_in(ROOT / "agronomy") if (ROOT / "agronomy" / name).is_dir()}
+        self.assertEqual(set(agronomy.__all__), packages)
+
+
+def things_in(folder: pathlib.Path) -> set[str]:
+    """The modules and packages of a package; Django's own folders are no part of its face."""
+    modules = {p.stem for p in folder.glob("*.py")} - {"__init__"}
+    packages = {p.parent.name for p in folder.glob("*/__init__.py")} - {"migrations", "management"}
+    return modules | packages
