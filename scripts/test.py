@@ -5,10 +5,12 @@ The last line counts: N passed, N failed, N skipped. ./test NAME... runs only th
 
 from __future__ import annotations
 
+import concurrent.futures
 import os
 import re
 import subprocess
 import sys
+import time
 from collections.abc import Sequence
 from pathlib import Path
 
@@ -23,7 +25,7 @@ CHECKS: list[tuple[str, list[str | Path], Path]] = [
     ("format, Python", [BIN / "ruff", "format", "--check", "."], PROJECT),
     ("types, Python", [PYTHON, "-m", "mypy", "."], PROJECT),
     ("import contracts", [BIN / "lint-imports"], PROJECT),
-    ("lint, front end", ["npx", "--no-install", "eslint", "src"], FRONTEND),
+    ("lint, front end", ["npx", "--no-install", "eslint", "--max-warnings", "0", "src"], FRONTEND),
     ("format, front end", ["npx", "--no-install", "prettier", "--check", "src"], FRONTEND),
     ("types, front end", ["npx", "--no-install", "vue-tsc", "--noEmit"], FRONTEND),
 ]
@@ -52,9 +54,7 @@ def main(names: list[str]) -> int:
         "ISLESHOWER_DB_PASSWORD": secret("db_password"),
         "PYTHONPATH": str(PROJECT),
     }
-    failed = 0 if names else sum(not check(name, command, where, env) for name, command, where in CHECKS)
-    if not names:
-        failed += not check("the core's tests alone", [PYTHON, "-W", "error", "-c", CORE_ALONE], PROJECT, env)
+    failed = 0 if names else run_checks(env)
     try:
         counts = run_tests(names, env)
     finally:
@@ -64,21 +64,36 @@ def main(names: list[str]) -> int:
     return int(counts[1] + failed > 0 or counts[0] == 0)
 
 
-def check(name: str, command: Sequence[str | Path], where: Path, env: dict[str, str]) -> bool:
-    """Run one check; its output is shown when it fails."""
-    with step(name) as note:
-        done = subprocess.run(
-            [str(c) for c in command], cwd=where, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, check=False
-        )
-        note.text = "clean" if done.returncode == 0 else "NOT CLEAN"
-    if done.returncode != 0:
-        print(done.stdout.decode(errors="replace"), flush=True)
-    return done.returncode == 0
+def run_checks(env: dict[str, str]) -> int:
+    """All checks, as many at a time as there are processors; how many failed. The output of one that fails is shown."""
+    checks = [*CHECKS, ("the core's tests alone", [PYTHON, "-W", "error", "-c", CORE_ALONE], PROJECT)]
+    failed = 0
+    with concurrent.futures.ThreadPoolExecutor(os.cpu_count()) as pool:
+        running = [(name, pool.submit(check, command, where, env)) for name, command, where in checks]
+        for name, of in running:
+            with step(name) as note:
+                done, seconds = of.result()
+                note.text = f"{'NOT CLEAN' if done.returncode else 'clean'}, {seconds:.0f} s"
+            if done.returncode:
+                failed += 1
+                print(done.stdout.decode(errors="replace"), flush=True)
+    return failed
+
+
+def check(
+    command: Sequence[str | Path], where: Path, env: dict[str, str]
+) -> tuple[subprocess.CompletedProcess[bytes], float]:
+    """Run one check to its end, and how long it took [s]."""
+    started = time.monotonic()
+    done = subprocess.run(
+        [str(c) for c in command], cwd=where, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, check=False
+    )
+    return done, time.monotonic() - started
 
 
 def run_tests(names: list[str], env: dict[str, str]) -> tuple[int, int, int]:
     """Django's runner over all tests, its output shown as it comes; (passed, failed, skipped)."""
-    command = [str(PYTHON), "-W", "default", "manage.py", "test", "--noinput", *(names or ["tests"])]
+    command = [str(PYTHON), "-W", "error", "manage.py", "test", "--noinput", *(names or ["tests"])]
     LOGS.mkdir(parents=True, exist_ok=True)
     process = subprocess.Popen(
         command, cwd=PROJECT, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True

@@ -11,7 +11,11 @@ const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
 const session = useSession()
-const form = reactive({ username: '', password: '', units: 'metric' as 'metric' | 'us' })
+const form = reactive<{ username: string; password: string; units: 'metric' | 'us' }>({
+  username: '',
+  password: '',
+  units: 'metric',
+})
 const problem = ref<ApiError | null>(null)
 const busy = ref(false)
 

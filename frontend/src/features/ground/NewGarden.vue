@@ -51,15 +51,16 @@ watch(
 )
 const unitChoice = computed({
   get: () => units.system.value,
-  set: async (system: 'metric' | 'us') => {
-    try {
-      const body = { units: system }
-      queries.setQueryData(['session'], await answer(api.PATCH('/api/session/preferences', { body })))
-    } catch (error) {
-      say((error as Error).message)
-    }
-  },
+  set: (system: 'metric' | 'us') => void preferUnits(system),
 })
+async function preferUnits(units: 'metric' | 'us') {
+  try {
+    const body = { units }
+    queries.setQueryData(['session'], await answer(api.PATCH('/api/session/preferences', { body })))
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
 async function chosen(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   weather.name = file?.name ?? ''

@@ -116,6 +116,8 @@ describe('the names on the plan', () => {
   it('lie below each other where they would touch, and stay where they would not', () => {
     const at = (key: string, x: number, y = 0) => ({ key, text: 'Ten letters', x, y })
     const shifts = labelShifts([at('a', 0), at('b', 1), at('c', 9), at('d', 0.5, 5)], 0.3)
-    expect([...'abcd'].map((k) => shifts.get(k))).toEqual([0, 0.3, 0, 0].map((v) => expect.closeTo(v, 6)))
+    expect([...'abcd'].map((k) => shifts.get(k))).toEqual(
+      [0, 0.3, 0, 0].map((v): unknown => expect.closeTo(v, 6)),
+    )
   })
 })

@@ -55,16 +55,17 @@ const picked = ref<number | null>(null)
 const whyOpen = ref(false)
 const shown = computed(() => all.value.find((s) => s.id === picked.value) ?? all.value[0])
 const help = ref(false)
-const amount = reactive({
-  open: false,
-  stop: null as Stop | null,
-  litres: null as number | null,
-  part: 'morning' as 'morning' | 'evening',
-  problem: '',
-})
+type Part = 'morning' | 'evening'
+const amount = reactive<{
+  open: boolean
+  stop: Stop | null
+  litres: number | null
+  part: Part
+  problem: string
+}>({ open: false, stop: null, litres: null, part: 'morning', problem: '' })
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
-const wholeRound = reactive({ open: false, part: 'morning' as 'morning' | 'evening' })
+const wholeRound = reactive<{ open: boolean; part: Part }>({ open: false, part: 'morning' })
 
 function why(stop: Stop) {
   picked.value = stop.id

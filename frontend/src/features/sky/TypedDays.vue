@@ -33,7 +33,7 @@ function rowOf(day: SkyDay): Row {
   return { date: day.date, ...values }
 }
 // What is no number yet is a change too.
-const key = (row: Row) => JSON.stringify(row, (_, v) => (Number.isNaN(v) ? 'unreadable' : v))
+const key = (row: Row) => JSON.stringify(row, (_, v: unknown) => (Number.isNaN(v) ? 'unreadable' : v))
 const clean = new Map<string, string>()
 
 watch(

@@ -29,10 +29,9 @@ describe('a mark on its way', () => {
 
   it('is sent again as often as its answer is lost, and is then one event', async () => {
     let times = 0
-    const sent = sendMark(['1/3'], async () => {
+    const sent = sendMark(['1/3'], () => {
       times += 1
-      if (times < 3) throw lost()
-      return 'kept'
+      return times < 3 ? Promise.reject(lost()) : Promise.resolve('kept')
     })
     await vi.advanceTimersByTimeAsync(0)
     expect(markState('1/3')).toBe('unsure')
@@ -42,22 +41,18 @@ describe('a mark on its way', () => {
   })
 
   it('is not sent again when the server says no, nor without a connection', async () => {
-    const no = vi.fn(async () => {
-      throw new ApiError(400, 'out_of_range', 'too much')
-    })
+    const no = vi.fn(() => Promise.reject(new ApiError(400, 'out_of_range', 'too much')))
     await expect(sendMark(['1/4'], no)).rejects.toThrow('too much')
     expect(no).toHaveBeenCalledTimes(1)
     vi.stubGlobal('navigator', { onLine: false })
-    const never = vi.fn(async () => 'kept')
+    const never = vi.fn(() => Promise.resolve('kept'))
     await expect(sendMark(['1/4'], never)).rejects.toThrow('was not kept')
     expect(never).not.toHaveBeenCalled()
     expect(markState('1/4')).toBeNull()
   })
 
   it('can be given up', async () => {
-    const sent = sendMark(['1/5'], async () => {
-      throw lost()
-    })
+    const sent = sendMark(['1/5'], () => Promise.reject(lost()))
     const ended = expect(sent).rejects.toThrow('Not sent again')
     await vi.advanceTimersByTimeAsync(0)
     giveUp('1/5')
