@@ -66,7 +66,8 @@ def main(names: list[str]) -> int:
 
 def run_checks(env: dict[str, str]) -> int:
     """All checks, as many at a time as there are processors; how many failed. The output of one that fails is shown."""
-    checks = [*CHECKS, ("the core's tests alone", [PYTHON, "-W", "error", "-c", CORE_ALONE], PROJECT)]
+    alone: list[str | Path] = [PYTHON, "-W", "error", "-c", CORE_ALONE]
+    checks = [*CHECKS, ("the core's tests alone", alone, PROJECT)]
     failed = 0
     with concurrent.futures.ThreadPoolExecutor(os.cpu_count()) as pool:
         running = [(name, pool.submit(check, command, where, env)) for name, command, where in checks]
@@ -93,7 +94,8 @@ def check(
 
 def run_tests(names: list[str], env: dict[str, str]) -> tuple[int, int, int]:
     """Django's runner over all tests, its output shown as it comes; (passed, failed, skipped)."""
-    command = [str(PYTHON), "-W", "error", "manage.py", "test", "--noinput", *(names or ["tests"])]
+    command = [str(PYTHON), "-W", "error", "manage.py", "test", "--noinput"]
+    command += names or ["--parallel", str(os.cpu_count() or 1), "tests"]
     LOGS.mkdir(parents=True, exist_ok=True)
     process = subprocess.Popen(
         command, cwd=PROJECT, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True

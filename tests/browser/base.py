@@ -12,6 +12,7 @@ from apps.exchange.samples import WRACKLINE_YARD, load_sample
 from tests.apps import world as w
 
 CHROMIUM = "/usr/bin/chromium"
+expect.set_options(timeout=15_000)  # waited for, not slept: a busy machine takes longer
 ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-dev-shm-usage", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
