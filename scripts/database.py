@@ -75,7 +75,7 @@ def initialise() -> None:
         aside = Path(tempfile.mkdtemp(prefix="db-half-made-", dir=RUN))
         shutil.move(str(DATA), aside)
         say(f"the data folder was only half made; it lies in {aside.name} and a new one is made")
-    DATA.mkdir(parents=True)
+    DATA.mkdir(mode=0o700, parents=True)
     user = _give_to_system_user()
     run(
         ["mariadb-install-db", "--no-defaults", f"--datadir={DATA}", "--auth-root-authentication-method=normal",

@@ -6,7 +6,7 @@ import os
 from pathlib import Path
 
 PROJECT = Path(__file__).resolve().parents[1]
-RUN = Path(os.environ.get("ISLESHOWER_RUN_DIR", PROJECT / ".run"))
+RUN = PROJECT / os.environ.get("ISLESHOWER_RUN_DIR", ".run")
 LOGS = RUN / "logs"
 SETUP_LOG = LOGS / "setup.log"
 VENV = PROJECT / ".venv"
