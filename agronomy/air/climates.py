@@ -203,7 +203,7 @@ def _by_day(months: Months, southern: bool) -> Array:
     """Monthly means at mid-month, joined over the year."""
     turned = np.roll(months, 6) if southern else np.array(months, dtype=float)
     middles = 15.0 + 30.5 * np.arange(-1, 13)
-    return np.interp(np.arange(366), middles, np.concatenate([turned[-1:], turned, turned[:1]]))
+    return np.asarray(np.interp(np.arange(366), middles, np.concatenate([turned[-1:], turned, turned[:1]])))
 
 
 def _wet_days(chance: Array, rng: np.random.Generator) -> npt.NDArray[np.bool_]:

@@ -38,7 +38,7 @@ def hourly_shares(
     if total == 0:
         return np.full(24, 1 / 24)
     shares = sum(weight / total * of / of.sum() for weight, of in parts if of.sum() > 0)
-    return np.asarray(shares).reshape(24, STEPS).sum(axis=1)
+    return np.asarray(np.asarray(shares).reshape(24, STEPS).sum(axis=1))
 
 
 def hour_when(shares: Hours, part: float) -> float | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any, Final
 
@@ -152,12 +153,13 @@ def _vapour_pressure(
     Each procedure runs only while some day still lacks a value.
     """
     ea, known = w["ea"], ~np.isnan(w["ea"])
-    for procedure in (
+    procedures: tuple[Callable[[], npt.NDArray[np.float64]], ...] = (
         lambda: hum.actual_from_dew_point(w["tdew"]),
         lambda: hum.actual_from_rh_extremes(tmin, tmax, w["rhmin"], w["rhmax"]),
         lambda: hum.actual_from_rh_mean(tmin, tmax, w["rhmean"]),
         lambda: hum.actual_from_rh_max(tmin, w["rhmax"]),
-    ):
+    )
+    for procedure in procedures:
         if known.all():
             return ea, known
         found = procedure()

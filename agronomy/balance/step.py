@@ -411,7 +411,7 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
         r[OPEN_RESERVOIR] + r[CORRECTION_STORE] + r[FILLED] + r[CAUGHT] - r[WICKED] - r[OVERFLOW] - r[CLOSE_RESERVOIR]
     )
     rain = r[RAIN_FALL] - r[INTERCEPTION] - r[RUNOFF] - r[RAIN_ROOTED] - r[RAIN_BARE]
-    return np.max(np.abs([rooted, bare, store, rain]), axis=0)
+    return np.asarray(np.max(np.abs([rooted, bare, store, rain]), axis=0))
 
 
 def warm() -> None:

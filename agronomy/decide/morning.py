@@ -87,7 +87,7 @@ class Morning:
         """The same of every series, moved by what today's check did to the central one."""
         state = self.season.state[self.i]
         net = state[:, s.DR] - state[:, s.W]
-        return net[1:] + (self.net_mm - net[0])
+        return np.asarray(net[1:] + (self.net_mm - net[0]))
 
     @property
     def top_mm(self) -> float:
@@ -129,7 +129,7 @@ class Morning:
         held = self.season.state[self.i, :, s.R] * self.ground_m2
         seen = self.season.days[self.season.n_behind, self.i, s.CHECK_STORE] >= 0
         apart = (held[1:] - held[0]) * (1 - self.season.beds[self.i, s.STORE_WEIGHT] if seen else 1.0)
-        return np.clip(self.reservoir_l + apart, 0.0, self.capacity_l)
+        return np.asarray(np.clip(self.reservoir_l + apart, 0.0, self.capacity_l))
 
     @property
     def capacity_l(self) -> float:

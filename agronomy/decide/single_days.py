@@ -52,4 +52,4 @@ class SingleDays:
         """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
         recorded = self.season.days[self.season.n_behind + d, beds]
         already = recorded[:, s.MORNING] + recorded[:, s.EVENING] + recorded[:, s.FILL]
-        return np.maximum(kept[s.KEEP_WATERED, :, 1:] - already[:, None], 0.0)
+        return np.asarray(np.maximum(kept[s.KEEP_WATERED, :, 1:] - already[:, None], 0.0))

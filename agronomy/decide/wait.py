@@ -73,4 +73,4 @@ def _rain_enough(never: Ahead, days: int, trigger: Array) -> Array:
     """For each bed, the share of members in which it is above its trigger, unwatered, at the end of some day before
     day `days`."""
     above = never.net[:days, :, 1:] < trigger[:, None]
-    return above.any(axis=0).mean(axis=1)
+    return np.asarray(above.any(axis=0).mean(axis=1))

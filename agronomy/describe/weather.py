@@ -53,7 +53,7 @@ class WeatherTable:
     @functools.cached_property
     def day_of_year(self) -> npt.NDArray[np.float64]:
         days = np.array(self.dates, dtype="datetime64[D]")
-        return (days - days.astype("datetime64[Y]")).astype(float) + 1.0
+        return np.asarray((days - days.astype("datetime64[Y]")).astype(float) + 1.0)
 
 
 def check_weather_value(column: str, value: float | None, where: str = "") -> float:
@@ -206,7 +206,7 @@ class Sky:
 
     @property
     def members(self) -> int:
-        return self.ahead.columns["tmin"].shape[1]
+        return int(self.ahead.columns["tmin"].shape[1])
 
 
 def sky_from_rows(

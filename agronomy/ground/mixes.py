@@ -85,7 +85,7 @@ def blend(parts: Sequence[Part]) -> Mix:
               for p in parts]  # fmt: skip
 
     def mean(name: str) -> float:
-        return sum(getattr(m, name) * share for m, share in shares)
+        return float(sum(getattr(m, name) * share for m, share in shares))
 
     def by_log(name: str) -> float:
         return math.exp(sum(math.log(getattr(m, name)) * share for m, share in shares))

@@ -17,7 +17,7 @@ def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float
     volume = litres_each / 1000
     q = flow_l_per_h / 1000 / 3600
     ks = ksat_mm_per_h / 1000 / 3600
-    return 1.82 * volume**0.22 * (ks / q) ** -0.17
+    return float(1.82 * volume**0.22 * (ks / q) ** -0.17)
 
 
 def wetted_share(drip: Drip, ksat_mm_per_h: float, ground_m2: float) -> float:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 import zoneinfo
+from typing import Any
 
 from django.conf import settings
 from django.db import models
@@ -60,7 +61,7 @@ class Garden(models.Model):
     demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
     removed_at = models.DateTimeField(null=True, blank=True, help_text="put away; it can be taken up again")
     created_at = models.DateTimeField(auto_now_add=True)
-    members: models.ManyToManyField = models.ManyToManyField(settings.AUTH_USER_MODEL, through="Membership")
+    members: models.ManyToManyField[Any, Any] = models.ManyToManyField(settings.AUTH_USER_MODEL, through="Membership")
 
     def __str__(self) -> str:
         return self.name

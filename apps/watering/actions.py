@@ -194,7 +194,7 @@ class StrikeEvent:
     def execute(self) -> Event:
         garden = visited(self.by, self.garden_id)
         model: Any = EVENTS.get(self.kind)
-        event = model and model.objects.filter(pk=self.event_id, bed__garden=garden).first()
+        event: Event | None = model and model.objects.filter(pk=self.event_id, bed__garden=garden).first()
         if not event:
             raise NotFound("event")
         event.struck_at = None if self.back else timezone.now()

@@ -105,7 +105,7 @@ def normal_quantile(p: Array) -> Array:
 
 def normal_share(z: Array) -> Array:
     """The normal distribution function."""
-    return 0.5 * np.vectorize(math.erfc)(-np.asarray(z) / math.sqrt(2))
+    return np.asarray(0.5 * np.vectorize(math.erfc)(-np.asarray(z) / math.sqrt(2)))
 
 
 def rain_of(z: Array, climate: Climate) -> Array:
@@ -138,7 +138,7 @@ def latent_year(year: int, seed: int, climate: Climate) -> Array:
 
 
 def latent_truth(date: dt.date, seed: int, climate: Climate) -> Array:
-    return latent_year(date.year, seed, climate)[date.timetuple().tm_yday - 1]
+    return np.asarray(latent_year(date.year, seed, climate)[date.timetuple().tm_yday - 1])
 
 
 def skill(lead: int) -> float:
