@@ -84,6 +84,11 @@ const of = (l: Line) => {
     <p v-if="!lines.length" class="soft">
       Nothing grows yet. Once something does, all its sizes can be looked through here in one walk.
     </p>
+    <!-- For the eye: each field below says its own name. -->
+    <div v-if="lines.length" class="heads soft" aria-hidden="true">
+      <span>Height</span>
+      <span>Width of one plant</span>
+    </div>
     <ul>
       <li v-for="l in lines" :key="l.planting" :class="{ ticked: l.ticked }">
         <label class="tick">
@@ -131,13 +136,24 @@ form {
 ul {
   list-style: none;
   padding: 0;
-  margin: 16px 0;
+  margin: 4px 0 16px;
   border-top: 1px solid var(--ink);
 }
-li {
+li,
+.heads {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 184px 148px;
   gap: 16px;
+}
+.heads {
+  margin-top: 16px;
+  padding: 0 8px;
+  font-size: 14px;
+}
+.heads span:first-child {
+  grid-column: 2;
+}
+li {
   align-items: center;
   padding: 8px 8px 8px 5px;
   border-bottom: 1px dotted var(--hair);
@@ -159,9 +175,13 @@ strong {
   gap: 8px;
 }
 @media (max-width: 760px) {
-  li {
-    grid-template-columns: 1fr 1fr;
+  li,
+  .heads {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
     gap: 8px;
+  }
+  .heads span:first-child {
+    grid-column: 1;
   }
   .tick {
     grid-column: 1 / -1;

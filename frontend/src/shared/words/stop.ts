@@ -105,10 +105,12 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'trigger': {
       const used = t.show(s.why.depletion_mm, 'depth')
       const ease = t.num(s.why.raw_mm, 'depth')
+      // Half the possible courses ask for water; the most likely one may still be short of its mark.
+      const mark = `${s.why.depletion_mm >= s.why.trigger_mm ? 'Past' : 'About at'} its mark of ${t.num(s.why.trigger_mm, 'depth')}`
       const dry =
         s.why.depletion_mm > s.why.raw_mm
           ? `${used} is gone; plants suffer beyond ${ease}.`
-          : `Past its mark: ${used} is gone of the ${ease} drawn with ease.`
+          : `${mark}: ${used} is gone of the ${ease} drawn with ease.`
       const rain =
         waiting.rain_mm.high > 1 && waiting.chance >= 0.15
           ? ` Rain would spare it in ${percent(waiting.chance)} runs: not worth the wait.`

@@ -60,6 +60,7 @@ function stop(changes: Changes = {}): Stop {
     why: {
       depletion_mm: 13.4,
       raw_mm: 16.6,
+      trigger_mm: 11.6,
       chance_asks: 0.42,
       waiting: { days: 2, chance: 0.48, costs: [], rain_mm: { low: 0, mid: 9, high: 22 } },
     },
@@ -117,7 +118,11 @@ describe('the instruction', () => {
 
 describe('the reason', () => {
   it('tells a bed at its mark from one that plants already suffer in', () => {
-    expect(reason(stop(), round([]), metric)).toContain('13.4 mm is gone of the 16.6 drawn with ease')
+    expect(reason(stop(), round([]), metric)).toContain(
+      'Past its mark of 11.6: 13.4 mm is gone of the 16.6 drawn with ease',
+    )
+    const near = stop({ why: { ...stop().why, trigger_mm: 13.6 } })
+    expect(reason(near, round([]), metric)).toContain('About at its mark of 13.6: 13.4 mm is gone')
     const short = stop({ why: { ...stop().why, depletion_mm: 20 } })
     expect(reason(short, round([]), metric)).toContain('plants suffer beyond 16.6')
   })
