@@ -4,20 +4,18 @@ Pure functions over NumPy arrays. No Django, no clock, no network: the date is a
 
 In here:
 
-    describe       the frozen descriptions (Garden, Bed, Planting, Day...), and the errors
-    air            humidity, radiation, reference evapotranspiration, sun, shade, heat, climates
-    ground         texture, water holding, potting mixes, profiles, mulch, soil warmth
-    plants         the crop table, how plants begin, size as seen, basal coefficient, room
-    methods        hose, can and drip: litres to what the hand does
-    balance        the day's step (written once, compiled), the arrays it runs over, the ledger's rows
-    decide         style, dose, wait or water, good hours, the day's round, the fortnight and the reasons
-    fit            whether plant and place fit
-    bench          small tests that end in a number the plan uses
-    garden_schema  the garden file's JSON Schema: every bound on what may be entered
-    garden_file    the one reader of garden files
-    garden_export  the writer, and all faults of a file at once
-    plan_geojson   the drawn garden as GeoJSON, both ways
-    __main__       the headless command
+    describe  the frozen descriptions (Garden, Bed, Planting, Day...), and the errors
+    air       humidity, radiation, reference evapotranspiration, sun, shade, heat, climates
+    ground    texture, water holding, potting mixes, profiles, mulch, soil warmth
+    plants    the crop table, how plants begin, size as seen, basal coefficient, room
+    methods   hose, can, drip and reservoir: what arrives, what it reaches, litres to what the hand does
+    beds      a bed as it is on a day, built once and carried
+    balance   the day's step (written once, compiled), the arrays it runs over, the ledger's rows
+    decide    style, dose, wait or water, good hours, the day's round, the fortnight and the reasons
+    fit       whether plant and place fit
+    bench     small tests that end in a number the plan uses
+    formats   the open formats, both ways
+    __main__  the headless command
 """
 
-__all__ = ["air", "balance", "bench", "decide", "describe", "fit", "ground", "methods", "plants"]
+__all__ = ["air", "balance", "beds", "bench", "decide", "describe", "fit", "formats", "ground", "methods", "plants"]

@@ -19,16 +19,17 @@ import numpy as np
 from agronomy.air.climates import climate_of, sky_of_climate
 from agronomy.air.reference_et import TIERS, reference_et
 from agronomy.balance import ledger
-from agronomy.balance import step as s
+from agronomy.balance.terms import NEVER
 from agronomy.decide.compare import ways
+from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, Plan, plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe.errors import CoreError, FormatError, InputError, require_between
 from agronomy.describe.garden import Garden
 from agronomy.describe.weather import Sky, WeatherRow, read_weather_rows, sky_from_rows, table_from_days
-from agronomy.garden_file import read_garden
-from agronomy.garden_schema import GARDEN
+from agronomy.formats.read_garden import read_garden
+from agronomy.formats.schema import GARDEN
 
 MOST_BYTES = 50_000_000
 
@@ -160,18 +161,11 @@ def plan_as_json(p: Plan) -> dict[str, Any]:
 
 
 def _bed_as_json(p: Plan, i: int, b: BedPlan) -> dict[str, Any]:
-    season = p.season
-    opened, n = int(season.opened_at[i]), season.n_behind
-    ahead_policy = np.full((len(b.ahead), len(p.beds)), s.NEVER)
-    rows_ahead = season.central_rows_ahead(ahead_policy)[:, i]
-    dates = season.weather.dates
-    share = season.days[:, i, s.SHARE]
-    last = n + len(b.ahead)
     return {
         "name": b.bed.name,
         "word": b.word,
         "cause": b.cause,
-        "dose": _plain(b.dose),
+        "dose": _dose(b.dose),
         "depletion_mm": _plain(b.net_mm),
         "RAW_mm": b.raw_mm,
         "TAW_mm": b.taw_mm,
@@ -182,14 +176,22 @@ def _bed_as_json(p: Plan, i: int, b: BedPlan) -> dict[str, Any]:
         "ways": _plain(ways(p, i, min(14, p.days))),
         "rests_on": _plain(coefficients(p, b)),
         "since": b.story.since.isoformat(),
-        "arithmetic_mm": {x.what: x.mm for x in b.story.lines} | {"depletion": b.story.depletion_mm},
+        "arithmetic_mm": {x.what: x.mm for x in b.story.parts} | {"depletion": b.story.depletion_mm},
         "next_soak": _plain(b.next_soak),
         "reservoir_l": _plain(b.reservoir_l),
         "reservoir_empty": _plain(b.empty_on),
         "plan": _plain(b.ahead),
-        "ledger": list(ledger.ledger_rows(dates[opened:n], season.rows[opened:, i], share[opened:n])),
-        "ledger_ahead_if_unwatered": list(ledger.ledger_rows(dates[n:last], rows_ahead, share[n:last])),
+        "ledger": ledger.ledger_behind(p.run, i),
+        "ledger_ahead_if_unwatered": ledger.ledger_ahead(p.run, i, np.full((len(b.ahead), len(p.beds)), NEVER)),
     }
+
+
+def _dose(dose: Dose | None) -> dict[str, Any] | None:
+    """The dose, with its amount in the hand's unit beside the rest."""
+    if dose is None:
+        return None
+    plain: dict[str, Any] = _plain(dose)
+    return {**plain, **plain.pop("in_hand")}
 
 
 def _plain(value: Any) -> Any:

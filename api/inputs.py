@@ -324,7 +324,7 @@ class WateringsIn(Shape):
     waterings = WateringIn(many=True, max_length=400)
 
 
-class CheckIn(Shape):
+class ObservationIn(Shape):
     id = EventId()
     bed = s.IntegerField()
     kind = s.CharField(required=False)

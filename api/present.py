@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 
 from agronomy.air.climates import GENERIC
+from agronomy.beds.ground import volume_l
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.behind import days_behind
 from agronomy.decide.compare import ways
@@ -18,17 +19,14 @@ from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.garden import BODY_HEIGHTS, Soil
-from agronomy.fit.checks import volume_l
 from agronomy.ground.holding import percentages
-from agronomy.ground.mulch import mulch_on
 from agronomy.ground.texture import texture_class
-from agronomy.methods.hand import rig_of
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
 from apps.garden.models import Garden, Invitation, Membership
 from apps.watering.facts import BedFacts, core_bed
 from apps.watering.marks import mark_ids
-from apps.watering.models import Check, Watering
+from apps.watering.models import Observation, Watering
 from apps.watering.queries import Situation
 
 Json = dict[str, Any]
@@ -160,17 +158,17 @@ def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "word": b.word,
         "cause": b.cause,
         "crops": crops(p, b),
-        "dose": _dose(p, b),
-        "isle": _isle(b, today),
+        "dose": _dose(b),
+        "isle": _isle(b),
         "wet_days": b.wet_days,
         "next_soak": b.next_soak,
         "reservoir_l": band_of(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
-        "finger_depth_m": b.finger_depth_m,
+        "finger_depth_m": b.today.finger_depth_m,
         "marks": mark_ids(facts, today),
         "waterings_today": [vars(w) for w in poured],
-        "check_today": vars(felt[-1]) if felt else None,
+        "observation_today": vars(felt[-1]) if felt else None,
         "use": vars(b.use),
         "gives": False,
         "put_off": facts.put_off_on(today),
@@ -180,8 +178,8 @@ def stop(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
 
 def crops(p: Plan, b: BedPlan) -> list[Json]:
     """What stands in a bed today, each with the nearest body height."""
-    day, out = p.season.n_behind, []
-    for planting, stature in p.season.stands[p.beds.index(b)].parts:
+    day, out = p.run.n_behind, []
+    for planting, stature in p.run.stands[p.beds.index(b)].parts:
         if not stature.present[day]:
             continue
         height = float(stature.height_m[day])
@@ -196,34 +194,35 @@ def crops(p: Plan, b: BedPlan) -> list[Json]:
     return out
 
 
-def _dose(p: Plan, b: BedPlan) -> Json | None:
+def _dose(b: BedPlan) -> Json | None:
     d: Dose | None = b.dose
     if d is None:
         return None
-    rig = rig_of(p.garden, b.bed)
+    hand = d.in_hand
     return {
         "mm": d.mm, "litres": d.litres, "litres_band": band_of(d.litres_band), "arrives": d.arrives,
-        "minutes": d.minutes, "hose": vars(d.hose) if d.hose else None, "flow_l_per_min": d.flow_l_per_min,
-        "flow_measured": rig.measured if rig and d.hose else None, "cans": d.cans, "drip_minutes": d.drip_minutes,
+        "minutes": d.minutes, "hose": vars(hand.hose) if hand.hose else None, "flow_l_per_min": hand.flow_l_per_min,
+        "flow_measured": b.today.rig.measured if hand.hose else None, "cans": hand.cans,
+        "drip_minutes": hand.drip_minutes,
         "into": d.into, "passes": d.passes, "pause_minutes": d.pause_minutes, "top_only": d.top_only,
     }  # fmt: skip
 
 
-def _isle(b: BedPlan, today: dt.date) -> Json:
-    mulch = mulch_on(b.bed.mulches, today)
+def _isle(b: BedPlan) -> Json:
+    mulch, stand, depth_m = b.today.mulch, b.today.stand, b.today.depth_m
     full = None
     if b.bed.reservoir and b.reservoir_l:
         full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
     return {
         "kind": b.bed.kind, "net_mm": band_of(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
-        "trigger_mm": b.trigger_mm, "air_mark_mm": b.air_mark_mm, "room_mm": b.room_mm, "depth_m": b.depth_m,
-        "root_depth_m": min(b.root_depth_m, b.depth_m), "mulch": mulch.kind if mulch else "none",
-        "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": b.plants, "height_m": b.height_m,
-        "rooted_share": b.share, "reservoir_share": full, "cover": b.exposure.cover,
+        "trigger_mm": b.trigger_mm, "air_mark_mm": b.day.air_mark, "room_mm": b.day.room, "depth_m": depth_m,
+        "root_depth_m": min(stand.root_depth_m, depth_m), "mulch": mulch.kind if mulch else "none",
+        "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": stand.plants, "height_m": stand.height_m,
+        "rooted_share": b.rooted_share, "reservoir_share": full, "cover": b.today.exposure.cover,
         "layers": [
             {"depth_m": depth, "available_mm_per_m": h.available_mm_per_m, "field_capacity": h.field_capacity,
              "source": h.source}
-            for depth, h in b.ground.slices
+            for depth, h in b.today.profile.slices
         ],
     }  # fmt: skip
 
@@ -233,10 +232,10 @@ def _why(p: Plan, b: BedPlan) -> Json:
     return {
         "since": b.story.since,
         "begins_with": b.story.begins_with,
-        "lines": [{"what": x.what, "mm": x.mm} for x in b.story.lines],
+        "lines": [{"what": x.what, "mm": x.mm} for x in b.story.parts],
         "depletion_mm": b.story.depletion_mm,
-        "raw_mm": b.raw_mm * b.share,
-        "trigger_mm": b.trigger_mm * b.share,
+        "raw_mm": b.raw_mm * b.rooted_share,
+        "trigger_mm": b.trigger_mm * b.rooted_share,
         "today_use_mm": b.today_use_mm,
         "ground_m2": b.ground_m2,
         "waiting": {
@@ -252,8 +251,8 @@ def _why(p: Plan, b: BedPlan) -> Json:
 @functools.lru_cache(maxsize=8)
 def _rain_ahead(p: Plan) -> Band:
     """Rain of the next RAIN_DAYS, one figure for every bed of a plan."""
-    n = p.season.n_behind
-    return band(p.season.weather.rain[n : n + RAIN_DAYS].sum(axis=0))
+    n = p.run.n_behind
+    return band(p.run.weather.rain[n : n + RAIN_DAYS].sum(axis=0))
 
 
 def watering(w: Watering) -> Json:
@@ -263,7 +262,7 @@ def watering(w: Watering) -> Json:
     }  # fmt: skip
 
 
-def check(c: Check) -> Json:
+def observation(c: Observation) -> Json:
     return {
         "id": c.pk, "date": c.date, "kind": c.kind, "reading": c.reading, "value": c.value,
         "struck": c.struck_at is not None,
@@ -278,7 +277,7 @@ def _soil(x: Soil) -> Json:
     }  # fmt: skip
 
 
-def bed(facts: BedFacts) -> Json:
+def bed(facts: BedFacts, today: dt.date) -> Json:
     """A bed in the garden file's words. Its mulch is the latest record."""
     b, last = facts.row, facts.mulches[-1] if facts.mulches else None
     drip = {"emitters": b.emitters, "flow_l_per_h": b.emitter_flow_l_per_h} if b.emitters else None
@@ -295,7 +294,7 @@ def bed(facts: BedFacts) -> Json:
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
         "plantings": [
-            {**vars(x), "left": x.count_now, "thinned": [vars(c) for c in x.thinned],
+            {**vars(x), "left": x.left_on(today), "thinned": [vars(c) for c in x.thinned],
              "sizes": [vars(size) for size in x.sizes]}
             for x in facts.grows
         ],
@@ -307,21 +306,22 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     p = now.plan
     index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(facts.row.pk)), None) if p else None
     out: Json = {
-        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts), "lacks": now.lacks,
+        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts, now.garden.today),
+        "lacks": now.lacks,
         "stop": None, "behind": [], "ahead": [], "ways": [],
         "waterings": [vars(w) for w in facts.poured[:-41:-1]],
-        "checks": [vars(c) for c in facts.felt[:-41:-1]],
+        "observations": [vars(c) for c in facts.felt[:-41:-1]],
     }  # fmt: skip
     if p is not None and index is not None:
         out["stop"] = stop(p, p.beds[index], facts)
-        out["behind"] = [vars(day) for day in days_behind(p.season, index, SHOWN_BEHIND)]
+        out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
         out["ahead"] = _ahead(p, p.beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]
     return out
 
 
 def _ahead(p: Plan, b: BedPlan) -> list[Json]:
-    w, n = p.season.weather, p.season.n_behind
+    w, n = p.run.weather, p.run.n_behind
     return [
         {
             "date": a.date, "net_mm": band_of(a.net), "soak_chance": a.soak_chance, "litres": a.litres,
@@ -386,9 +386,9 @@ def _known(day: Json, now: Situation, date: dt.date) -> None:
 
 def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
     """Add the reference ET and the tier that the plan used."""
-    if p is None or date not in p.season.weather.dates:
+    if p is None or date not in p.run.weather.dates:
         return
-    w = p.season.weather
+    w = p.run.weather
     i = w.dates.index(date)
     day["et0"], day["tier"], day["kind"] = band_of(band(w.et0[i])), w.tier[i], w.outlook[i]
     if day["tmax"] is None:
@@ -401,9 +401,9 @@ def planting_sizes(now: Situation) -> list[Json]:
     p = now.plan
     if p is None:
         return []
-    day, out = p.season.n_behind, []
+    day, out = p.run.n_behind, []
     facts = {str(b.row.pk): b for b in now.beds}
-    for stand, bed_plan in zip(p.season.stands, p.beds, strict=True):
+    for stand, bed_plan in zip(p.run.stands, p.beds, strict=True):
         of_bed = facts[bed_plan.bed.name]
         for grows, (planting, stature) in zip(of_bed.grows, stand.parts, strict=True):
             if not stature.present[day]:

@@ -244,7 +244,7 @@ class WateringOut(s.Serializer):
     struck = s.BooleanField()
 
 
-class CheckOut(s.Serializer):
+class ObservationOut(s.Serializer):
     id = s.UUIDField()
     date = s.DateField()
     kind = s.ChoiceField(choices=["finger", "still_wet", "lifted", "probe", "dug", "float"])
@@ -257,7 +257,7 @@ class Marks(s.Serializer):
     """Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back."""
 
     watering = s.UUIDField()
-    check = s.UUIDField()
+    observation = s.UUIDField()
     put_off = s.UUIDField()
 
 
@@ -281,7 +281,7 @@ class Stop(s.Serializer):
     gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
     marks = Marks()
     waterings_today = WateringOut(many=True)
-    check_today = CheckOut(allow_null=True)
+    observation_today = ObservationOut(allow_null=True)
     put_off = s.UUIDField(allow_null=True)
     why = Why()
 

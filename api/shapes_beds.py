@@ -5,7 +5,7 @@ from __future__ import annotations
 from rest_framework import serializers as s
 
 from agronomy.describe.garden import PATTERNS
-from api.shapes import Band, CheckOut, GardenOut, Heat, Stop, WateringOut
+from api.shapes import Band, GardenOut, Heat, ObservationOut, Stop, WateringOut
 
 
 class LedgerDay(s.Serializer):
@@ -178,7 +178,7 @@ class BedPage(s.Serializer):
     ahead = AheadDay(many=True)
     ways = Way(many=True)
     waterings = WateringOut(many=True)
-    checks = CheckOut(many=True)
+    observations = ObservationOut(many=True)
 
 
 class OwnCropOut(s.Serializer):

@@ -45,7 +45,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/beds/<int:bed_id>/sources", views.BedSources.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/restore", views.RestoreBed.as_view()),
     path("gardens/<int:garden_id>/waterings", views.Waterings.as_view()),
-    path("gardens/<int:garden_id>/checks", views.Checks.as_view()),
+    path("gardens/<int:garden_id>/observations", views.Observations.as_view()),
     path("gardens/<int:garden_id>/put-offs", views.PutOffs.as_view()),
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
     path("import/garden", views_exchange.ImportGarden.as_view()),

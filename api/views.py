@@ -189,7 +189,7 @@ class Beds(APIView):
     @extend_schema(operation_id="beds", responses=shapes_beds.BedOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
         garden = membership(request.user, garden_id).garden
-        return Response([present.bed(b) for b in read_beds(garden)])
+        return Response([present.bed(b, garden.today) for b in read_beds(garden)])
 
     @extend_schema(
         operation_id="create_bed", request=inputs.BedIn, responses={201: shapes_beds.BedOut, 400: shapes.Error}
@@ -201,7 +201,7 @@ class Beds(APIView):
 
 def _described(bed: Bed) -> dict[str, Any]:
     """A bed just changed, as it stands now."""
-    return present.bed(next(b for b in read_beds(bed.garden) if b.row.pk == bed.pk))
+    return present.bed(next(b for b in read_beds(bed.garden) if b.row.pk == bed.pk), bed.garden.today)
 
 
 class OneBed(APIView):
@@ -269,11 +269,13 @@ class Waterings(APIView):
         return Response([present.watering(w) for w in made], status=201)
 
 
-class Checks(APIView):
-    @extend_schema(operation_id="record_check", request=inputs.CheckIn, responses={201: shapes.CheckOut})
+class Observations(APIView):
+    @extend_schema(
+        operation_id="record_observation", request=inputs.ObservationIn, responses={201: shapes.ObservationOut}
+    )
     def post(self, request: Request, garden_id: int) -> Response:
-        c = checked(inputs.CheckIn, request)
-        made = watering_actions.RecordCheck(
+        c = checked(inputs.ObservationIn, request)
+        made = watering_actions.RecordObservation(
             request.user,
             garden_id,
             c["bed"],
@@ -283,7 +285,7 @@ class Checks(APIView):
             c.get("kind", "finger"),
             c.get("value"),
         ).execute()
-        return Response(present.check(made), status=201)
+        return Response(present.observation(made), status=201)
 
 
 class PutOffs(APIView):

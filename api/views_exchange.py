@@ -12,8 +12,8 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy.garden_export import garden_as_text
-from agronomy.plan_geojson import plan_as_geojson
+from agronomy.formats.map_geojson import map_as_geojson
+from agronomy.formats.write_garden import garden_as_text
 from api import inputs, present, shapes
 from api.views import checked
 from apps.exchange import beds_and_plan, files
@@ -27,7 +27,7 @@ FILES: dict[str, tuple[str, Writer]] = {
     "garden.json": ("application/json", lambda garden: garden_as_text(files.described_garden(garden))),
     "plan.geojson": (
         "application/geo+json",
-        lambda garden: json.dumps(plan_as_geojson(files.described_garden(garden)), indent=1, ensure_ascii=False),
+        lambda garden: json.dumps(map_as_geojson(files.described_garden(garden)), indent=1, ensure_ascii=False),
     ),
     "beds.csv": ("text/csv", files.beds_as_csv),
     "days.csv": ("text/csv", files.days_as_csv),

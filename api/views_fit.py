@@ -9,10 +9,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy import garden_schema
 from agronomy.decide.planting_out import DayOut, harden, hardened_from, rank_days
 from agronomy.describe.garden import Part
-from agronomy.fit.checks import Fit
+from agronomy.fit.fits import Fit
+from agronomy.formats import schema as garden_schema
 from agronomy.ground.mixes import parts_needed
 from agronomy.plants.crops import crop_of
 from api import inputs, present, shapes, shapes_beds, shapes_bench
@@ -111,12 +111,12 @@ def _is_raised(now: Situation, g: Grows) -> bool:
 
 def _raised(now: Situation, g: Grows, planting: Any) -> dict[str, Any]:
     assert now.plan is not None
-    weather, crop = now.plan.season.weather, crop_of(planting)
+    weather, crop = now.plan.run.weather, crop_of(planting)
     standing = g.planted <= now.garden.today
     hardening = harden(weather, crop) if standing else ()
     soft_until = hardened_from(hardening) if hardening and g.start != "hardening_off" else None
     return {
-        "planting": g.id, "crop": g.crop, "variety": g.variety, "count": g.count_now, "start": g.start,
+        "planting": g.id, "crop": g.crop, "variety": g.variety, "count": g.left_on(now.garden.today), "start": g.start,
         "planted": g.planted, "standing": standing, "frost_c": crop.frost_c, "soil_c": crop.soil_c,
         "days": [_day_out(d) for d in rank_days(weather, crop, hardened_from=soft_until)],
         "hardening": [vars(d) for d in hardening],
@@ -146,7 +146,7 @@ class PlantOut(APIView):
             said.get("start", "transplant"),
         ).execute()
         facts = next(b for b in read_beds(made.bed.garden) if b.row.pk == made.bed_id)
-        return Response(present.bed(facts), status=201)
+        return Response(present.bed(facts, facts.row.garden.today), status=201)
 
 
 class RestorePlantings(APIView):

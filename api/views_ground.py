@@ -59,10 +59,10 @@ def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
     if p is None or i is None:
         return out
     b = p.beds[i]
-    days = [{"date": d.date, "net_mm": d.net_mm} for d in days_behind(p.season, i, DAYS_BEHIND)]
+    days = [{"date": d.date, "net_mm": d.net_mm} for d in days_behind(p.run, i, DAYS_BEHIND)]
     return out | {
-        "word": b.word, "crops": present.crops(p, b), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm, "room_mm": b.room_mm,
-        "air_mark_mm": b.air_mark_mm, "sun_share": p.sun_share(b),
+        "word": b.word, "crops": present.crops(p, b), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm, "room_mm": b.day.room,
+        "air_mark_mm": b.day.air_mark, "sun_share": b.today.sun_share,
         "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in b.ahead)],
     }  # fmt: skip
 
@@ -99,4 +99,4 @@ class CopyBed(APIView):
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
         made = actions.CopyBed(request.user, garden_id, bed_id).execute()
         facts = next(b for b in read_beds(made.garden) if b.row.pk == made.pk)
-        return Response(present.bed(facts), status=201)
+        return Response(present.bed(facts, facts.row.garden.today), status=201)

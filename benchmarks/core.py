@@ -11,8 +11,11 @@ import pandas as pd
 import pyet
 
 from agronomy.air.reference_et import reference_et
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.balance.kernel import compiled, run_series
+from agronomy.balance.terms import BY_TRIGGER
 from agronomy.describe.weather import COLUMNS, WeatherTable
+from benchmarks import frozen_step
 from benchmarks.rounds import Ratio, compare
 
 
@@ -26,35 +29,45 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     ):  # fmt: skip
         day[..., column] = rng.uniform(low, high, beds)
     day[..., s.RAIN_IN] = 1.0
-    day[..., [s.CHECK_TO, s.CHECK_STORE]] = -1.0
+    day[..., [s.SEEN_AT, s.SEEN_STORE]] = -1.0
     ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_MARK, s.AIR_FACTOR]
     day[..., ground] = [25, 9, 0.5, 50, 60, 5, 1]
     bed = np.zeros((beds, s.N_BED))
-    bed[:, [s.P_SLOPE, s.WICK_REST, s.TRIGGER_RAW, s.LINE_REACH, s.STORE_WEIGHT]] = [0.04, 0.1, 1, 1, 1]
+    bed[:, [s.P_SLOPE, s.WICK_REST, s.TRIGGER_RAW, s.REACH, s.STORE_WEIGHT]] = [0.04, 0.1, 1, 1, 1]
     draw = np.ones((beds, members, s.N_DRAW))
     draw[..., [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, (beds, members, 2))
     air = np.zeros((days, members, s.N_AIR))
     air[..., s.ET0] = rng.uniform(2, 7, (days, members))
     air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.25, rng.exponential(6, (days, members)), 0.0)
-    policy = np.full((days, beds), s.BY_TRIGGER)
+    policy = np.full((days, beds), BY_TRIGGER)
     before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
     kept = np.empty((s.N_KEEP, days, beds, members))
     state = np.zeros((beds, members, s.N_STATE))
-    return state, day, before, bed, draw, air, policy, kept, np.zeros((beds, members)), np.zeros(s.N_ROW)
+    return state, day, before, bed, draw, air, policy, s.WHOLE_DAY.copy(), kept, np.zeros((beds, members))
 
 
 def kernel_against_loop() -> Ratio:
     """2,040 series x 16 days, compiled against the same function uncompiled."""
-    series, _ = s.compiled()
+    series, _ = compiled()
     a, b = kernel_arrays(16, 40, 51), kernel_arrays(16, 40, 51)
     return compare(
-        "balance, 2,040 series x 16 days: plain loop / kernel", lambda: s.run_series(*b), lambda: series(*a), 7
+        "balance, 2,040 series x 16 days: plain loop / kernel", lambda: run_series(*b), lambda: series(*a), 7
     )
+
+
+def kernel_against_frozen() -> Ratio:
+    """2,040 series x 16 days: the step as it was before it was cut into processes, compiled, against today's."""
+    series, frozen = compiled().series, frozen_step.compiled()[0]
+    a = kernel_arrays(16, 40, 51)
+    state, *inputs, _, kept, wet = kernel_arrays(16, 40, 51)
+    row = np.zeros(s.N_TERMS)
+    name = "balance, 2,040 series x 16 days: the step of before / kernel"
+    return compare(name, lambda: frozen(state, *inputs, kept, wet, row), lambda: series(*a), 41)
 
 
 def kernel_at_scale() -> tuple[Ratio, float]:
     """100,000 series x 200 days against 2,040 x 16 repeated to the same number of steps; bytes kept a bed-day."""
-    series, _ = s.compiled()
+    series, _ = compiled()
     small, large = kernel_arrays(16, 40, 51), kernel_arrays(200, 2000, 50)
     repeats = round(200 * 100_000 / (16 * 2040))
 
@@ -63,7 +76,7 @@ def kernel_at_scale() -> tuple[Ratio, float]:
             series(*small)
 
     ratio = compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 3)
-    return ratio, large[7].nbytes / (200 * 100_000)
+    return ratio, large[8].nbytes / (200 * 100_000)
 
 
 def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:

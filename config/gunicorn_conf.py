@@ -16,7 +16,7 @@ def post_worker_init(worker):  # type: ignore[no-untyped-def]
     """Load the compiled step now, so that no request pays for it, and spare what is loaded from garbage collection."""
     import gc
 
-    from agronomy.balance.step import warm
+    from agronomy.balance.kernel import warm
 
     warm()
     gc.collect()

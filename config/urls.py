@@ -10,7 +10,8 @@ from django.urls import include, path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
-from agronomy.garden_schema import GARDEN
+from agronomy.formats.older import VERSION, schema_of_version_1
+from agronomy.formats.schema import GARDEN
 from api.views_ahead import calendar
 
 
@@ -25,9 +26,10 @@ def single_page(request: HttpRequest) -> HttpResponse:
 
 
 @require_safe
-def garden_schema(request: HttpRequest) -> HttpResponse:
-    """The garden file's JSON Schema, published."""
-    return HttpResponse(json.dumps(GARDEN, indent=2), content_type="application/schema+json")
+def garden_schema(request: HttpRequest, version: int) -> HttpResponse:
+    """The garden file's JSON Schema, published; older versions are read still."""
+    schema = GARDEN if version == VERSION else schema_of_version_1(GARDEN)
+    return HttpResponse(json.dumps(schema, indent=2), content_type="application/schema+json")
 
 
 @require_safe
@@ -39,7 +41,7 @@ def unknown_api(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", include("api.urls")),
     re_path(r"^api/", unknown_api),
-    path("schemas/garden-1.json", garden_schema),
+    *(path(f"schemas/garden-{n}.json", garden_schema, {"version": n}) for n in range(1, VERSION + 1)),
     path("calendar/<str:token>.ics", calendar),
     re_path(r"^[^.]*$", single_page),
 ]

@@ -99,7 +99,7 @@ def ensure_web(env: dict[str, str]) -> int:
             return now["port"]
         WEB.stop()  # what it serves is older than the code
         run(
-            [PYTHON, "-c", "from agronomy.balance.step import warm; warm()"],
+            [PYTHON, "-c", "from agronomy.balance.kernel import warm; warm()"],
             "the core could not be compiled",
             f"read {SETUP_LOG}",
             SETUP_LOG,

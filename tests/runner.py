@@ -7,7 +7,7 @@ from typing import Any
 
 from django.test.runner import DiscoverRunner
 
-from agronomy.balance.step import warm
+from agronomy.balance.kernel import warm
 
 
 class CountingRunner(DiscoverRunner):

@@ -43,11 +43,11 @@ def light_past(thing: Thing, point: Point, bearing: Array, height: Array, north_
     if THINGS[thing.kind][0] <= 0 and thing.height_m is None:
         return np.ones_like(bearing)
     tall: float = thing.height_m if thing.height_m is not None else THINGS[thing.kind][0]
-    on_plan = bearing + math.radians(north_deg)
+    on_map = bearing + math.radians(north_deg)
     turn = math.radians(thing.turn_deg)
     # Into the thing's own axes: turned back, its footprint is centred on the origin.
     px, py = _turned(point[0] - thing.x_m, point[1] - thing.y_m, turn)
-    dx, dy = _turned(np.sin(on_plan), np.cos(on_plan), turn)
+    dx, dy = _turned(np.sin(on_map), np.cos(on_map), turn)
     near, far = np.full_like(bearing, 0.0), np.full_like(bearing, np.inf)
     for p, d, half in ((px, dx, thing.length_m / 2), (py, dy, thing.width_m / 2)):
         with np.errstate(divide="ignore", invalid="ignore"):

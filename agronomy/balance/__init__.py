@@ -1,13 +1,18 @@
-"""The daily balance: one step written once, the arrays it runs over, its rows, and the spread of what is doubtful.
+"""The daily balance: a day's step written once, the arrays it runs over, its terms, and the spread of what is doubtful.
 
 In here:
 
-    step     one day of one bed, and its compiled form
-    run      from each bed's opening to this morning, and on
-    forcing  from a bed's description to the step's arrays
-    stand    what grows on each day, added up
-    weather  the weather of every day of a run, gaps filled and named
-    checks   what a finger, float or probe says of the balance
-    spreads  how doubtful each thing is
-    ledger   the rows under FAO-56's symbols
+    processes     what moves water: pour, rain, use, drain, wick
+    step          the order of a day, in any number of parts
+    terms         its named figures
+    layout        where each figure stands in the arrays; nobody else's business
+    kernel        the step over days and series, compiled
+    forcing       from a bed's description to the step's arrays
+    run           from each bed's opening to this morning, and on
+    single_days   one day of it, for some beds
+    checkpoints   mornings kept in memory
+    weather       the weather of every day of a run, gaps filled and named
+    observations  what a finger, float or probe says of the balance
+    spreads       how doubtful each thing is
+    ledger        the terms under FAO-56's symbols
 """

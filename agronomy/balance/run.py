@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
-import collections
 import dataclasses
 import datetime as dt
-import hashlib
+import functools
 import itertools
-import threading
-from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
@@ -16,16 +13,19 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.balance import forcing, spreads
-from agronomy.balance import step as s
-from agronomy.balance.forcing import Array
-from agronomy.balance.stand import Stand, StandOfDay
+from agronomy.balance import layout as at
+from agronomy.balance.checkpoints import Checkpoints, key_of
+from agronomy.balance.kernel import Kernel, compiled
+from agronomy.balance.layout import WHOLE_DAY, terms_of
+from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms
 from agronomy.balance.weather import AirDays
-from agronomy.describe.garden import Garden
+from agronomy.beds import light
+from agronomy.beds.stand import Stand
+from agronomy.beds.today import BedToday, bed_today
+from agronomy.describe.garden import Bed, Garden
 from agronomy.plants.size import Warmth
 
 KEPT_AT_ONCE = 1_000_000  # series-days of the past run in one go: the kernel writes N_KEEP figures of each
-
-Runs = tuple[Callable[..., None], Callable[..., None]]
 
 
 @dataclass(frozen=True)
@@ -41,144 +41,192 @@ class Ahead:
 
 
 @dataclass(frozen=True)
-class Season:
+class Run:
     """A garden run up to this morning: everything that decisions start from."""
 
     garden: Garden
     today: dt.date
     weather: AirDays
     days: Array  # (day, bed, N_BED_DAY), from the first bed's opening to the last day ahead
-    beds: Array  # (bed, N_BED)
+    figures: Array  # (bed, N_BED)
     draws: Array  # (bed, member + 1, N_DRAW)
     state: Array  # (bed, member + 1, N_STATE), this morning
-    rows: Array  # (past day, bed, N_ROW), the central series; zero before a bed was opened
+    rows: Array  # (past day, bed, N_TERMS), the central series; zero before a bed was opened
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
     stands: tuple[Stand, ...]  # what grows in each bed, over the same days
-    runs: Runs
+    kernel: Kernel
 
     @property
     def n_behind(self) -> int:
         return self.weather.n_behind
 
-    def stand_today(self, bed: int) -> StandOfDay:
-        return self.stands[bed].on(self.n_behind)
+    @functools.cached_property
+    def beds(self) -> tuple[BedToday, ...]:
+        """Each bed as it is today."""
+        return tuple(
+            bed_today(self.garden, bed, self.today, stand.on(self.n_behind))
+            for bed, stand in zip(self.garden.beds, self.stands, strict=True)
+        )
 
-    def ahead(self, policies: npt.NDArray[np.int64]) -> Ahead:
-        """Run all series on from this morning. policies: (day ahead, bed)."""
+    def day(self, bed: int) -> BedDay:
+        """What a bed is today, and what was done to it so far."""
+        return BedDay(*self.days[self.n_behind, bed].tolist())
+
+    def figures_of(self, bed: int) -> BedFigures:
+        """What a bed is on every day."""
+        return BedFigures(*self.figures[bed].tolist())
+
+    def morning(self, bed: int) -> State:
+        """What a bed's stores hold this morning, by the central series."""
+        return State(*self.state[bed, 0].tolist())
+
+    def mornings(self, bed: int) -> State:
+        """The same of every other series: arrays (member,)."""
+        return State(*self.state[bed, 1:].T)
+
+    def rooted_share(self, bed: int, offset: int = 0) -> float:
+        """Share of a bed's ground that roots and waterings reach [0..1], so many days from today."""
+        return float(self.days[self.n_behind + offset, bed, at.SHARE])
+
+    def behind(self, bed: int, since: int | None = None) -> Terms:
+        """The terms of a bed's days behind, from its opening or another day of the run on: arrays (day,)."""
+        return terms_of(self.rows[int(self.opened_at[bed]) if since is None else since : self.n_behind, bed])
+
+    def ahead(self, policies: Policies) -> Ahead:
+        """Run all series on from this morning."""
         n, (b, m) = policies.shape[0], self.state.shape[:2]
-        kept = np.empty((s.N_KEEP, n, b, m))
+        kept = np.empty((at.N_KEEP, n, b, m))
         wet = np.zeros((b, m))
         part = slice(self.n_behind, self.n_behind + n)
-        self.runs[0](
-            self.state.copy(), self.days[part], self._shares(n), self.beds, self.draws, self.weather.air[part],
-            policies, kept, wet, np.zeros(s.N_ROW),
+        self.kernel.series(
+            self.state.copy(), self.days[part], self._shares(n), self.figures, self.draws, self.weather.air[part],
+            policies, WHOLE_DAY.copy(), kept, wet,
         )  # fmt: skip
         net, reservoir, watered, stress, lost = kept
         return Ahead(net, reservoir, watered, stress, lost, wet)
 
-    def central_rows_ahead(self, policies: npt.NDArray[np.int64]) -> Array:
-        """Every row of the central series under the mean outlook: (day ahead, bed, N_ROW)."""
+    def terms_ahead(self, policies: Policies) -> Terms:
+        """The terms of the central series under the mean outlook: arrays (day ahead, bed)."""
+        return terms_of(self.rows_ahead(policies))
+
+    def rows_ahead(self, policies: Policies) -> Array:
+        """The same as the ledger's rows: (day ahead, bed, N_TERMS)."""
         n = policies.shape[0]
         part = slice(self.n_behind, self.n_behind + n)
-        rows = np.zeros((n, self.beds.shape[0], s.N_ROW))
-        self.runs[1](
-            self.state[:, :1].copy(), self.days[part], self._shares(n), self.beds, self.draws[:, :1].copy(),
-            self.weather.air[part], policies, rows,
+        rows = np.zeros((n, self.figures.shape[0], at.N_TERMS))
+        self.kernel.rows(
+            self.state[:, :1].copy(), self.days[part], self._shares(n), self.figures, self.draws[:, :1].copy(),
+            self.weather.air[part], policies, WHOLE_DAY.copy(), rows,
         )  # fmt: skip
         return rows
 
-    def with_beds(self, at: list[int], other: Season) -> Season:
-        """This season with the beds at these places taken from another under the same weather."""
+    def terms_today(self) -> list[Terms]:
+        """The terms of today for each bed, unwatered but for what was recorded."""
+        rows = self.rows_ahead(np.full((1, len(self.garden.beds)), NEVER))[0]
+        return [terms_of(row) for row in rows]
+
+    def with_beds(self, into: list[int], other: Run) -> Run:
+        """This run with the beds at these places taken from another under the same weather."""
         changed: dict[str, Any] = {}
-        for name, axis in (("days", 1), ("beds", 0), ("draws", 0), ("state", 0), ("rows", 1), ("opened_at", 0)):
+        for name, axis in AXES.items():
             array = getattr(self, name).copy()
-            array[(slice(None),) * axis + (at,)] = getattr(other, name)
+            array[(slice(None),) * axis + (into,)] = getattr(other, name)
             changed[name] = array
         stands = list(self.stands)
-        for i, stand in zip(at, other.stands, strict=True):
+        for i, stand in zip(into, other.stands, strict=True):
             stands[i] = stand
         return dataclasses.replace(self, stands=tuple(stands), **changed)
 
+    def alone(self, i: int, bed: Bed, trigger: tuple[float, float]) -> Run:
+        """The run of one bed, described and asked for in another way from today on."""
+        parts: dict[str, Any] = {
+            name: np.ascontiguousarray(np.take(getattr(self, name), [i], axis)) for name, axis in AXES.items()
+        }
+        parts["figures"][0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND]] = trigger
+        garden = dataclasses.replace(self.garden, beds=(bed,))
+        return dataclasses.replace(self, garden=garden, stands=(self.stands[i],), **parts)
+
+    def unwatered_today(self) -> Run:
+        """The run without what was poured today."""
+        days = self.days.copy()
+        days[self.n_behind, :, [at.MORNING, at.EVENING, at.FILL]] = 0.0
+        return dataclasses.replace(self, days=days)
+
+    def filled_before_empty(self, most: float) -> Array:
+        """Figures (bed, N_BED) under which a reservoir asks on the morning of the day that would empty it.
+
+        most: the share of its capacity at which it asks at the latest [0..1].
+        """
+        figures = self.figures.copy()
+        for i, today in enumerate(self.terms_today()):
+            if figures[i, at.CAPACITY] > 0:
+                low = figures[i, at.FILL_BELOW] + (today.potential + today.evap_rooted)
+                figures[i, at.FILL_BELOW] = min(low, most * figures[i, at.CAPACITY])
+        return figures
+
     def _shares(self, n: int) -> Array:
         part = slice(self.n_behind, self.n_behind + n)
-        today = self.days[self.n_behind, :, s.SHARE]
-        before = self.days[self.n_behind - 1, :, s.SHARE] if self.n_behind else today
+        today = self.days[self.n_behind, :, at.SHARE]
+        before = self.days[self.n_behind - 1, :, at.SHARE] if self.n_behind else today
         # A bed opened today has no yesterday: its share does not jump on its first morning.
         first = np.where(self.opened_at >= self.n_behind, today, before)
         return forcing.shares_before(self.days[part], first)
 
 
-class Checkpoints:
-    """This morning's states and past rows, by a hash of all they came from. Only a cache: it may forget at any time."""
-
-    def __init__(self, most: int = 32) -> None:
-        self._most = most
-        self._kept: collections.OrderedDict[bytes, tuple[Array, Array]] = collections.OrderedDict()
-        self._lock = threading.Lock()
-
-    def get(self, key: bytes) -> tuple[Array, Array] | None:
-        with self._lock:
-            return self._kept.get(key)
-
-    def put(self, key: bytes, state: Array, rows: Array) -> None:
-        with self._lock:
-            self._kept[key] = (state, rows)
-            while len(self._kept) > self._most:
-                self._kept.popitem(last=False)
+AXES = {"days": 1, "figures": 0, "draws": 0, "state": 0, "rows": 1, "opened_at": 0}  # which axis of each is the bed
 
 
-def _key(*arrays: npt.NDArray[Any]) -> bytes:
-    digest = hashlib.sha256()
-    for a in arrays:
-        digest.update(repr(a.shape).encode())
-        digest.update(np.ascontiguousarray(a).data)
-    return digest.digest()
-
-
-def run_season(
-    garden: Garden, weather: AirDays, today: dt.date, triggers: list[tuple[float, float]], runs: Runs | None = None,
+def run_garden(
+    garden: Garden,
+    weather: AirDays,
+    today: dt.date,
+    triggers: list[tuple[float, float]],
+    kernel: Kernel | None = None,
     checkpoints: Checkpoints | None = None,
-) -> Season:  # fmt: skip
+) -> Run:
     """Run every bed's series from its opening to this morning over the facts.
 
     weather must start on or before the first bed's opening. triggers: one for each bed (decide/styles.py).
     """
-    runs = runs or s.compiled()
+    kernel = kernel or compiled()
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
-    n = weather.air.shape[1] - 1
-    beds = garden.beds
+    n, beds = weather.air.shape[1] - 1, garden.beds
     warmth = warmth_of(garden, weather)
-    described = [forcing.bed_days(b, first, n_all, warmth, garden.finger) for b in beds]
+    described = [forcing.bed_days(garden, b, first, n_all, warmth) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
-    days[:, :, s.AIR_FACTOR] = forcing.air_factors(garden, weather)
-    constants = np.stack([forcing.bed_constants(b, today, t) for b, t in zip(beds, triggers, strict=True)])
-    draws = np.stack(
-        [spreads.draws_of_bed(n, forcing.profile_on(b, today).spread, forcing.water_cv(garden, b)) for b in beds]
-    )
+    days[:, :, at.AIR_FACTOR] = light.air_factors(garden, weather.dates, weather.parts)
+    stands = tuple(stand for _, stand in described)
+    todays = [bed_today(garden, b, today, s.on(n_behind)) for b, s in zip(beds, stands, strict=True)]
+    figures = np.stack([forcing.figures(b, t) for b, t in zip(todays, triggers, strict=True)])
+    draws = np.stack([spreads.draws_of_bed(n, b.profile.spread, b.method.litres_cv) for b in todays])
     opened_at = np.array([min(max((b.opened - first).days, 0), n_behind) for b in beds])
     state = np.stack(
-        [forcing.opening_state(b, days[at, i], n) for i, (b, at) in enumerate(zip(beds, opened_at, strict=True))]
+        [forcing.opening_state(b, days[o, i], n) for i, (b, o) in enumerate(zip(beds, opened_at, strict=True))]
     )
-    rows = np.zeros((n_behind, len(beds), s.N_ROW))
-    shares = forcing.shares_before(days, days[0, :, s.SHARE])
-    for i, at in enumerate(opened_at):
-        shares[at, i] = days[at, i, s.SHARE]
-    key = _key(state, days[:n_behind], shares[:n_behind], constants, draws, weather.air[:n_behind], opened_at)
+    rows = np.zeros((n_behind, len(beds), at.N_TERMS))
+    shares = forcing.shares_before(days, days[0, :, at.SHARE])
+    for i, o in enumerate(opened_at):
+        shares[o, i] = days[o, i, at.SHARE]
+    key = key_of(state, days[:n_behind], shares[:n_behind], figures, draws, weather.air[:n_behind], opened_at)
     known = checkpoints.get(key) if checkpoints else None
     if known is not None:
         state, rows = known
     else:
-        starts = sorted({int(a) for a in opened_at} | {n_behind})
+        starts = sorted({int(o) for o in opened_at} | {n_behind})
         for since, until in itertools.pairwise(starts):
             part = np.flatnonzero(opened_at <= since)
             at_once = max(1, KEPT_AT_ONCE // (len(part) * state.shape[1]))
             for lo in range(since, until, at_once):
                 span = slice(lo, min(lo + at_once, until))
-                _run_part(runs, state, days, shares, constants, draws, weather.air, rows, part, span)
+                _run_part(kernel, state, days, shares, figures, draws, weather.air, rows, part, span)
         if checkpoints:
             checkpoints.put(key, state, rows)
-    stands = tuple(stand for _, stand in described)
-    return Season(garden, today, weather, days, constants, draws, state, rows, opened_at, stands, runs)
+    return Run(garden, today, weather, days, figures, draws, state, rows, opened_at, stands, kernel)
+
+
+def each_day(terms: Terms) -> list[Terms]:
+    """Terms of arrays (day,) as one set of numbers for each day."""
+    return [Terms(*row) for row in np.stack(terms, axis=-1).tolist()]
 
 
 def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
@@ -190,22 +238,30 @@ def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
 
 
 def _run_part(
-    runs: Runs, state: Array, days: Array, shares: Array, constants: Array, draws: Array, air: Array, rows: Array,
-    part: Any, span: slice,
-) -> None:  # fmt: skip
+    kernel: Kernel,
+    state: Array,
+    days: Array,
+    shares: Array,
+    figures: Array,
+    draws: Array,
+    air: Array,
+    rows: Array,
+    part: npt.NDArray[np.int64],
+    span: slice,
+) -> None:
     """Run some beds over some days: once for all series, once for the central rows."""
     n, b, m = span.stop - span.start, len(part), state.shape[1]
-    policies = np.full((n, b), s.NEVER)
+    policies = np.full((n, b), NEVER)
     some_days, some_shares = np.ascontiguousarray(days[span][:, part]), np.ascontiguousarray(shares[span][:, part])
-    some_rows = np.zeros((n, b, s.N_ROW))
-    runs[1](
-        state[part][:, :1].copy(), some_days, some_shares, constants[part], draws[part][:, :1].copy(), air[span],
-        policies, some_rows,
+    some_rows = np.zeros((n, b, at.N_TERMS))
+    kernel.rows(
+        state[part][:, :1].copy(), some_days, some_shares, figures[part], draws[part][:, :1].copy(), air[span],
+        policies, WHOLE_DAY.copy(), some_rows,
     )  # fmt: skip
     some_state = state[part]
-    runs[0](
-        some_state, some_days, some_shares, constants[part], draws[part], air[span], policies,
-        np.empty((s.N_KEEP, n, b, m)), np.zeros((b, m)), np.zeros(s.N_ROW),
+    kernel.series(
+        some_state, some_days, some_shares, figures[part], draws[part], air[span], policies, WHOLE_DAY.copy(),
+        np.empty((at.N_KEEP, n, b, m)), np.zeros((b, m)),
     )  # fmt: skip
     state[part] = some_state
     rows[span, part] = some_rows

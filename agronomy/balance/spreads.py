@@ -13,12 +13,9 @@ from typing import Final
 import numpy as np
 import numpy.typing as npt
 
-from agronomy.balance.step import N_DRAW, Q_CAPACITY, Q_DEMAND, Q_WATER, Z_AIR, Z_RAIN
+from agronomy.balance.layout import N_DRAW, Q_CAPACITY, Q_DEMAND, Q_WATER, Z_AIR, Z_RAIN
 
 DEMAND_CV = 0.12  # of a planting's use about the book's
-FLOW_MEASURED_CV, FLOW_DEFAULT_CV = 0.06, 0.25  # of litres that rest on a flow
-FLOW_LEAST_CV = 0.03  # however well the trials of a bucket agree
-CAN_CV = 0.10
 RAIN_GAUGE_CV, RAIN_ELSEWHERE_CV, RAIN_CLIMATE_CV = (
     0.05,
     0.12,

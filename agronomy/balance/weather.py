@@ -10,8 +10,8 @@ import numpy.typing as npt
 
 from agronomy.air.microclimate import AirParts
 from agronomy.air.reference_et import ReferenceET, reference_et
+from agronomy.balance import layout as s
 from agronomy.balance import spreads
-from agronomy.balance import step as s
 from agronomy.describe.garden import Garden
 from agronomy.describe.weather import Sky
 from agronomy.plants.demand import climate_of_day

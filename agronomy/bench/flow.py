@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from agronomy.balance.spreads import FLOW_LEAST_CV, FLOW_MEASURED_CV
 from agronomy.bench.trials import Mean, mean_of
 from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.methods.base import FLOW_LEAST_CV, FLOW_MEASURED_CV
 
 METER_CV: Final = 0.03  # of what a meter and the notes around it say together; common practice, no source
 LEAST_METERED_L: Final = 100.0  # less passes within what a meter's last digit and the kettle take; practice

@@ -13,7 +13,6 @@ In here:
     behind        the last days by name
     outlook       the days ahead of a bed
     fortnight     the days ahead as a sequence
-    single_days   one day of it, for some beds
     household     minutes of people and hours of taps
     compare       what other styles would cost
     day_use       use by the hour

@@ -6,9 +6,9 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
+import numpy.typing as npt
 
-from agronomy.balance.forcing import Array
-
+Array = npt.NDArray[np.float64]
 RAIN_DAY_MM: Final = 0.5  # from here a forecast day counts as one of rain; common practice, no source
 
 

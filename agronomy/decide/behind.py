@@ -5,8 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from dataclasses import dataclass
 
-from agronomy.balance import step as s
-from agronomy.balance.run import Season
+from agronomy.balance.run import Run, each_day
 
 
 @dataclass(frozen=True)
@@ -14,9 +13,9 @@ class DayBehind:
     """One day that is over. mm over the bed's own ground, but net_mm and raw_mm over its rooted share.
 
     net_mm: depletion at the day's end; negative above field capacity. held_mm: rain kept back by leaves and mulch;
-    rain_in_mm: what reached the rooted share. correction_mm: water that a check added, signed. soil_changed_mm: what
-    depletion gained because the soil holds more than the day before. ks: stress coefficient [0..1]. weather: where the
-    day's weather is from (balance/weather.py).
+    rain_in_mm: what reached the rooted share. correction_mm: water that an observation added, signed.
+    soil_changed_mm: what depletion gained because the soil holds more than the day before. ks: stress coefficient
+    [0..1]. weather: where the day's weather is from (balance/weather.py).
     """
 
     date: dt.date
@@ -39,31 +38,30 @@ class DayBehind:
     weather: str
 
 
-def days_behind(season: Season, bed: int, most: int) -> tuple[DayBehind, ...]:
+def days_behind(run: Run, bed: int, most: int) -> tuple[DayBehind, ...]:
     """The last days of a bed before today, at most `most`, from its opening on; the oldest first."""
-    n = season.n_behind
-    return tuple(_day(season, bed, d) for d in range(max(int(season.opened_at[bed]), n - most), n))
-
-
-def _day(season: Season, bed: int, d: int) -> DayBehind:
-    row = season.rows[d, bed].tolist()
-    return DayBehind(
-        date=season.weather.dates[d],
-        net_mm=row[s.CLOSE_ROOTED] / float(season.days[d, bed, s.SHARE]),
-        raw_mm=row[s.RAW_NOW],
-        et0_mm=row[s.ET0_NOW],
-        rain_mm=row[s.RAIN_FALL],
-        held_mm=row[s.INTERCEPTION],
-        runoff_mm=row[s.RUNOFF],
-        rain_in_mm=row[s.RAIN_ROOTED],
-        watered_mm=row[s.IRRIGATION],
-        filled_mm=row[s.FILLED],
-        plants_mm=row[s.TRANSPIRATION],
-        bare_soil_mm=row[s.EVAP_ROOTED],
-        drained_mm=row[s.DRAINED_ROOTED],
-        wicked_mm=row[s.WICKED],
-        correction_mm=row[s.CORRECTION],
-        soil_changed_mm=row[s.HOLDS_MORE],
-        ks=row[s.KS],
-        weather=season.weather.outlook[d],
+    since = max(int(run.opened_at[bed]), run.n_behind - most)
+    terms = run.behind(bed, since)
+    return tuple(
+        DayBehind(
+            date=run.weather.dates[since + i],
+            net_mm=t.close_rooted / run.rooted_share(bed, since + i - run.n_behind),
+            raw_mm=t.raw_now,
+            et0_mm=t.et0_now,
+            rain_mm=t.rain_fall,
+            held_mm=t.interception,
+            runoff_mm=t.runoff,
+            rain_in_mm=t.rain_rooted,
+            watered_mm=t.irrigation,
+            filled_mm=t.filled,
+            plants_mm=t.transpiration,
+            bare_soil_mm=t.evap_rooted,
+            drained_mm=t.drained_rooted,
+            wicked_mm=t.wicked,
+            correction_mm=t.correction,
+            soil_changed_mm=t.holds_more,
+            ks=t.ks,
+            weather=run.weather.outlook[since + i],
+        )
+        for i, t in enumerate(each_day(terms))
     )

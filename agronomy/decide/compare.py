@@ -7,14 +7,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.balance import forcing
-from agronomy.balance import step as s
-from agronomy.balance.run import Season
+from agronomy.balance.run import Run
+from agronomy.balance.terms import BY_TRIGGER
 from agronomy.decide import styles
-from agronomy.decide.dose import hand_minutes
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import STYLES
-from agronomy.methods import hand
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
 
@@ -50,38 +47,23 @@ def ways(plan: Plan, bed: int, days: int = 14) -> tuple[Way, ...]:
         return ()
     own = (styles.style_of(plan.garden, described), styles.pattern_of(described))
     listed = [(style, "deep_and_seldom") for style in STYLES] + [(own[0], "little_and_often")]
-    return tuple(_way(plan.season, bed, days, style, pattern, (style, pattern) == own) for style, pattern in listed)
+    return tuple(_way(plan.run, bed, days, style, pattern, (style, pattern) == own) for style, pattern in listed)
 
 
-def _way(season: Season, bed: int, days: int, style: str, pattern: str, chosen: bool) -> Way:
-    described = season.garden.beds[bed]
-    other = dataclasses.replace(described, style=style, pattern=pattern)
-    trigger = styles.trigger_of(season.garden, other)
-    constants = season.beds[[bed]].copy()
-    constants[0, [s.TRIGGER_RAW, s.TRIGGER_BEYOND]] = trigger.raw, trigger.beyond
-    alone = dataclasses.replace(
-        season,
-        garden=dataclasses.replace(season.garden, beds=(other,)),
-        days=np.ascontiguousarray(season.days[:, [bed]]),
-        beds=constants,
-        draws=season.draws[[bed]],
-        state=season.state[[bed]],
-        rows=season.rows[:, [bed]],
-        opened_at=season.opened_at[[bed]],
-        stands=(season.stands[bed],),
-    )
-    policy = np.full((days, 1), s.BY_TRIGGER)
-    run = alone.ahead(policy)
-    watered, potential = run.watered[:, 0, 1:], alone.central_rows_ahead(policy)[:, 0, s.POTENTIAL].sum()
-    ground = forcing.ground_m2(described)
-    to_litres = ground / hand.ARRIVES[described.method]
+def _way(run: Run, bed: int, days: int, style: str, pattern: str, chosen: bool) -> Way:
+    today = run.beds[bed]
+    other = dataclasses.replace(today.bed, style=style, pattern=pattern)
+    trigger = styles.trigger_of(run.garden, other)
+    alone = run.alone(bed, other, (trigger.raw, trigger.beyond))
+    policy = np.full((days, 1), BY_TRIGGER)
+    ahead = alone.ahead(policy)
+    watered, potential = ahead.watered[:, 0, 1:], np.sum(alone.terms_ahead(policy).potential)
     soaks = float((watered > 0).sum(axis=0).mean())
-    share = alone.days[season.n_behind + days - 1, 0, s.SHARE]
-    to_refill = np.maximum(run.net[-1, 0, 1:], 0.0) * share
-    litres = float((watered.sum(axis=0) + to_refill).mean()) * to_litres
-    missed = float(run.stress[:, 0, 1:].sum(axis=0).mean() / max(potential, 1e-9))
-    lost = float(run.lost[:, 0, 1:].sum(axis=0).mean()) * ground
-    minutes = hand_minutes(season.garden, described, litres, soaks)
-    responses = [crop_of(p).yield_response[0] for p in described.plantings if is_watered(p)]
+    to_refill = np.maximum(ahead.net[-1, 0, 1:], 0.0) * run.rooted_share(bed, days - 1)
+    litres = float((watered.sum(axis=0) + to_refill).mean()) * today.ground_m2 / today.method.arrives
+    missed = float(ahead.stress[:, 0, 1:].sum(axis=0).mean() / max(potential, 1e-9))
+    lost = float(ahead.lost[:, 0, 1:].sum(axis=0).mean()) * today.ground_m2
+    minutes = today.method.person_minutes(litres, soaks)
+    responses = [crop_of(p).yield_response[0] for p in today.bed.plantings if is_watered(p)]
     yield_lost = yield_loss(max(responses, default=0.0), missed)
     return Way(style, pattern, soaks, litres, minutes, missed, yield_lost, lost, chosen)

@@ -10,8 +10,6 @@ import numpy.typing as npt
 
 from agronomy.air.hourly import hour_when, hourly_shares
 from agronomy.air.sun import SunDay, sun_day
-from agronomy.balance import forcing
-from agronomy.balance import step as s
 from agronomy.decide.morning import Morning
 from agronomy.describe.garden import Exposure, utc_offset_on
 
@@ -32,21 +30,18 @@ class DayUse:
 
 def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
     """Today's use of one bed by the hour; tmin and tmax [degrees C] of today, the same for every bed."""
-    season = m.season
-    garden = season.garden
-    day_of_year = season.today.timetuple().tm_yday
-    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, season.today), day_of_year)
-    exposure = forcing.exposure_on(m.bed, season.today)
-    shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, exposure)
-    used_mm = float(m.row[s.EVAP_ROOTED] + m.row[s.TRANSPIRATION])
-    potential = float(m.row[s.EVAP_ROOTED] + m.row[s.POTENTIAL]) / m.share  # mm over the rooted share
-    raw = float(m.row[s.RAW_NOW])
-    after_soak = max(0.0, m.net_mm) * (1 - forcing.line_reach(m.bed, season.today))
+    garden, today, t = m.run.garden, m.run.today, m.terms
+    day_of_year = today.timetuple().tm_yday
+    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, today), day_of_year)
+    shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, m.today.exposure)
+    used_mm = t.evap_rooted + t.transpiration
+    potential = (t.evap_rooted + t.potential) / m.rooted_share  # mm over the rooted share
+    after_soak = max(0.0, m.net_mm) * (1 - m.today.reach)
     return DayUse(
         used_mm * m.ground_m2,
         tuple((shares * used_mm * m.ground_m2).tolist()),
-        _passes(shares, raw - m.net_mm, potential),
-        _passes(shares, raw - after_soak, potential),
+        _passes(shares, t.raw_now - m.net_mm, potential),
+        _passes(shares, t.raw_now - after_soak, potential),
     )
 
 

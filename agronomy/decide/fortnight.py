@@ -16,25 +16,24 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.balance import step as s
-from agronomy.balance.forcing import Array
+from agronomy.balance.single_days import DayKept, SingleDays, central_net
+from agronomy.balance.terms import BY_TRIGGER, NEVER, ON_DAY, Array
+from agronomy.beds.today import BedToday
 from agronomy.decide import styles
 from agronomy.decide.bands import Band, bands, rain_chance
-from agronomy.decide.dose import hand_minutes, pouring_minutes
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.decide.planting_out import comes_on, water_in_l
-from agronomy.decide.single_days import SingleDays
-from agronomy.describe.garden import Bed, Garden, Move, Rig
-from agronomy.methods import hand
-from agronomy.methods.drip import run_minutes
-from agronomy.methods.hand import rig_of
+from agronomy.describe.garden import Move
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
 DUE_CHANCE = 0.5  # share of the series that ask for water
 EARLY_FROM = 0.5  # of its trigger: a bed less dry than that is not watered a day early; common practice, no source
 ASKED_WORDS = ("soak", "fill", "check")
 LEAST_LITRES = 0.05
+FILL_AT_THE_LATEST = (
+    0.6  # share of its capacity at which a reservoir asks before it is empty; common practice, no source
+)
 
 
 @dataclass(frozen=True)
@@ -50,7 +49,7 @@ class Soak:
 
 
 @dataclass(frozen=True)
-class BedDay:
+class DayOfBed:
     """A bed at the end of one day: depletion of its rooted share [mm over it], and the soak it got."""
 
     date: dt.date
@@ -61,11 +60,11 @@ class BedDay:
 
 
 @dataclass(frozen=True)
-class BedLine:
+class BedAhead:
     """A bed over all days. missed: share of potential transpiration that it goes without; lost [L] drained away."""
 
     bed: str
-    days: tuple[BedDay, ...]
+    days: tuple[DayOfBed, ...]
     missed: float
     yield_lost: float
     lost_litres: float
@@ -102,7 +101,7 @@ class Giving:
 @dataclass(frozen=True)
 class Fortnight:
     days: tuple[DayLoad, ...]
-    beds: tuple[BedLine, ...]
+    beds: tuple[BedAhead, ...]
     gives: tuple[Giving, ...]
 
 
@@ -112,19 +111,19 @@ def fortnight(plan: Plan, days: int = 14, moves: Iterable[Move] | None = None, l
     limited: within the household's people and allowed hours.
     """
     moved = plan.garden.moves if moves is None else tuple(moves)
-    return _fortnight(plan, min(days, len(plan.season.weather.dates) - plan.season.n_behind), moved, limited)
+    return _fortnight(plan, min(days, len(plan.run.weather.dates) - plan.run.n_behind), moved, limited)
 
 
 @functools.lru_cache(maxsize=48)
 def _fortnight(plan: Plan, days: int, moved: tuple[Move, ...], limited: bool) -> Fortnight:
     """Kept in memory by the plan it rests on, which never changes."""
-    run = _Sequence(plan, days, moved, limited)
-    made = run.finished()
-    if not run.gave:
+    sequence = _Sequence(plan, days, moved, limited)
+    made = sequence.finished()
+    if not sequence.gave:
         return made
     free = _Sequence(plan, days, moved, False).finished()
-    firsts = {i: (bed, due, why) for i, bed, due, why in reversed(run.gave)}
-    times = collections.Counter(i for i, _, _, _ in run.gave)
+    firsts = {i: (bed, due, why) for i, bed, due, why in reversed(sequence.gave)}
+    times = collections.Counter(i for i, _, _, _ in sequence.gave)
     gives = tuple(
         Giving(
             bed, due, _soaked_after(made, i, due), why, times[i], max(0.0, made.beds[i].missed - free.beds[i].missed)
@@ -142,24 +141,24 @@ class _Sequence:
     """The days one after the other. State and policies live here; nothing of it outlasts the call."""
 
     def __init__(self, plan: Plan, days: int, moves: tuple[Move, ...], limited: bool) -> None:
-        self.plan, self.season, self.n_days, self.limited = plan, plan.season, days, limited
+        self.plan, self.run, self.n_days, self.limited = plan, plan.run, days, limited
         self.n_beds = len(plan.beds)
         self.dates = [plan.today + dt.timedelta(days=d) for d in range(days)]
         self.limits = [limits_on(plan.garden, date) for date in self.dates]
-        self.hands = [_Hand(plan.garden, b.bed, rig_of(plan.garden, b.bed)) for b in plan.beds]
+        self.todays = [b.today for b in plan.beds]
         self.ground = np.array([b.ground_m2 for b in plan.beds])
-        self.arrives = np.array([hand.ARRIVES[b.bed.method] for b in plan.beds])
+        self.arrives = np.array([b.today.method.arrives for b in plan.beds])
         self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
-        n = self.season.n_behind
-        self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.season.stands], axis=1)  # (day, bed)
+        n = self.run.n_behind
+        self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.run.stands], axis=1)  # (day, bed)
         self.barred, self.pinned = self._read_moves(moves)
         self.planting = self._plantings()
-        self.single = SingleDays(self.season, self._fill_before_empty())
+        self.single = SingleDays(self.run, self.run.filled_before_empty(FILL_AT_THE_LATEST))
         self.state = self.single.opening
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
         self.gave: list[tuple[int, str, dt.date, str]] = []
         self.poured: list[tuple[float, float]] = []  # litres and minutes of each day
-        self.cells: list[list[BedDay]] = [[] for _ in range(self.n_beds)]
+        self.cells: list[list[DayOfBed]] = [[] for _ in range(self.n_beds)]
         self.stress, self.lost = np.zeros(self.n_beds), np.zeros(self.n_beds)
 
     def _read_moves(self, moves: tuple[Move, ...]) -> tuple[set[tuple[int, int]], set[tuple[int, int]]]:
@@ -188,32 +187,22 @@ class _Sequence:
                     found[(date - self.plan.today).days, i] = litres
         return found
 
-    def _fill_before_empty(self) -> Array:
-        """Bed constants under which a reservoir asks on the morning of the day that would empty it."""
-        beds = self.season.beds.copy()
-        for i, b in enumerate(self.plan.beds):
-            if beds[i, s.CAPACITY] > 0:
-                use = float(b.today_row[s.POTENTIAL] + b.today_row[s.EVAP_ROOTED])
-                beds[i, s.FILL_BELOW] = min(beds[i, s.FILL_BELOW] + use, 0.6 * beds[i, s.CAPACITY])
-        return beds
-
     def finished(self) -> Fortnight:
         asks = self._asks(0, self.state)
         for d in range(self.n_days):
             asks = self._day(d, asks)
-        potential = self.season.central_rows_ahead(np.full((self.n_days, self.n_beds), s.BY_TRIGGER))[
-            :, :, s.POTENTIAL
-        ].sum(axis=0)
+        by_trigger = np.full((self.n_days, self.n_beds), BY_TRIGGER)
+        potential = np.sum(self.run.terms_ahead(by_trigger).potential, axis=0)
         lines = []
         for i, b in enumerate(self.plan.beds):
             missed = float(self.stress[i] / max(potential[i], 1e-9))
             ky = max((crop_of(p).yield_response[0] for p in b.bed.plantings if is_watered(p)), default=0.0)
             lost = float(self.lost[i] * self.ground[i])
-            lines.append(BedLine(b.bed.name, tuple(self.cells[i]), missed, yield_loss(ky, missed), lost))
+            lines.append(BedAhead(b.bed.name, tuple(self.cells[i]), missed, yield_loss(ky, missed), lost))
         return Fortnight(self._loads(), tuple(lines), ())
 
     def _loads(self) -> tuple[DayLoad, ...]:
-        w, n, heat = self.season.weather, self.season.n_behind, self.plan.heat
+        w, n, heat = self.run.weather, self.run.n_behind, self.plan.heat
         rains, warmest = (bands(x[n : n + self.n_days]) for x in (w.rain, w.tmax))
         return tuple(
             DayLoad(
@@ -238,10 +227,10 @@ class _Sequence:
             return comes is None or self.dates[d] < comes - dt.timedelta(days=1)
         return b.word == "wait" and d < b.choice.wait_days
 
-    def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, Array]:
+    def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, DayKept]:
         """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
         some = np.array(beds, dtype=np.int64)
-        after, kept = self.single.run(d, state, s.ON_DAY, some)
+        after, kept = self.single.run(d, state, ON_DAY, some)
         mm = self.single.poured(d, kept, some)
         litres = dict(zip(beds, bands(mm * (self.ground / self.arrives)[some, None]), strict=True)) if beds else {}
         if d == 0:  # today's dose is told once, by the plan
@@ -256,10 +245,10 @@ class _Sequence:
         planted = {i for day, i in self.planting if day == d}
         due = sorted(i for i in asks | moved | planted if (d, i) not in self.barred)
         put_off = {i for i in asks if (d, i) in self.barred}
-        after, kept = self.single.run(d, self.state, s.NEVER)
+        after, kept = self.single.run(d, self.state, NEVER)
         day = _Settled(after, kept)
-        litres, *soaked = self._soaked(d, self.state, due)
-        room = _Room(self.hands, self.limits[d] if self.limited else Limits(None, None))
+        litres, soaked, did = self._soaked(d, self.state, due)
+        room = _Room(self.todays, self.limits[d] if self.limited else Limits(None, None))
         for i in planted & set(litres):
             litres[i] = litres[i].at_least(self.planting[d, i])
         for i in self._in_order(d, due, moved | planted, day) if room.bound else due:
@@ -267,7 +256,7 @@ class _Sequence:
                 continue
             how = "planting" if i in planted else "moved" if i in moved else "late" if i in self.since else "due"
             day.settle(i, room.take(i, litres[i], how, self.since.get(i, date)))
-        day.take_over(due, *soaked)
+        day.take_over(due, soaked, did)
         next_asks = asks if last else self._asks(d + 1, day.state)
         if self.limited and not last and (early := self._pull_early(d, day, next_asks, room)):
             next_asks = (next_asks - early) | self._asks(d + 1, day.state, early)
@@ -278,16 +267,16 @@ class _Sequence:
     def _in_order(self, d: int, due: list[int], moved: set[int], day: _Settled) -> list[int]:
         """Who is served first: what the gardener moved here, then whoever loses most by waiting a day."""
         some = np.array(due, dtype=np.int64)
-        lost = day.kept[s.KEEP_STRESS, some, 1:].mean(axis=1)
+        lost = day.kept.stress[some, 1:].mean(axis=1)
         if d + 1 < self.n_days and due:
-            _, tomorrow = self.single.run(d + 1, day.state, s.NEVER, some)
-            lost = lost + tomorrow[s.KEEP_STRESS, :, 1:].mean(axis=1)
+            _, tomorrow = self.single.run(d + 1, day.state, NEVER, some)
+            lost = lost + tomorrow.stress[:, 1:].mean(axis=1)
         cost = dict(zip(due, self.dryness[some] * lost, strict=True))
         return sorted(due, key=lambda i: (i not in moved, -cost[i], i))
 
     def _pull_early(self, d: int, day: _Settled, next_asks: set[int], room: _Room) -> set[int]:
         """Water today what tomorrow has no room for, where today has; which beds that were."""
-        tomorrow = _Room(self.hands, self.limits[d + 1])
+        tomorrow = _Room(self.todays, self.limits[d + 1])
         if not tomorrow.bound:
             return set()
         coming = sorted(i for i in next_asks if i not in day.chosen and (d + 1, i) not in self.barred)
@@ -296,7 +285,7 @@ class _Sequence:
         over = [i for i in over if (d, i) not in self.barred and self._ripe(i)]
         if not over:
             return set()
-        now, *soaked = self._soaked(d, self.state, over)
+        now, soaked, did = self._soaked(d, self.state, over)
         added = set()
         for i in over:
             if now[i].mid < LEAST_LITRES:
@@ -305,27 +294,27 @@ class _Sequence:
             if isinstance(soak, Soak):
                 day.chosen[i] = soak
                 added.add(i)
-        day.take_over(over, *soaked)
+        day.take_over(over, soaked, did)
         return added
 
     def _ripe(self, i: int) -> bool:
         """Whether a bed is dry enough, or has a reservoir, so that water a day early is not poured in vain."""
-        net = float(self.state[i, 0, s.DR] - self.state[i, 0, s.W])
-        return bool(self.season.beds[i, s.CAPACITY] > 0 or net >= EARLY_FROM * self.plan.beds[i].trigger_mm)
+        ripe = central_net(self.state, i) >= EARLY_FROM * self.plan.beds[i].trigger_mm
+        return ripe or self.single.has_reservoir(i)
 
     def _note(self, d: int, day: _Settled, put_off: set[int]) -> None:
         date = self.dates[d]
-        nets = bands(day.kept[s.KEEP_NET, :, 1:])
+        nets = bands(day.kept.net[:, 1:])
         for i in range(self.n_beds):
             gave = day.refused.get(i) or ("moved" if i in put_off else None)
-            self.cells[i].append(BedDay(date, nets[i], day.chosen.get(i), gave, bool(self.grows[d, i])))
+            self.cells[i].append(DayOfBed(date, nets[i], day.chosen.get(i), gave, bool(self.grows[d, i])))
             if i in day.chosen:
                 self.since.pop(i, None)
             elif i in day.refused and i not in self.since:
                 self.since[i] = date
                 self.gave.append((i, self.plan.beds[i].bed.name, date, day.refused[i]))
-        self.stress += day.kept[s.KEEP_STRESS, :, 1:].mean(axis=1) * self.grows[d]
-        self.lost += day.kept[s.KEEP_LOST, :, 1:].mean(axis=1)
+        self.stress += day.kept.stress[:, 1:].mean(axis=1) * self.grows[d]
+        self.lost += day.kept.lost[:, 1:].mean(axis=1)
         self.poured.append(
             (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))
         )  # fmt: skip
@@ -334,7 +323,7 @@ class _Sequence:
 class _Settled:
     """A day as it comes to stand: all beds as if left alone, then those that were chosen as soaked."""
 
-    def __init__(self, state: Array, kept: Array) -> None:
+    def __init__(self, state: Array, kept: DayKept) -> None:
         self.state, self.kept = state, kept
         self.chosen: dict[int, Soak] = {}
         self.refused: dict[int, str] = {}
@@ -345,35 +334,19 @@ class _Settled:
         else:
             self.refused[i] = answer
 
-    def take_over(self, beds: list[int], state: Array, kept: Array) -> None:
+    def take_over(self, beds: list[int], state: Array, kept: DayKept) -> None:
         """Take the soaked state and day of those of these beds that were chosen."""
         at = [k for k, i in enumerate(beds) if i in self.chosen]
         into = [beds[k] for k in at]
-        self.state[into], self.kept[:, into] = state[at], kept[:, at]
-
-
-@dataclass(frozen=True)
-class _Hand:
-    """How a bed is watered: the time it takes of a person and of which tap."""
-
-    garden: Garden
-    bed: Bed
-    rig: Rig | None
-
-    def minutes(self, litres: float) -> float:
-        return hand_minutes(self.garden, self.bed, litres, 1)
-
-    def tap_minutes(self, litres: float) -> float:
-        if self.bed.method == "drip" and self.bed.drip:
-            return run_minutes(litres, self.bed.drip)
-        return 0.0 if self.bed.method == "can" else pouring_minutes(self.garden, self.bed, litres)
+        self.state[into] = state[at]
+        self.kept.take_over(into, kept, at)
 
 
 class _Room:
     """What is left of a day's minutes and of each tap's."""
 
-    def __init__(self, hands: list[_Hand], limits: Limits) -> None:
-        self.hands, self.limits = hands, limits
+    def __init__(self, beds: list[BedToday], limits: Limits) -> None:
+        self.beds, self.limits = beds, limits
         self.minutes = limits.minutes
         self.taps: dict[str, float] = {}
 
@@ -384,9 +357,8 @@ class _Room:
 
     def take(self, i: int, litres: Band, how: str, wanted: dt.date) -> Soak | str:
         """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps"."""
-        hand = self.hands[i]
-        minutes, tap = hand.minutes(litres.mid), hand.tap_minutes(litres.mid)
-        name = hand.rig.name if hand.rig else ""
+        method, name = self.beds[i].method, self.beds[i].rig.name
+        minutes, tap = method.person_minutes(litres.mid, 1), method.tap_minutes(litres.mid)
         left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)
         if how not in ("moved", "planting"):  # what the gardener put on a day stands, whatever it asks
             if self.minutes is not None and minutes > self.minutes + 1e-9:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.air.heat import HeatWaveRule, heat_wave_days, unusual_heat
-from agronomy.balance.run import Season
+from agronomy.balance.run import Run
 
 HEAT_BELIEVED = 0.5  # share of the members
 HEAT_LOOK_BACK_DAYS = 10  # days behind that may already belong to a wave
@@ -24,11 +24,11 @@ class Heat:
     rule: HeatWaveRule
 
 
-def heat_ahead(season: Season) -> Heat | None:
+def heat_ahead(run: Run) -> Heat | None:
     """The first heat wave that at least half the members see, counting the days just behind."""
-    w, n = season.weather, season.n_behind
+    w, n = run.weather, run.n_behind
     from_day = max(0, n - HEAT_LOOK_BACK_DAYS)
-    rule = unusual_heat(w.usual_tmax) if season.garden.heat_rule == "unusual" else HeatWaveRule()
+    rule = unusual_heat(w.usual_tmax) if run.garden.heat_rule == "unusual" else HeatWaveRule()
     flags = np.stack([heat_wave_days(w.tmax[from_day:, m], rule) for m in range(w.tmax.shape[1])], axis=1)
     chance = flags.mean(axis=1)[n - from_day :]
     believed = np.flatnonzero(chance >= HEAT_BELIEVED)

@@ -9,12 +9,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 
 import numpy as np
-import numpy.typing as npt
 
-from agronomy.balance import forcing
-from agronomy.balance import step as s
-from agronomy.balance.run import Ahead, Checkpoints, Runs, Season, run_season
+from agronomy.balance.checkpoints import Checkpoints
+from agronomy.balance.kernel import Kernel
+from agronomy.balance.run import Ahead, Run, run_garden
+from agronomy.balance.terms import BY_TRIGGER, NEVER, ON_DAY, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
+from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
 from agronomy.decide.day_use import DayUse, day_use
@@ -27,9 +28,8 @@ from agronomy.decide.planting_out import comes_on
 from agronomy.decide.reasons import Story, story_of
 from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
-from agronomy.describe.garden import Bed, Exposure, Garden
+from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.weather import Sky
-from agronomy.ground.profile import Profile
 
 LONGEST_LEDGER_DAYS = 1100  # three years and a month; what a plan costs is bounded by it
 
@@ -43,18 +43,14 @@ class BedPlan:
         "watered", "reservoir", "bare", "unwatered" (only what nobody waters grows), "before_planting", "planting_in".
     """
 
-    bed: Bed
+    today: BedToday
+    day: BedDay  # what it is today, and what was poured so far
+    terms: Terms  # what it does today, unwatered but for what was recorded; by the central series
     word: str
     cause: str
     dose: Dose | None
     net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
-    raw_mm: float
-    taw_mm: float
     trigger_mm: float
-    air_mark_mm: float
-    room_mm: float
-    share: float
-    ground_m2: float
     chance_asks: float  # share of the series that ask for water today
     choice: wait.Choice
     wet_days: int
@@ -62,22 +58,39 @@ class BedPlan:
     next_soak: tuple[dt.date, dt.date, dt.date] | None  # 10, 50, 90 %
     reservoir_l: Band | None
     empty_on: tuple[dt.date | None, dt.date | None, dt.date | None] | None
-    plants: int
-    canopy_m2: float
-    height_m: float
-    root_depth_m: float
-    depth_m: float
-    finger_depth_m: float  # where a finger feels
-    ground: Profile  # what it is made of today, from the top down
-    exposure: Exposure  # how sky and wind reach it today
     use: DayUse
-    today_row: npt.NDArray[np.float64]
     days_expected: Callable[[], tuple[DayAhead, ...]] = field(repr=False)
+
+    @property
+    def bed(self) -> Bed:
+        return self.today.bed
+
+    @property
+    def ground_m2(self) -> float:
+        return self.today.ground_m2
+
+    @property
+    def plants(self) -> int:
+        """How many plants stand in it that are watered for their own sake."""
+        return self.today.stand.plants
+
+    @property
+    def rooted_share(self) -> float:
+        """Share of its ground that roots and waterings reach [0..1]."""
+        return self.day.share
+
+    @property
+    def raw_mm(self) -> float:
+        return self.terms.raw_now
+
+    @property
+    def taw_mm(self) -> float:
+        return self.terms.taw_now
 
     @property
     def today_use_mm(self) -> float:
         """What plants and bare soil use today [mm over the ground]."""
-        return float(self.today_row[s.EVAP_ROOTED] + self.today_row[s.TRANSPIRATION])
+        return self.terms.evap_rooted + self.terms.transpiration
 
     @functools.cached_property
     def ahead(self) -> tuple[DayAhead, ...]:
@@ -92,16 +105,12 @@ class Plan:
     beds: tuple[BedPlan, ...]
     hours: Hours
     heat: Heat | None
-    season: Season = field(repr=False)
+    run: Run = field(repr=False)
     days: int
-
-    def sun_share(self, bed: BedPlan) -> float:
-        """Share of today's beam [0..1] that reaches a bed past what stands around it."""
-        return forcing.direct_share(self.garden, bed.exposure, forcing.points_of(bed.bed), self.today)
 
 
 def plan(
-    garden: Garden, sky: Sky, today: dt.date, days: int = 14, runs: Runs | None = None,
+    garden: Garden, sky: Sky, today: dt.date, days: int = 14, kernel: Kernel | None = None,
     checkpoints: Checkpoints | None = None,
 ) -> Plan:  # fmt: skip
     """Today's plan of a garden and the `days` ahead.
@@ -119,7 +128,7 @@ def plan(
     look_back = max(today - dt.timedelta(days=HEAT_LOOK_BACK_DAYS), sky.behind.dates[0])
     first = min(look_back, *(b.opened for b in garden.beds))
     weather = air_days(garden, sky, first, today, max(days, wait.HORIZON_DAYS))
-    return _plan_under(garden, weather, today, days, runs, checkpoints)
+    return _plan_under(garden, weather, today, days, kernel, checkpoints)
 
 
 def with_bounded_ledgers(garden: Garden, today: dt.date) -> Garden:
@@ -143,7 +152,7 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
     Beds do not touch each other, so the others' answers stand. None where more changed than some beds' own facts, or
     a bed begins before the known plan's weather: then `plan` is to be asked.
     """
-    before, weather, today = known.garden, known.season.weather, known.today
+    before, weather, today = known.garden, known.run.weather, known.today
     garden = with_bounded_ledgers(garden, today)
     if len(before.beds) != len(garden.beds) or dataclasses.replace(before, beds=(), moves=()) != dataclasses.replace(
         garden, beds=(), moves=()
@@ -152,81 +161,67 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
     changed = [i for i, (a, b) in enumerate(zip(before.beds, garden.beds, strict=True)) if a != b]
     if any(not weather.dates[0] <= garden.beds[i].opened <= today for i in changed):
         return None
-    season, beds = dataclasses.replace(known.season, garden=garden), list(known.beds)
+    run, beds = dataclasses.replace(known.run, garden=garden), list(known.beds)
     if changed:
         some = dataclasses.replace(garden, beds=tuple(garden.beds[i] for i in changed))
-        part = _plan_under(some, weather, today, known.days, known.season.runs, checkpoints)
-        season = season.with_beds(changed, part.season)
+        part = _plan_under(some, weather, today, known.days, known.run.kernel, checkpoints)
+        run = run.with_beds(changed, part.run)
         for i, bed in zip(changed, part.beds, strict=True):
             beds[i] = bed
-    return Plan(garden, today, tuple(beds), known.hours, known.heat, season, known.days)
+    return Plan(garden, today, tuple(beds), known.hours, known.heat, run, known.days)
 
 
 def _plan_under(
-    garden: Garden, weather: AirDays, today: dt.date, days: int, runs: Runs | None, checkpoints: Checkpoints | None
+    garden: Garden, weather: AirDays, today: dt.date, days: int, kernel: Kernel | None, checkpoints: Checkpoints | None
 ) -> Plan:  # fmt: skip
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
-    season = run_season(garden, weather, today, [(t.raw, t.beyond) for t in triggers], runs, checkpoints)
-    heat = heat_ahead(season)
-    hours = _hours(garden, season)
-    return Plan(garden, today, _bed_plans(season, heat, hours, days), hours, heat, season, days)
+    run = run_garden(garden, weather, today, [(t.raw, t.beyond) for t in triggers], kernel, checkpoints)
+    heat = heat_ahead(run)
+    hours = _hours(garden, run)
+    return Plan(garden, today, _bed_plans(run, heat, hours, days), hours, heat, run, days)
 
 
-def _hours(garden: Garden, season: Season) -> Hours:
-    i = season.n_behind
-    w = season.weather
-    return good_hours(garden, season.today, *(float(np.median(x[i])) for x in (w.tmin, w.tmax, w.rhmin)))
+def _hours(garden: Garden, run: Run) -> Hours:
+    i = run.n_behind
+    w = run.weather
+    return good_hours(garden, run.today, *(float(np.median(x[i])) for x in (w.tmin, w.tmax, w.rhmin)))
 
 
-def _bed_plans(season: Season, heat: Heat | None, hours: Hours, days: int) -> tuple[BedPlan, ...]:
-    all_mornings = mornings(season, heat, days)
+def _bed_plans(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[BedPlan, ...]:
+    all_mornings = mornings(run, heat, days)
     words = [word_of(m) for m in all_mornings]
-    policies = np.full((days, len(words)), s.BY_TRIGGER)
+    policies = np.full((days, len(words)), BY_TRIGGER)
     for i, (word, _) in enumerate(words):
-        policies[0, i] = s.ON_DAY if word in ("soak", "fill") else s.NEVER
+        policies[0, i] = ON_DAY if word in ("soak", "fill") else NEVER
         if word == "empty":
-            comes = comes_on(all_mornings[i].bed, season.today)
-            policies[: days if comes is None else (comes - season.today).days, i] = s.NEVER
+            comes = comes_on(all_mornings[i].bed, run.today)
+            policies[: days if comes is None else (comes - run.today).days, i] = NEVER
         if word == "wait":  # hold to the wait that was chosen
-            policies[: min(days, all_mornings[i].choice.wait_days), i] = s.NEVER
-    expected = season.ahead(policies)
+            policies[: min(days, all_mornings[i].choice.wait_days), i] = NEVER
+    expected = run.ahead(policies)
     return tuple(
         _bed_plan(m, word, cause, expected, hours) for m, (word, cause) in zip(all_mornings, words, strict=True)
     )
 
 
 def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) -> BedPlan:
-    season, i, bed, stand = m.season, m.i, m.bed, m.stand
-    depth = forcing.managed_depth_m(bed)
+    run, i = m.run, m.i
     return BedPlan(
-        bed=bed,
+        today=m.today,
+        day=m.day,
+        terms=m.terms,
         word=word,
         cause=cause,
         dose=dose_of(m) if word in ("soak", "check", "fill") else None,
         net_mm=dataclasses.replace(band(m.net_series), mid=m.net_mm),
-        raw_mm=float(m.row[s.RAW_NOW]),
-        taw_mm=float(m.row[s.TAW_NOW]),
         trigger_mm=m.trigger_mm,
-        air_mark_mm=float(season.days[season.n_behind, i, s.AIR_MARK]),
-        room_mm=float(season.days[season.n_behind, i, s.ROOM]),
-        share=m.share,
-        ground_m2=m.ground_m2,
         chance_asks=m.chance_asks,
         choice=m.choice,
         wet_days=m.wet_days,
-        story=story_of(season, i, m.row),
-        next_soak=next_soak(season, i, expected),
+        story=story_of(run, i, m.terms),
+        next_soak=next_soak(run, i, expected),
         reservoir_l=band(m.reservoir_series_l) if m.has_reservoir else None,
-        empty_on=empty_on(season, i, m.never) if m.has_reservoir else None,
-        plants=stand.plants,
-        canopy_m2=stand.canopy_m2,
-        height_m=stand.height_m,
-        root_depth_m=stand.root_depth_m,
-        depth_m=depth,
-        finger_depth_m=min(forcing.FINGER_DEPTH_M, depth / 2),
-        ground=forcing.profile_on(bed, season.today),
-        exposure=forcing.exposure_on(bed, season.today),
+        empty_on=empty_on(run, i, m.never) if m.has_reservoir else None,
         use=day_use(m, hours.tmin, hours.tmax),
-        today_row=m.row,
-        days_expected=functools.partial(days_ahead, season, i, expected, bed, m.ground_m2),
+        days_expected=functools.partial(days_ahead, run, i, expected, m.today),
     )

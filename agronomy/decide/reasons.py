@@ -7,14 +7,15 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.balance import step as s
-from agronomy.balance.run import Season
+from agronomy.balance.run import Run
+from agronomy.balance.terms import Terms
 
 LONGEST_STORY_DAYS = 21
+LEAST_SHOWN_MM = 5e-12  # what is only rounding is no part of a story
 
 
 @dataclass(frozen=True)
-class Line:
+class Part:
     """One line of the arithmetic: what it is, and how much depletion it added (+) or took away (-) [mm of the bed]."""
 
     what: str
@@ -23,42 +24,41 @@ class Line:
 
 @dataclass(frozen=True)
 class Story:
-    """From the last soak (or the opening) to this morning. The lines sum to `depletion_mm`."""
+    """From the last soak (or the opening) to this morning. The parts sum to `depletion_mm`."""
 
     since: dt.date
     begins_with: str  # "soak", "opening" or "window"
-    lines: tuple[Line, ...]
+    parts: tuple[Part, ...]
     depletion_mm: float
 
 
-def story_of(season: Season, bed: int, today_row: np.ndarray) -> Story:
-    """The lines for one bed. today_row: the central row of today, whose check has already been taken in."""
-    opened, n = int(season.opened_at[bed]), season.n_behind
-    rows = season.rows[opened:n, bed]
-    soaks = np.flatnonzero((rows[:, s.IRRIGATION] > 0) | (rows[:, s.FILLED] > 0))
-    window = max(0, len(rows) - LONGEST_STORY_DAYS)
+def story_of(run: Run, bed: int, today: Terms) -> Story:
+    """The arithmetic of one bed. today: the central terms of today, whose observations have been taken in."""
+    opened, n = int(run.opened_at[bed]), run.n_behind
+    all_days = run.behind(bed)
+    soaks = np.flatnonzero((all_days.irrigation > 0) | (all_days.filled > 0))
+    window = max(0, n - opened - LONGEST_STORY_DAYS)
     start, begins = (window, "window") if window else (0, "opening")
     if len(soaks) and soaks[-1] >= window:
         start, begins = int(soaks[-1]), "soak"
-    rows = rows[start:]
-    total = rows.sum(axis=0) if len(rows) else np.zeros(s.N_ROW)
-    share = float(season.days[n, bed, s.SHARE])
+    days = run.behind(bed, opened + start)
+    total = Terms(*(float(np.sum(x)) for x in days))
+    share = run.rooted_share(bed)
     # Ground given up this morning lets go of its water above field capacity.
-    before = float(season.days[n - 1, bed, s.SHARE]) if n > opened else share
-    let_go = max(0.0, before - share) * float(season.state[bed, 0, s.W])
-    opening = float(rows[0, s.OPEN_ROOTED]) if len(rows) else float(today_row[s.OPEN_ROOTED])
-    lines = [
-        Line("opening", opening),
-        Line("watering", -float(total[s.IRRIGATION])),
-        Line("rain", -float(total[s.RAIN_ROOTED])),
-        Line("plants", float(total[s.TRANSPIRATION])),
-        Line("bare_soil", float(total[s.EVAP_ROOTED])),
-        Line("drained", float(total[s.DRAINED_ROOTED]) + let_go),
-        Line("wicked", -float(total[s.WICKED])),
-        Line("new_ground", float(total[s.REACHED] + today_row[s.REACHED])),
-        Line("soil_changed", float(total[s.HOLDS_MORE] + today_row[s.HOLDS_MORE])),
-        Line("check", -float(total[s.CORRECTION] + today_row[s.CORRECTION])),
+    before = run.rooted_share(bed, -1) if n > opened else share
+    let_go = max(0.0, before - share) * run.morning(bed).w
+    opening = float(np.asarray(days.open_rooted)[0]) if opened + start < n else today.open_rooted
+    parts = [
+        Part("opening", opening),
+        Part("watering", -total.irrigation),
+        Part("rain", -total.rain_rooted),
+        Part("plants", total.transpiration),
+        Part("bare_soil", total.evap_rooted),
+        Part("drained", total.drained_rooted + let_go),
+        Part("wicked", -total.wicked),
+        Part("new_ground", total.reached + today.reached),
+        Part("soil_changed", total.holds_more + today.holds_more),
+        Part("observed", -(total.correction + today.correction)),
     ]
-    kept = tuple(x for x in lines if x.what == "opening" or abs(x.mm) > 5e-12)
-    since = season.weather.dates[opened + start]
-    return Story(since, begins, kept, float(today_row[s.DR_START]) * share)
+    kept = tuple(x for x in parts if x.what == "opening" or abs(x.mm) > LEAST_SHOWN_MM)
+    return Story(run.weather.dates[opened + start], begins, kept, today.dr_start * share)

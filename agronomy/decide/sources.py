@@ -1,23 +1,16 @@
-"""What a bed's answer rests on: each coefficient with its value, unit and source."""
+"""Where each figure of a bed's answer comes from: the coefficients in the order in which they were used."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
-from agronomy.balance import forcing
-from agronomy.balance import step as s
+from agronomy.beds.today import PRACTICE
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.styles import pattern_of, style_of
-from agronomy.describe.garden import Bed
-from agronomy.describe.kinds import KINDS
-from agronomy.ground.mulch import mulch_on
-from agronomy.methods.hand import ARRIVES
+from agronomy.methods.drip import WIDTH_SOURCE
 from agronomy.plants.crops import crop_of
-from agronomy.plants.size import last_sighting
 
-PRACTICE = "common practice, no source"
 LIGHT = "FAO-56 eq. 6 with the bed's own light and wind; shares common practice, no source"
-WIDTH = "wetted width by Schwartzman and Zur 1986, from memory"
 
 
 @dataclass(frozen=True)
@@ -33,65 +26,39 @@ class Coefficient:
 
 def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
     """Everything that went into a bed's answer today, in the order in which it was used."""
-    row, bed = b.today_row, b.bed
-    ground = forcing.profile_on(bed, plan.today)
-    h = ground.top
-    today = plan.season.days[plan.season.n_behind, plan.beds.index(b)]
+    t, day, today, bed = b.terms, b.day, b.today, b.bed
+    stand, ground, h = today.stand, today.profile, today.profile.top
+    cover = min(1.0, stand.canopy_m2 / today.ground_m2)
+    tier = plan.run.weather.tier[plan.run.n_behind]
     out = [
-        Coefficient("ET0", "reference_et", float(row[s.ET0_NOW]), "mm", f"FAO-56, tier {_tier(plan)}"),
-        Coefficient("fc", "cover", float(min(1.0, b.canopy_m2 / b.ground_m2)), "share", _size_source(plan, b)),
-        Coefficient("Kd", "density", float(today[s.KD]), "", "Allen and Pereira 2009, eq. 10"),
+        Coefficient("ET0", "reference_et", t.et0_now, "mm", f"FAO-56, tier {tier}"),
+        Coefficient("fc", "cover", cover, "share", today.size_source),
+        Coefficient("Kd", "density", day.kd, "", "Allen and Pereira 2009, eq. 10"),
     ]
-    standing = [p for p in bed.plantings if p.planted <= plan.today and (not p.removed or p.removed > plan.today)]
-    for name, c in {crop_of(p).name: crop_of(p) for p in standing}.items():
+    for name, c in {crop_of(p).name: crop_of(p) for p, _ in today.standing}.items():
         ky, ky_source = c.yield_response
         out.append(Coefficient("Kcb mid", f"crop:{name}", c.kcb[1], "", c.source))
         out.append(Coefficient("Ky", f"yield:{name}", ky, "", ky_source))
-    exposure = forcing.exposure_on(bed, plan.today)
     if bed.exposures:
-        out.insert(1, Coefficient("", f"exposure:{exposure.cover}", float(today[s.AIR_FACTOR]), "share", LIGHT))
-    mulch = mulch_on(bed.mulches, plan.today)
-    reach = forcing.line_reach(bed, plan.today)
-    line = [Coefficient("fw", "line_reach", reach, "share", WIDTH)] if bed.method == "drip" else []
+        out.insert(1, Coefficient("", f"exposure:{today.exposure.cover}", day.air_factor, "share", LIGHT))
+    line = [Coefficient("fw", "line_reach", today.reach, "share", WIDTH_SOURCE)] if bed.method == "drip" else []
+    mulched = "FAO-56 chapter 10; beyond 3 cm " + PRACTICE if today.mulch else "bare soil"
+    depth = min(stand.root_depth_m, today.depth_m)
+    asks = f"trigger:{style_of(plan.garden, bed)}:{pattern_of(bed)}"
     out += [
-        Coefficient("Kcb", "basal", float(row[s.KCB_NOW]), "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
-        Coefficient("Ke", "evaporation", float(row[s.KE_NOW]), "", "FAO-56 eq. 71 to 77"),
-        Coefficient(
-            "", "mulch", float(today[s.EVAP_LEFT]), "share",
-            "FAO-56 chapter 10; beyond 3 cm " + PRACTICE if mulch else "bare soil",
-        ),
+        Coefficient("Kcb", "basal", t.kcb_now, "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
+        Coefficient("Ke", "evaporation", t.ke_now, "", "FAO-56 eq. 71 to 77"),
+        Coefficient("", "mulch", day.evap_left, "share", mulched),
         Coefficient("FC", "field_capacity", h.field_capacity, "m3/m3", h.source),
         Coefficient("WP", "wilting_point", h.wilting_point, "m3/m3", h.source),
-        Coefficient("Zr", "root_depth", min(b.root_depth_m, b.depth_m), "m", "least of published depth and soil depth"),
-        Coefficient("f", "rooted_share", b.share, "share", _share_source(b)),
+        Coefficient("Zr", "root_depth", depth, "m", "least of published depth and soil depth"),
+        Coefficient("f", "rooted_share", b.rooted_share, "share", today.share_source),
         *line,
-        Coefficient("", "intake", ground.intake_mm_per_h, "mm/h", _intake_source(bed, plan)),
+        Coefficient("", "intake", ground.intake_mm_per_h, "mm/h", ground.intake_source),
         Coefficient("TAW", "total_available", b.taw_mm, "mm", "FAO-56 eq. 82"),
         Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", "FAO-56 Table 22 and its note"),
         Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
-        Coefficient("", f"trigger:{style_of(plan.garden, bed)}:{pattern_of(bed)}", b.trigger_mm, "mm", PRACTICE),
-        Coefficient("", "arrives", ARRIVES[bed.method], "share", PRACTICE),
-    ]  # fmt: skip
+        Coefficient("", asks, b.trigger_mm, "mm", PRACTICE),
+        Coefficient("", "arrives", today.method.arrives, "share", PRACTICE),
+    ]
     return tuple(out)
-
-
-def _tier(plan: Plan) -> str:
-    return plan.season.weather.tier[plan.season.n_behind]
-
-
-def _size_source(plan: Plan, b: BedPlan) -> str:
-    seen = [x for x in (last_sighting(p, plan.today) for p in b.bed.plantings) if x]
-    if seen:
-        return "size seen on " + max(x.date for x in seen).isoformat()
-    return "size by the crop's stages, " + PRACTICE
-
-
-def _intake_source(bed: Bed, plan: Plan) -> str:
-    measured = forcing.soil_on(bed, plan.today).intake_mm_per_h is not None
-    return "measured" if measured else "saturated conductivity, Saxton and Rawls 2006"
-
-
-def _share_source(b: BedPlan) -> str:
-    if KINDS[b.bed.kind][0]:
-        return "a pot is wetted whole"
-    return "roots half as wide again as the leaves, " + PRACTICE

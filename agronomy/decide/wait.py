@@ -5,11 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-import numpy.typing as npt
 
-from agronomy.balance import step as s
-from agronomy.balance.forcing import Array
-from agronomy.balance.run import Ahead, Season
+from agronomy.balance.run import Ahead, Run
+from agronomy.balance.terms import BY_TRIGGER, NEVER, ON_DAY, Array, Policies
 from agronomy.decide import styles
 
 WAITS = (0, 1, 2, 3)  # days
@@ -38,25 +36,25 @@ class Choice:
         return best if worth and self.rain_enough[best] >= LEAST_CHANCE else 0
 
 
-def policies_from_day(season: Season, days: int, day: int) -> npt.NDArray[np.int64]:
+def policies_from_day(run: Run, days: int, day: int) -> Policies:
     """Policies (day, bed) that leave every bed until `day`, soak it then, and go on by its trigger."""
-    p = np.full((days, season.beds.shape[0]), s.BY_TRIGGER)
-    p[:day] = s.NEVER
-    p[day] = s.ON_DAY
+    p = np.full((days, len(run.beds)), BY_TRIGGER)
+    p[:day] = NEVER
+    p[day] = ON_DAY
     return p
 
 
-def weigh(season: Season, never: Ahead, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
+def weigh(run: Run, never: Ahead, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
     """Costs of soaking each bed now or in one, two or three days, and how often rain makes the soak needless.
 
     cost = a x transpiration missed + b x water lost + c x days above the air mark (weights: decide/styles.py).
     Whatever day the soak falls on, the bed is watered by its trigger afterwards. never: the days ahead unwatered.
     trigger_now: each bed's trigger this morning [mm over its rooted share].
     """
-    horizon = min(HORIZON_DAYS, len(season.weather.dates) - season.n_behind)
+    horizon = min(HORIZON_DAYS, len(run.weather.dates) - run.n_behind)
     waits = [k for k in WAITS if k < horizon]
-    runs = [season.ahead(policies_from_day(season, horizon, k)) for k in waits]
-    dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(season.garden, b)] for b in season.garden.beds])
+    runs = [run.ahead(policies_from_day(run, horizon, k)) for k in waits]
+    dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(run.garden, b)] for b in run.garden.beds])
     wet_weight = styles.WET_DAY_WEIGHT * np.array(wet_feet)
     # (option, bed): means over the members of what each option brings over the horizon.
     stress = np.array([r.stress[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import numpy as np
 
-from agronomy.balance import step as s
 from agronomy.decide.bands import band
 from agronomy.decide.heat import HEAT_BELIEVED
 from agronomy.decide.morning import Morning
@@ -63,21 +62,21 @@ def _top_asks(m: Morning, net_mm: float, top_mm: float) -> bool:
 
 def _word_of_bare(m: Morning) -> tuple[str, str]:
     """Nothing grows yet that is watered; a dry bed is wetted the day before it is worked and planted."""
-    comes = comes_on(m.bed, m.season.today)
-    tomorrow = comes is not None and (comes - m.season.today).days == 1
-    if tomorrow and not m.has_reservoir and m.net_mm >= max(DRY_FOR_WORK * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+    comes = comes_on(m.bed, m.run.today)
+    tomorrow = comes is not None and (comes - m.run.today).days == 1
+    if tomorrow and not m.has_reservoir and m.net_mm >= max(DRY_FOR_WORK * m.terms.raw_now, LEAST_DOSE_MM):
         return ("done", "watered") if m.watered_today else ("soak", "before_planting")
     return "empty", "unwatered" if m.stand.canopy_m2 > 0 else "bare"
 
 
 def _heat_in(m: Morning) -> int | None:
     """Days until a heat wave that is near enough to get ready for; None where there is none."""
-    days = (m.heat.dates[0] - m.season.today).days if m.heat else 0
+    days = (m.heat.dates[0] - m.run.today).days if m.heat else 0
     return days if 0 < days <= HEAT_LEAD_DAYS else None
 
 
 def _word_of_reservoir(m: Morning) -> tuple[str, str]:
-    low, heat_in = reservoir_low(m.season, m.i), _heat_in(m)
+    low, heat_in = reservoir_low(m.run, m.i), _heat_in(m)
     # What was filled today is in `never` already; the little that is left then is not worth a second trip.
     if m.filled_l > 0 and m.capacity_l - m.reservoir_l - m.filled_l < LEAST_FILL * m.capacity_l:
         return "leave", "not_yet"
@@ -95,7 +94,7 @@ def _word_of_reservoir(m: Morning) -> tuple[str, str]:
 def _heat_would_take_it_past(m: Morning, net_mm: float) -> bool:
     """Whether the coming wave takes an unwatered bed past its trigger by its second day, and a soak now would stay."""
     heat_in = _heat_in(m)
-    if heat_in is None or net_mm < max(AHEAD_OF_HEAT_LEAST * float(m.row[s.RAW_NOW]), LEAST_DOSE_MM):
+    if heat_in is None or net_mm < max(AHEAD_OF_HEAT_LEAST * m.terms.raw_now, LEAST_DOSE_MM):
         return False
     into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i, 1:]
     return float(np.median(into_wave)) >= m.trigger_mm and m.choice.wait_days == 0
@@ -106,7 +105,7 @@ def doubtful(m: Morning) -> bool:
     low, high = SERIES_DISAGREE
     if not low <= m.chance_asks <= high:
         return False
-    if any(0 <= (m.season.today - c.date).days < CHECK_FRESH_DAYS for c in m.bed.checks):
+    if any(0 <= (m.run.today - c.date).days < CHECK_FRESH_DAYS for c in m.bed.observations):
         return False
     b = band(m.net_series)
-    return b.high - b.low > CHECK_BAND * float(m.row[s.RAW_NOW])
+    return b.high - b.low > CHECK_BAND * m.terms.raw_now

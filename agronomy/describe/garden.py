@@ -34,7 +34,7 @@ BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
 }  # fmt: skip
 WETNESS: Final = ("dry", "just_damp", "moist", "wet")
 WEIGHTS: Final = ("light", "middling", "heavy")
-CHECK_KINDS: Final = ("finger", "still_wet", "lifted", "probe", "dug", "float")
+OBSERVATION_KINDS: Final = ("finger", "still_wet", "lifted", "probe", "dug", "float")
 # what stands in a garden beside its beds -> (usual height in m, 0: it throws no shade; common practice)
 THINGS: Final[dict[str, tuple[float, str]]] = {
     "wall": (2.0, "wall"), "fence": (1.6, "fence"), "hedge": (1.8, "hedge"), "tree": (5.0, "tree"),
@@ -186,7 +186,7 @@ class Mulch:
 class Rig:
     """What water comes from: a hose or tap with its flow, measured by bucket or a default.
 
-    x_m, y_m: where its tap is on the plan; hose_m: how far its hose reaches from there [m]. flow_cv: coefficient of
+    x_m, y_m: where its tap is on the map; hose_m: how far its hose reaches from there [m]. flow_cv: coefficient of
     variation of the trials that measured it.
     """
 
@@ -201,7 +201,7 @@ class Rig:
 
 @dataclass(frozen=True)
 class Thing:
-    """Something on the plan that matters for water or light: centre, footprint and height [m], turned clockwise [deg].
+    """Something on the map that matters for water or light: centre, footprint and height [m], turned clockwise [deg].
 
     kind: a name of THINGS. height_m: None: the usual of its kind.
     """
@@ -243,7 +243,7 @@ class Watering:
 
 
 @dataclass(frozen=True)
-class Check:
+class Observation:
     """What was found at the start of a date.
 
     kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
@@ -259,7 +259,7 @@ class Check:
 
 @dataclass(frozen=True)
 class Bed:
-    """x_m, y_m: its centre on the plan; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
+    """x_m, y_m: its centre on the map; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
     not known, and taken as there."""
 
     name: str
@@ -281,7 +281,7 @@ class Bed:
     pattern: str | None = None
     exposures: tuple[Exposure, ...] = ()
     waterings: tuple[Watering, ...] = ()
-    checks: tuple[Check, ...] = ()
+    observations: tuple[Observation, ...] = ()
     x_m: float | None = None
     y_m: float | None = None
     turn_deg: float = 0.0

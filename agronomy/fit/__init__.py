@@ -2,5 +2,5 @@
 
 In here:
 
-    checks  all checks of a bed
+    fits    all checks of a bed
 """

@@ -22,12 +22,15 @@ LEAST_DEPTH_M = 0.03
 
 @dataclass(frozen=True)
 class Profile:
-    """slices: (thickness [m], what it holds) from the top down to depth_m. usable_m: as deep as roots may go [m]."""
+    """slices: (thickness [m], what it holds) from the top down to depth_m. usable_m: as deep as roots may go [m].
+
+    intake_source: what the intake rests on."""
 
     slices: tuple[tuple[float, Holding], ...]
     depth_m: float
     usable_m: float
     intake_mm_per_h: float
+    intake_source: str
 
     @property
     def top(self) -> Holding:
@@ -101,8 +104,10 @@ def profile(soil: Soil, depth_m: float, container: bool, soil_depth_m: float) ->
     if soil.woody_fill_m > 0:
         slices = _with_woody_fill(slices, depth_m, soil_depth_m - soil.woody_fill_m)
     usable = depth_m if soil.loosened_m is None else min(depth_m, soil.loosened_m)
-    intake = soil.intake_mm_per_h if soil.intake_mm_per_h is not None else top.ksat
-    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake)
+    intake, source = top.ksat, "saturated conductivity, Saxton and Rawls 2006"
+    if soil.intake_mm_per_h is not None:
+        intake, source = soil.intake_mm_per_h, "measured"
+    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake, source)
 
 
 def _layers_below(soil: Soil) -> tuple[Layer, ...]:

@@ -1,7 +1,10 @@
-"""Methods: litres to what the hand, the line or the reservoir does.
+"""Methods: how water comes to a bed. One protocol; a new way of watering is one more class behind it.
 
 In here:
 
-    hand  hose and can; which rig a bed is watered from
-    drip  minutes of a line, and how wide an emitter wets
+    base       what every method answers
+    hand       hose and can
+    drip       a drip line
+    reservoir  filled, and lifted by a wick
+    choose     the rig and the method of a bed
 """

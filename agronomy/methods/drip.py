@@ -2,13 +2,50 @@
 
 from __future__ import annotations
 
-from agronomy.describe.garden import Drip
+import math
+from dataclasses import dataclass
+from typing import Final
+
+from agronomy.describe.garden import Drip, Rig
+from agronomy.methods.base import InHand, Target, flow_cv
 
 RUN_THAT_SETS_THE_WIDTH_L = 4.0  # litres from one emitter in an ordinary run; common practice, no source
+LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
+LEAST_WETTED: Final = 0.05
+WIDTH_SOURCE: Final = "wetted width by Schwartzman and Zur 1986, from memory"
+
+
+@dataclass(frozen=True)
+class DripLine:
+    """A line of emitters that is opened and closed; `drip` None: nothing is known of it but that it is there."""
+
+    rig: Rig
+    drip: Drip | None
+    arrives: float = 0.90  # common practice, no source
+    ponds: bool = False
+
+    @property
+    def litres_cv(self) -> float:
+        return flow_cv(self.rig)
+
+    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
+        return 1.0 if self.drip is None else wetted_share(self.drip, ksat_mm_per_h, ground_m2)
+
+    def person_minutes(self, litres: float, times: float) -> float:
+        return times * LINE_MINUTES
+
+    def tap_minutes(self, litres: float) -> float:
+        return self.pouring_minutes(litres)
+
+    def pouring_minutes(self, litres: float) -> float:
+        return litres / self.rig.flow_l_per_min if self.drip is None else run_minutes(litres, self.drip)
+
+    def in_hand(self, litres: float, target: Target) -> InHand:
+        return InHand(drip_minutes=None if self.drip is None else run_minutes(litres, self.drip))
 
 
 def run_minutes(litres: float, drip: Drip) -> float:
-    """Minutes a line must run to give these litres at its nominal flow."""
+    """Minutes a line must run to give these litres [L] at its nominal flow; arithmetic."""
     return litres / (drip.emitters * drip.flow_l_per_h) * 60
 
 
@@ -21,6 +58,6 @@ def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float
 
 
 def wetted_share(drip: Drip, ksat_mm_per_h: float, ground_m2: float) -> float:
-    """Share of the bed's ground that its line keeps wet, at least a twentieth and at most all of it."""
+    """Share of the bed's ground that its line keeps wet [0..1], at least LEAST_WETTED; width by Schwartzman and Zur."""
     width = wetted_width_m(RUN_THAT_SETS_THE_WIDTH_L, drip.flow_l_per_h, ksat_mm_per_h)
-    return min(1.0, max(0.05, drip.emitters * 3.141592653589793 / 4 * width**2 / ground_m2))
+    return min(1.0, max(LEAST_WETTED, drip.emitters * math.pi / 4 * width**2 / ground_m2))

@@ -4,53 +4,92 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from typing import Final
 
-from agronomy.describe.garden import Bed, Garden, Rig
+from agronomy.describe.garden import Rig
+from agronomy.methods.base import CAN_CV, STOP_MINUTES, HoseSplit, InHand, Target, flow_cv
 
 BASE_RADIUS_M = 0.25  # a base is the circle of this radius round a stem, or the canopy where that is smaller
 PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common practice, no source
 LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered all over; common practice
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
-STOP_MINUTES = 0.5  # to walk on and bring the hose along, for each stop; common practice, no source
-LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
-ARRIVES = {"hose": 0.90, "can": 0.95, "drip": 0.90, "reservoir": 1.0}  # share that reaches the roots; practice
-
-
-def rig_of(garden: Garden, bed: Bed) -> Rig | None:
-    """The hose or tap a bed is watered from: its own, else the garden's first."""
-    return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else None)
+LEAST_CAN: Final = 0.25  # of a can: less is carried like a quarter; common practice, no source
 
 
 @dataclass(frozen=True)
-class HoseSplit:
-    """Seconds at each of `bases` and of `patches`, and in all; no bases where plants stand too dense to aim at each."""
+class Hose:
+    """A hose in somebody's hand."""
 
-    bases: int
-    base_s: float
-    patches: int
-    patch_s: float
-    total_s: float
+    rig: Rig
+    arrives: float = 0.90  # common practice, no source
+    ponds: bool = True
+
+    @property
+    def litres_cv(self) -> float:
+        return flow_cv(self.rig)
+
+    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
+        return 1.0
+
+    def person_minutes(self, litres: float, times: float) -> float:
+        return self.pouring_minutes(litres) + times * STOP_MINUTES
+
+    def tap_minutes(self, litres: float) -> float:
+        return self.pouring_minutes(litres)
+
+    def pouring_minutes(self, litres: float) -> float:
+        return litres / self.rig.flow_l_per_min
+
+    def in_hand(self, litres: float, target: Target) -> InHand:
+        return InHand(hose=hose_split(litres, self.rig.flow_l_per_min, target), flow_l_per_min=self.rig.flow_l_per_min)
 
 
-def hose_split(litres: float, flow_l_per_min: float, plants: int, canopy_m2_each: float, rooted_m2: float) -> HoseSplit:
-    """Seconds of hose at each base and each patch of the ground between.
+@dataclass(frozen=True)
+class Can:
+    """A can that is filled and carried: what it holds [L], and the minutes to fill, carry and pour one."""
+
+    rig: Rig
+    can_l: float
+    can_minutes: float
+    arrives: float = 0.95  # common practice, no source
+    litres_cv: float = CAN_CV
+    ponds: bool = True
+
+    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
+        return 1.0
+
+    def person_minutes(self, litres: float, times: float) -> float:
+        return max(litres / self.can_l, LEAST_CAN * times) * self.can_minutes + times * STOP_MINUTES
+
+    def tap_minutes(self, litres: float) -> float:
+        return 0.0  # it is filled between
+
+    def pouring_minutes(self, litres: float) -> float:
+        return litres / self.rig.flow_l_per_min
+
+    def in_hand(self, litres: float, target: Target) -> InHand:
+        return InHand(cans=cans(litres, self.can_l))
+
+
+def hose_split(litres: float, flow_l_per_min: float, target: Target) -> HoseSplit:
+    """Seconds of hose at each base and each patch of the ground between; common practice, no source.
 
     Each base gets its own circle's share of the rooted ground; the patches share the rest.
     """
     total_s = litres / flow_l_per_min * 60
-    bases = max(plants, 1)
-    circle = min(math.pi * BASE_RADIUS_M**2, max(canopy_m2_each, 0.01))
-    base_share = min(1.0, bases * circle / max(rooted_m2, 1e-9))
+    bases = max(target.plants, 1)
+    circle = min(math.pi * BASE_RADIUS_M**2, max(target.canopy_m2_each, 0.01))
+    base_share = min(1.0, bases * circle / max(target.rooted_m2, 1e-9))
     if 1 - base_share < LEAST_PATCH_SHARE:
         base_share = 1.0
     if total_s * base_share / bases < LEAST_BASE_S:
         bases, base_share = 0, 0.0
-    patches = math.ceil((1 - base_share) * rooted_m2 / PATCH_M2)
+    patches = math.ceil((1 - base_share) * target.rooted_m2 / PATCH_M2)
     patch_s = total_s * (1 - base_share) / patches if patches else 0.0
     base_s = total_s * base_share / bases if bases else 0.0
     return HoseSplit(bases, base_s, patches, patch_s, total_s)
 
 
 def cans(litres: float, can_l: float) -> float:
-    """Number of cans, to the nearest quarter; 0 for less than that, which is better told in litres."""
+    """Number of cans, to the nearest quarter; 0 for less than that, which is better told in litres. Arithmetic."""
     return round(litres / can_l * 4) / 4

@@ -11,7 +11,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
-from agronomy.plan_geojson import OnPlan, read_plan
+from agronomy.formats.map_geojson import OnMap, read_map
 from apps.exchange.files import FaultyFileError, refuse_too_large
 from apps.garden.access import owned
 from apps.garden.actions import SaveBed
@@ -174,7 +174,7 @@ class ImportPlan:
     def execute(self) -> int:
         garden = owned(self.by, self.garden_id)
         refuse_too_large(self.text, "plan file")
-        features, north, found = read_plan(self.text)
+        features, north, found = read_map(self.text)
         ids = {
             "bed": dict(Bed.objects.filter(garden=garden, removed_at=None).values_list("name", "pk")),
             "tap": dict(Rig.objects.filter(garden=garden).values_list("name", "pk")),
@@ -199,7 +199,7 @@ class ImportPlan:
             ArrangeGround(self.by, self.garden_id, places["bed"], places["tap"], north).execute()
         return len(features)
 
-    def _put(self, garden: Garden, f: OnPlan, where: dict[str, float]) -> None:
+    def _put(self, garden: Garden, f: OnMap, where: dict[str, float]) -> None:
         name = f.properties.get("name") or ""
         known = garden.things.filter(kind=f.what, name=name, removed_at=None).first() if name else None
         size = {"length_m": round(f.length_m, 3), "width_m": round(f.width_m, 3), "turn_deg": f.turn_deg}

@@ -15,7 +15,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
-from agronomy.garden_export import faults
+from agronomy.formats.write_garden import faults
 from apps.exchange.write_garden import write_garden
 from apps.garden.access import owned
 from apps.garden.actions import refuse_one_too_many

@@ -12,7 +12,7 @@ from typing import Any, Final
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import UnknownNameError
-from agronomy.garden_file import read_garden
+from agronomy.formats.read_garden import read_garden
 from apps.exchange.write_garden import write_garden
 from apps.garden.actions import refuse_one_too_many
 from apps.garden.models import Garden

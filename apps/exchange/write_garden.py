@@ -26,7 +26,7 @@ from apps.garden.models import (
     SizeSighting,
     Thing,
 )
-from apps.watering.models import Check, MovedSoak, Watering
+from apps.watering.models import MovedSoak, Observation, Watering
 from apps.weather.actions import keep_climate
 from apps.weather.models import GaugeReading, Source, WeatherDay
 
@@ -127,7 +127,7 @@ def _write_bed(
         MovedSoak.objects.create(
             bed=row, date=moved.from_date, from_date=moved.from_date, to_date=moved.to_date, by=owner
         )
-    events: list[tuple[Any, Any]] = [(Watering, bed.waterings), (Check, bed.checks)]
+    events: list[tuple[Any, Any]] = [(Watering, bed.waterings), (Observation, bed.observations)]
     for model, happened in events:
         for event in happened:  # one after the other: of two alike in a day, the later recorded stays the later
             model.objects.create(bed=row, by=owner, **dataclasses.asdict(event))

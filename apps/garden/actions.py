@@ -11,10 +11,11 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from agronomy import garden_file, garden_schema
 from agronomy.air.climates import climate_at
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden import convert
 from apps.garden.access import lock, owned

@@ -17,11 +17,12 @@ from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
-from agronomy import garden_file, garden_schema
 from agronomy.bench.measure import Around, measure
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of
 from agronomy.describe.garden import MEASUREMENTS
 from agronomy.describe.kinds import KINDS
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.models import Aspect, Bed, BedRecord, Garden, Measurement, Rig

@@ -5,8 +5,9 @@ from __future__ import annotations
 import dataclasses
 from typing import Any
 
-from agronomy import garden_file, garden_schema
 from agronomy.describe import garden as g
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
 from apps.garden.models import Bed, OwnCrop
 
 

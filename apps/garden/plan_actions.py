@@ -10,8 +10,8 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from agronomy import garden_schema
 from agronomy.describe.errors import InputError
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import MOST_BEDS

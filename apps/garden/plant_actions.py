@@ -8,8 +8,8 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from agronomy import garden_schema
 from agronomy.describe.errors import InputError
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.models import OwnCrop, Planting, SizeSighting

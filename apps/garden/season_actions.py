@@ -8,8 +8,8 @@ from typing import Any
 
 from django.db import transaction
 
-from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
+from agronomy.formats import schema as garden_schema
 from agronomy.plants.crops import CROPS
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned

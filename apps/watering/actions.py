@@ -11,16 +11,17 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from agronomy import garden_file, garden_schema
 from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.events import once
 from apps.garden.models import Bed, Event, Garden
-from apps.watering.models import CalendarFeed, Check, IssuedAdvice, MovedSoak, PutOff, Watering
+from apps.watering.models import CalendarFeed, IssuedAdvice, MovedSoak, Observation, PutOff, Watering
 from apps.watering.queries import DAYS_AHEAD, Situation, situation
 from apps.weather.actions import refresh_weather
 
@@ -68,7 +69,7 @@ class RecordWatering:
 
 
 @dataclass
-class RecordCheck:
+class RecordObservation:
     """What was found at a bed: a finger, a lifted pot, a probe, a dug hole, a float, or "still wet, left it"."""
 
     by: Any
@@ -80,13 +81,13 @@ class RecordCheck:
     kind: str = "finger"
     value: float | None = None
 
-    def execute(self) -> Check:
+    def execute(self) -> Observation:
         garden = visited(self.by, self.garden_id)
         bed = _standing_bed(garden, self.bed_id)
         date = self.date or garden.today
         found = {"kind": self.kind, "reading": self.reading, "value": self.value}
-        garden_schema.check_piece("CHECK", {**found, "date": date.isoformat()})
-        garden_file.check_from_json({**found, "date": date.isoformat()}, "")
+        garden_schema.check_piece("OBSERVATION", {**found, "date": date.isoformat()})
+        garden_file.observation_from_json({**found, "date": date.isoformat()}, "")
         _check_date(garden, bed, date)
         if self.kind == "float":
             if not bed.reservoir_capacity_l:
@@ -94,7 +95,7 @@ class RecordCheck:
             if (self.value or 0) > bed.reservoir_capacity_l:
                 raise OutOfRangeError("value", self.value, f"at most {bed.reservoir_capacity_l:g} L, what it holds")
         with transaction.atomic():
-            return once(Check, self.id, {"bed": bed}, {**found, "date": date, "by": self.by})
+            return once(Observation, self.id, {"bed": bed}, {**found, "date": date, "by": self.by})
 
 
 @dataclass
@@ -177,7 +178,7 @@ class EndFeed:
 
 
 EVENTS: dict[str, type[Event]] = {
-    "watering": Watering, "check": Check, "put_off": PutOff, "moved_soak": MovedSoak,
+    "watering": Watering, "observation": Observation, "put_off": PutOff, "moved_soak": MovedSoak,
 }  # fmt: skip
 
 
@@ -226,7 +227,7 @@ def _advice_on(b: BedPlan) -> dict[str, Any]:
 
 def _rain_expected(p: Plan) -> list[dict[str, Any]]:
     """The rain of each of the days that a wait looks at [mm]: 10, 50, 90 % of the members and the chance of any."""
-    w, looked_at = p.season.weather, slice(p.season.n_behind, p.season.n_behind + HORIZON_DAYS)
+    w, looked_at = p.run.weather, slice(p.run.n_behind, p.run.n_behind + HORIZON_DAYS)
     rain = w.rain[looked_at]
     return [
         {"date": date.isoformat(), "mm": [round(x, 3) for x in (b.low, b.mid, b.high)], "chance": rain_chance(members)}

@@ -13,8 +13,8 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
 
-from agronomy import garden_file
 from agronomy.describe import garden as g
+from agronomy.formats import read_garden as garden_file
 from apps.garden.convert import own_crop
 from apps.garden.models import (
     Aspect,
@@ -28,7 +28,7 @@ from apps.garden.models import (
     SizeSighting,
     Thing,
 )
-from apps.watering.models import Check, MovedSoak, PutOff, Watering
+from apps.watering.models import MovedSoak, Observation, PutOff, Watering
 
 Made = TypeVar("Made")
 
@@ -51,9 +51,9 @@ class Grows:
     thinned: tuple[g.Count, ...]
     sizes: tuple[g.Size, ...]
 
-    @property
-    def count_now(self) -> int:
-        return self.thinned[-1].count if self.thinned else self.count
+    def left_on(self, date: dt.date) -> int:
+        """How many plants are left on a date: what was thinned by then, not what is to be."""
+        return next((c.count for c in reversed(self.thinned) if c.date <= date), self.count)
 
 
 @dataclass(frozen=True)
@@ -164,7 +164,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
         .values_list("bed_id", "id", "date", "litres", "part", "into", "passes", "struck_at")
     )
     felt = _grouped(
-        Check.objects.filter(**mine)
+        Observation.objects.filter(**mine)
         .order_by(*by_date)
         .values_list("bed_id", "id", "date", "kind", "reading", "value", "struck_at")
     )
@@ -300,7 +300,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         turn_deg=bed.turn_deg,
         drain_holes=bed.drain_holes,
         waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
-        checks=tuple(g.Check(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
+        observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )
 
 

@@ -10,7 +10,7 @@ import numpy as np
 from agronomy.air.reference_et import reference_et
 from agronomy.decide.planting_out import soil_over
 from agronomy.describe import garden as g
-from agronomy.fit.checks import Days, Fit, fit_of
+from agronomy.fit.fits import Days, Fit, fit_of
 from agronomy.ground.soil_temperature import LEAST_DAYS, soil_temperature
 from apps.watering.facts import core_garden
 from apps.watering.queries import Situation
@@ -22,7 +22,7 @@ SOIL_LOOKS_BACK = dt.timedelta(days=30)
 def days_of(now: Situation) -> Days | None:
     """The weather a fit is judged by: of the plan where there is one, else of what is known behind; None: nothing."""
     if now.plan is not None:
-        w = now.plan.season.weather
+        w = now.plan.run.weather
         i, soil = w.n_behind, soil_over(w)
         tmin, tmax = float(w.tmin[i].mean()), float(w.tmax[i].mean())
         return Days(tmin, tmax, float(w.parts.ea[i]), None if soil is None else float(soil[i]))
@@ -41,7 +41,7 @@ def days_of(now: Situation) -> Days | None:
 
 
 def fits(now: Situation, bed: g.Bed) -> tuple[Fit, ...]:
-    """The fit checks of a bed of this garden, or of one about to be, named by its key; other beds are named by name."""
+    """The fits of a bed of this garden, or of one about to be, named by its key; other beds are named by name."""
     garden = core_garden(now.garden, now.beds)
     others = tuple(b for b in garden.beds if b.name != bed.name)
     names = {str(b.row.pk): b.row.name for b in now.beds}

@@ -21,7 +21,7 @@ def mark_ids(facts: BedFacts, date: dt.date) -> dict[str, uuid.UUID]:
     Made with the server's key, so that nobody can take up another's ids.
     """
     noted: dict[str, Sequence[Poured | Felt | LeftAlone]]
-    noted = {"watering": facts.poured, "check": facts.felt, "put_off": facts.put_offs}
+    noted = {"watering": facts.poured, "observation": facts.felt, "put_off": facts.put_offs}
     return {kind: _id(kind, facts.row.pk, date, sum(e.date == date for e in events)) for kind, events in noted.items()}
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from agronomy.describe.garden import CHECK_KINDS, DAY_PARTS, WEIGHTS, WETNESS
+from agronomy.describe.garden import DAY_PARTS, OBSERVATION_KINDS, WEIGHTS, WETNESS
 from apps.garden.models import AS_WRITTEN, Bed, Event, Garden, choices
 from apps.weather.models import ForecastSnapshot
 
@@ -26,11 +26,11 @@ class Watering(Event):
         return f"{self.date} {self.litres} L"
 
 
-class Check(Event):
+class Observation(Event):
     """What was found at a bed: each kind has its reading or its value, as the garden file says."""
 
-    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="checks")
-    kind = models.CharField(max_length=12, choices=choices(CHECK_KINDS), default="finger")
+    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="observations")
+    kind = models.CharField(max_length=12, choices=choices(OBSERVATION_KINDS), default="finger")
     reading = models.CharField(max_length=12, choices=choices((*WETNESS, *WEIGHTS)), null=True, blank=True)
     value = models.FloatField(null=True, blank=True)
 

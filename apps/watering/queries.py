@@ -7,7 +7,7 @@ import hashlib
 import threading
 from dataclasses import dataclass
 
-from agronomy.balance.run import Checkpoints
+from agronomy.balance.checkpoints import Checkpoints
 from agronomy.decide.plan import Plan, plan, replan, with_bounded_ledgers
 from agronomy.describe import garden as g
 from apps.garden.models import Garden

@@ -15,9 +15,9 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from agronomy import garden_schema
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
+from agronomy.formats import schema as garden_schema
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.actions import CreateGarden

@@ -45,9 +45,9 @@ def _events(seed: int, litres: float, into: str = "soil") -> dict[str, Any]:
         poured = round(float(litres * rng.uniform(0.3, 1.6)), 2)
         waterings.append(g.Watering(at, poured, part, into, 2 if rng.random() < 0.25 else 1))
         if rng.random() < 0.2:
-            checks.append(g.Check(at + dt.timedelta(days=1), readings[int(rng.integers(4))]))
+            checks.append(g.Observation(at + dt.timedelta(days=1), readings[int(rng.integers(4))]))
         at += dt.timedelta(days=int(rng.integers(1, 9)))
-    return {"waterings": tuple(waterings), "checks": tuple(checks)}
+    return {"waterings": tuple(waterings), "observations": tuple(checks)}
 
 
 def _bed(name: str, kind: str, length: float, width: float, **more: Any) -> g.Bed:
@@ -69,7 +69,8 @@ def pin_garden() -> g.Garden:
         _bed("Drills", "open", 3.0, 1.2, pattern="damp_top", soils=(g.Soil("clay_loam", 3.0),),
              plantings=(_planting("carrot", 200, "2013-05-02", start="sown", buried_m=0.015),), **_events(3, 8.0)),
         _bed("Terrace", "open", 4.0, 1.2, soils=(g.Soil("clay", stones_pct=20.0, drainage="slow"),), style="sparing",
-             plantings=(_planting("winter_squash", 2, "2013-06-01"), _planting("runner_bean", 12, "2013-06-10", start="sown")),
+             plantings=(_planting("winter_squash", 2, "2013-06-01"),
+                        _planting("runner_bean", 12, "2013-06-10", start="sown")),
              **_events(4, 20.0)),
         _bed("Row", "row", 6.0, 0.4, method="drip", drip=g.Drip(12, 2.0), soils=(g.Soil("silt_loam"),),
              plantings=(_planting("pepper", 10, "2013-05-25", spacing_m=0.4),), **_events(5, 12.0)),
@@ -77,7 +78,8 @@ def pin_garden() -> g.Garden:
              plantings=(_planting("tomato", 2, "2013-05-18"),), **_events(6, 7.0, "reservoir")),
         _bed("Float", "self_watering_box", 1.0, 0.4, method="reservoir", reservoir=g.Reservoir(25.0),
              plantings=(_planting("lettuce", 8, "2013-05-05"),),
-             checks=(g.Check(d("2013-06-12"), kind="float", value=10.0),), waterings=_events(7, 9.0, "reservoir")["waterings"]),
+             observations=(g.Observation(d("2013-06-12"), kind="float", value=10.0),),
+             waterings=_events(7, 9.0, "reservoir")["waterings"]),
         _bed("Basket", "hanging_basket", 0.35, 0.35, round=True, method="can", soils=(g.Soil("potting_mix"),),
              exposures=(g.Exposure(cover="eaves", sun_from_h=11.0, shelter="exposed"),),
              plantings=(_planting("strawberry", 3, "2013-05-01"),), **_events(8, 1.5)),
@@ -91,8 +93,9 @@ def pin_garden() -> g.Garden:
              plantings=(_planting("tomato", 8, "2013-05-10"), _planting("basil", 10, "2013-06-05")),
              **_events(11, 30.0)),
         _bed("Checked", "keyhole", 1.8, 1.8, round=True,
-             checks=(g.Check(d("2013-05-20"), kind="still_wet"), g.Check(d("2013-06-20"), kind="dug", value=0.12),
-                     g.Check(d("2013-07-10"), kind="probe", value=18.0), g.Check(d("2013-08-02"), "dry")),
+             observations=(g.Observation(d("2013-05-20"), kind="still_wet"),
+                           g.Observation(d("2013-06-20"), kind="dug", value=0.12),
+                     g.Observation(d("2013-07-10"), kind="probe", value=18.0), g.Observation(d("2013-08-02"), "dry")),
              plantings=(_planting("chard", 9, "2013-04-25", ("2013-06-01", "ankle", 0.3)),),
              waterings=_events(12, 18.0)["waterings"]),
         _bed("Bare", "mound", 1.2, 1.2, round=True, waterings=_events(13, 6.0)["waterings"]),
@@ -138,7 +141,7 @@ def _known_by(garden: g.Garden, today: dt.date) -> g.Garden:
         return dataclasses.replace(
             bed,
             waterings=tuple(w for w in bed.waterings if w.date <= last),
-            checks=tuple(c for c in bed.checks if c.date <= today),
+            observations=tuple(c for c in bed.observations if c.date <= today),
         )
 
     return dataclasses.replace(garden, beds=tuple(cut(i, b) for i, b in enumerate(garden.beds)))
@@ -156,13 +159,11 @@ def figures() -> dict[str, Any]:
 
 
 def _ledger(garden: g.Garden) -> dict[str, Any]:
-    season = plan(_known_by(garden, LEDGER_UNTIL), sky_on(LEDGER_UNTIL), LEDGER_UNTIL).season
+    run = plan(_known_by(garden, LEDGER_UNTIL), sky_on(LEDGER_UNTIL), LEDGER_UNTIL).run
     out: dict[str, Any] = {}
     for i, bed in enumerate(garden.beds):
-        since = int(season.opened_at[i])
-        dates = season.weather.dates[since : season.n_behind]
         months: dict[str, dict[str, float]] = {}
-        for row in ledger.ledger_rows(dates, season.rows[since:, i], season.days[since : season.n_behind, i, 0]):
+        for row in ledger.ledger_behind(run, i):
             month = months.setdefault(str(row.pop("date"))[:7], dict.fromkeys(row, 0.0))
             for name, value in row.items():
                 month[name] += float(str(value))
@@ -177,10 +178,10 @@ def _band(b: Any) -> list[float] | None:
 def _bed_plan(b: Any, line: Any) -> dict[str, Any]:
     return {
         "word": b.word, "cause": b.cause, "net": _band(b.net_mm), "raw": b.raw_mm, "taw": b.taw_mm,
-        "trigger": b.trigger_mm, "share": b.share, "chance": b.chance_asks, "reservoir": _band(b.reservoir_l),
+        "trigger": b.trigger_mm, "share": b.rooted_share, "chance": b.chance_asks, "reservoir": _band(b.reservoir_l),
         "costs": list(b.choice.costs), "enough": list(b.choice.rain_enough), "wet_days": b.wet_days,
         "dose": None if b.dose is None else [b.dose.mm, b.dose.litres, b.dose.minutes, *_band(b.dose.litres_band)],
-        "lines": [[x.what, x.mm] for x in b.story.lines],
+        "lines": [[x.what, x.mm] for x in b.story.parts],
         "use": b.use.litres,
         "ahead": [[*_band(d.net), d.soak_chance] for d in b.ahead],
         "fortnight": [[*_band(d.net), *(_band(d.soak.litres) if d.soak else []), d.gave] for d in line.days],

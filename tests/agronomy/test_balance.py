@@ -2,13 +2,17 @@
 
 import datetime as dt
 import itertools
+import pathlib
+import re
 import unittest
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from agronomy.balance import step as s
+from agronomy.balance import kernel, terms
+from agronomy.balance import layout as s
+from agronomy.balance.kernel import PLAIN, compiled, conservation_error, run_rows
 from agronomy.plants import demand
 from tests import reference_data as ref
 
@@ -19,11 +23,11 @@ class Run:
     def __init__(self, days: int, **given: float) -> None:
         self.day = np.zeros((days, 1, s.N_BED_DAY))
         self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN]] = 1.0
-        self.day[..., [s.CHECK_TO, s.CHECK_STORE]] = -1.0
+        self.day[..., [s.SEEN_AT, s.SEEN_STORE]] = -1.0
         ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK]
         self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6]
         self.bed = np.zeros((1, s.N_BED))
-        self.bed[0, [s.LINE_REACH, s.TRIGGER_RAW]] = 1.0
+        self.bed[0, [s.REACH, s.TRIGGER_RAW]] = 1.0
         self.draw = np.ones((1, 1, s.N_DRAW))
         self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
         self.air = np.zeros((days, 1, s.N_AIR))
@@ -39,13 +43,13 @@ class Run:
         if name in ("ET0", "RAIN", "CLIMATE", "ET0_CV", "RAIN_CV"):
             return "air"
         bed = ("CURVE_NUMBER", "P_SLOPE", "CAPACITY", "WICK", "WICK_REST", "TRIGGER_RAW", "TRIGGER_BEYOND",
-               "FILL_BELOW", "LINE_REACH", "REPELS_BEYOND", "STORE_WEIGHT")  # fmt: skip
+               "FILL_BELOW", "REACH", "REPELS_BEYOND", "STORE_WEIGHT")  # fmt: skip
         return "bed" if name in bed else "day"
 
-    def rows(self, run=s.run_rows) -> np.ndarray:
-        out = np.zeros((self.day.shape[0], 1, s.N_ROW))
+    def rows(self, run=run_rows, parts=s.WHOLE_DAY) -> np.ndarray:
+        out = np.zeros((self.day.shape[0], 1, s.N_TERMS))
         before = np.concatenate([self.day[:1, :, s.SHARE], self.day[:-1, :, s.SHARE]])
-        run(self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, out)
+        run(self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, parts, out)
         return out[:, 0]
 
 
@@ -136,19 +140,19 @@ class Published(unittest.TestCase):
         run.day[:, 0, s.KCB_FULL] = np.interp(np.arange(1.0, days + 1), ends, [ini, mid, mid, end])
         for policy, checks in (
             (
-                s.BY_TRIGGER,
+                terms.BY_TRIGGER,
                 {"irrigation_sum": s.IRRIGATION, "etc_sum": s.TRANSPIRATION, "deep_percolation": s.DRAINED_ROOTED},
             ),
-            (s.NEVER, {"eta_sum_no_irrigation": s.TRANSPIRATION}),
+            (terms.NEVER, {"eta_sum_no_irrigation": s.TRANSPIRATION}),
         ):
             run.policy[:] = policy
             rows = run.rows()
             for name, column in checks.items():
                 want, tolerance = case.expect(name)
                 self.assertAlmostEqual(rows[:, column].sum(), want, delta=tolerance, msg=name)
-            if policy == s.BY_TRIGGER:
+            if policy == terms.BY_TRIGGER:
                 self.assertEqual(int((rows[:, s.IRRIGATION] > 0).sum()), case.expect("irrigations")[0])
-            self.assertLess(s.conservation_error(rows).max(), 1e-9)
+            self.assertLess(conservation_error(rows).max(), 1e-9)
 
 
 def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
@@ -159,21 +163,21 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     for column, low, high in (
         (s.KD, 0, 1), (s.KCB_FULL, 0.2, 1.2), (s.H_FACTOR, 0.3, 0.9), (s.SPREAD_AREA, 1, 2.5), (s.COVER, 0, 0.99),
         (s.TAW, 4, 120), (s.P_TABLE, 0.1, 0.7), (s.EVAP_LEFT, 0.2, 1), (s.RAIN_HELD, 0, 2), (s.RAIN_IN, 0, 1),
-        (s.CHECK_WEIGHT, 0, 1), (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80),
+        (s.SEEN_WEIGHT, 0, 1), (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80),
         (s.DEEPEST, 20, 150), (s.AIR_FACTOR, 0.6, 1), (s.AIR_MARK, 2, 20), (s.ONE_PASS, 0, 1),
     ):  # fmt: skip
         day[..., column] = rng.uniform(low, high, (days, beds))
     for column in (s.MORNING, s.EVENING, s.FILL):
         day[..., column] = np.where(rng.random((days, beds)) < 0.2, rng.exponential(12, (days, beds)), 0)
-    day[..., s.CHECK_TO] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 1.5, (days, beds)), -1)
-    day[..., s.CHECK_OF] = rng.integers(0, 2, (days, beds))
-    day[..., s.CHECK_STORE] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 60, (days, beds)), -1)
+    day[..., s.SEEN_AT] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 1.5, (days, beds)), -1)
+    day[..., s.SEEN_OF] = rng.integers(0, 2, (days, beds))
+    day[..., s.SEEN_STORE] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 60, (days, beds)), -1)
     day[..., s.DAMP_TOP] = np.where(rng.random((days, beds)) < 0.3, rng.uniform(2, 12, (days, beds)), 0)
     for column in (s.REBASED, s.REBASED_TOP):
         day[..., column] = np.where(rng.random((days, beds)) < 0.05, rng.uniform(-8, 8, (days, beds)), 0)
     bed = np.zeros((beds, s.N_BED))
     for column, low, high in (
-        (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.LINE_REACH, 0.3, 1), (s.REPELS_BEYOND, 0, 1),
+        (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.REACH, 0.3, 1), (s.REPELS_BEYOND, 0, 1),
         (s.STORE_WEIGHT, 0, 1),
     ):  # fmt: skip
         bed[:, column] = rng.uniform(low, high, beds)
@@ -196,15 +200,80 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     return state, day, before, bed, draw, air, policy
 
 
+def parts_of(cuts: int, seed: int) -> np.ndarray:
+    """A day cut into cuts + 1 parts; no cut is the whole day."""
+    if cuts == 0:
+        return np.ones((1, s.N_PART))
+    shares = np.random.default_rng(seed).dirichlet(np.ones(cuts + 1), s.N_PART).T
+    return np.ascontiguousarray(shares)
+
+
+def even(n: int, poured_at: int = 0) -> np.ndarray:
+    """A day in n equal parts, its water poured in one of them."""
+    parts = np.full((n, s.N_PART), 1 / n)
+    parts[:, [s.OF_MORNING, s.OF_EVENING]] = 0.0
+    parts[poured_at, s.OF_MORNING] = parts[n - 1, s.OF_EVENING] = 1.0
+    return parts
+
+
+class Parts(unittest.TestCase):
+    """A day in any number of parts."""
+
+    def test_what_the_step_knows_no_clock_for_is_the_same_in_parts(self):
+        """Without stress, drainage or a drying top layer, 24 hours drink what the day drinks."""
+        run = Run(5, ET0=4.0, TAW=80.0, P_TABLE=0.5, DEEPEST=80.0)
+        np.testing.assert_allclose(run.rows(parts=even(24)), run.rows(), atol=1e-12)
+
+    def test_drainage_over_a_day_is_the_same_however_it_is_cut(self):
+        """Water above field capacity falls by a share a day: exponential, so 24 hours of it are one day of it."""
+        run = Run(4, DRAIN=1 / 3, AIR_MARK=4.0, ROOM=60.0, TAW=60.0)
+        run.state[..., s.W] = 40.0
+        whole, hours = run.rows(), run.rows(parts=even(24))
+        np.testing.assert_allclose(hours[:, s.DRAINED_ROOTED], whole[:, s.DRAINED_ROOTED], atol=1e-12)
+
+    def test_a_pot_that_runs_dry_by_noon_misses_more_than_a_daily_step_sees(self):
+        """Ks of the morning serves a daily step all day; by the hour it falls as the pot empties. A dose poured at
+        noon serves the afternoon alone."""
+        of_day = np.array([0, 0, 0, 0, 0, 0, 1, 2, 4, 6, 8, 9, 9, 9, 8, 6, 4, 2, 1, 0, 0, 0, 0, 0], dtype=float)
+        run = Run(1, ET0=9.0, TAW=14.0, P_TABLE=0.4, DEEPEST=14.0, ROOM=0.0)
+        run.state[..., s.DR] = 5.0  # just above RAW at dawn
+        missed = {}
+        for name, at in (("dry", 0), ("noon", 12)):
+            parts = even(24, at)
+            parts[:, s.OF_ET0] = of_day / of_day.sum()
+            run.day[0, 0, s.MORNING] = 9.0 if name == "noon" else 0.0
+            row = run.rows(parts=parts)[0]
+            self.assertLess(conservation_error(row), 1e-9)
+            missed[name] = row[s.POTENTIAL] - row[s.TRANSPIRATION]
+        run.day[0, 0, s.MORNING] = 0.0
+        row = run.rows()[0]
+        daily = row[s.POTENTIAL] - row[s.TRANSPIRATION]
+        self.assertAlmostEqual(daily, 0.0)
+        self.assertGreater(missed["dry"], 1.0)
+        self.assertLess(missed["noon"], 0.5 * missed["dry"])
+
+    def test_more_parts_come_to_one_answer(self):
+        state, day, before, bed, draw, air, policy = drawn(11)
+        closes = []
+        for n in (12, 48, 192):
+            rows = np.zeros((25, 6, s.N_TERMS))
+            compiled().rows(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, even(n), rows)
+            closes.append(rows[:, :, s.TRANSPIRATION].sum(axis=0))
+        coarse, fine = (np.abs(x - closes[2]).max() for x in closes[:2])
+        self.assertLess(fine, 0.5 * coarse + 1e-9)
+
+
 class Properties(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(st.integers(0, 10**6))
-    def test_water_is_conserved_in_every_row(self, seed):
+    @given(st.integers(0, 10**6), st.integers(0, 24))
+    def test_water_is_conserved_in_every_row(self, seed, cuts):
+        """In a day cut into any parts of any length, with its demand, rain and water spread over them in any way."""
+        parts = parts_of(cuts, seed)
         state, *rest = drawn(seed)
-        rows = np.zeros((25, 6, s.N_ROW))
-        s.compiled()[1](state[:, :1].copy(), *rest[:3], rest[3][:, :1].copy(), *rest[4:], rows)
+        rows = np.zeros((25, 6, s.N_TERMS))
+        compiled().rows(state[:, :1].copy(), *rest[:3], rest[3][:, :1].copy(), *rest[4:], parts, rows)
         self.assertTrue(np.isfinite(rows).all())
-        self.assertLess(s.conservation_error(rows).max(), 1e-9)
+        self.assertLess(conservation_error(rows).max(), 1e-9)
         for column in (s.EVAP_ROOTED, s.TRANSPIRATION, s.DRAINED_ROOTED, s.OVERFLOW, s.CLOSE_RESERVOIR, s.RAIN_ROOTED):
             self.assertGreaterEqual(rows[..., column].min(), -1e-12)
         # The store's change over the whole run is what came in less what left.
@@ -213,13 +282,13 @@ class Properties(unittest.TestCase):
 
     def test_compiled_and_plain_agree_to_the_last_bit_that_matters(self):
         for seed in range(4):
-            kept = []
-            for series, rows_of in (s.compiled(), (s.run_series, s.run_rows)):
+            kept, parts = [], parts_of(seed, seed)
+            for series, rows_of in (compiled(), PLAIN):
                 state, day, before, bed, draw, air, policy = drawn(seed)
                 keep, wet = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3))
-                rows = np.zeros((25, 6, s.N_ROW))
-                rows_of(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, rows)
-                series(state, day, before, bed, draw, air, policy, keep, wet, np.zeros(s.N_ROW))
+                rows = np.zeros((25, 6, s.N_TERMS))
+                rows_of(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, parts, rows)
+                series(state, day, before, bed, draw, air, policy, parts, keep, wet)
                 kept.append((keep, wet, rows, state))
             for ours, oracle in zip(*kept, strict=True):
                 np.testing.assert_allclose(ours, oracle, rtol=1e-12, atol=1e-12)
@@ -229,8 +298,8 @@ class Properties(unittest.TestCase):
         order = np.array([3, 0, 5, 1, 4, 2])
         out = []
         for o in (np.arange(6), order):
-            rows = np.zeros((25, 6, s.N_ROW))
-            s.run_rows(state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o], rows)
+            rows = np.zeros((25, 6, s.N_TERMS))
+            run_rows(state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o], s.WHOLE_DAY, rows)
             out.append(rows)
         np.testing.assert_array_equal(out[0][:, order], out[1])
 
@@ -291,19 +360,28 @@ class Properties(unittest.TestCase):
             with self.subTest(recorded):
                 run = Run(1, TAW=60.0, P_TABLE=0.4, **recorded)
                 run.state[0, 0, s.DR] = 30.0
-                run.policy[:] = s.ON_DAY
+                run.policy[:] = terms.ON_DAY
                 row = run.rows()[0]
                 self.assertAlmostEqual(row[s.IRRIGATION], 30.0, places=9)
                 self.assertAlmostEqual(row[s.DRAINED_ROOTED], 0.0, places=9)
 
     def test_there_is_one_compiled_form_and_no_page_compiles_another(self):
         state, day, before, bed, draw, air, policy = drawn(3)
-        keep, wet, row = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3)), np.zeros(s.N_ROW)
-        series, rows_of = s.compiled()
-        series(state, day, before, bed, draw, air, policy, keep, wet, row)
+        keep, wet, parts = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3)), np.ones((1, s.N_PART))
+        series, rows_of = compiled()
+        series(state, day, before, bed, draw, air, policy, parts, keep, wet)
         with self.assertRaises(TypeError):  # an array with gaps
-            series(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, keep, wet, row)
+            series(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, parts, keep, wet)
         self.assertEqual([len(run.signatures) for run in (series, rows_of)], [1, 1])
+
+    def test_what_was_compiled_from_other_sources_is_not_taken(self):
+        """The compiled code is kept under a digest of everything that is compiled into it."""
+        known = {module.__name__.rsplit(".", 1)[1] for module in kernel.SOURCES}
+        for module in kernel.SOURCES:
+            for line in pathlib.Path(module.__file__).read_text().splitlines():
+                if found := re.match(r"from agronomy\.balance(?:\.(\w+))? import (.+)", line):
+                    names = [found[1]] if found[1] else re.findall(r"(\w+)(?: as \w+)?", found[2])
+                    self.assertLessEqual({n for n in names if n != "as"}, known, line)
 
     def test_heavy_ground_holds_water_above_field_capacity_for_days(self):
         wet = {}
@@ -311,7 +389,7 @@ class Properties(unittest.TestCase):
             run = Run(4, DRAIN=drain, AIR_MARK=4.0, ROOM=60.0, TAW=60.0, P_TABLE=0.4)
             run.day[0, 0, s.MORNING] = 30.0
             wet[drain] = rows = run.rows()
-            self.assertLess(s.conservation_error(rows).max(), 1e-9)
+            self.assertLess(conservation_error(rows).max(), 1e-9)
         self.assertEqual(wet[1.0][:, s.WET].sum(), 1)
         self.assertEqual(wet[1 / 3][:, s.WET].sum(), 4)
 
@@ -330,7 +408,7 @@ class Properties(unittest.TestCase):
         self.assertGreater(soaked[s.OVERFLOW], 0.0)
 
     def test_a_line_refills_only_what_it_wets(self):
-        run = Run(1, TAW=60.0, P_TABLE=0.4, LINE_REACH=0.5, ROOM=0.0)
+        run = Run(1, TAW=60.0, P_TABLE=0.4, REACH=0.5, ROOM=0.0)
         run.day[0, 0, s.MORNING] = 30.0
         run.state[..., s.DR] = 40.0
         row = run.rows()[0]

@@ -8,15 +8,15 @@ import unittest
 import numpy as np
 
 from agronomy.balance import forcing
-from agronomy.balance import step as s
-from agronomy.balance.checks import sighting
+from agronomy.balance import layout as s
+from agronomy.balance.observations import sighting
 from agronomy.bench import drain, feel, finger, flow, pot
 from agronomy.bench.measure import Around, measure
 from agronomy.bench.trials import Mean
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
-from agronomy.garden_schema import check_piece
+from agronomy.formats.schema import check_piece
 from agronomy.ground.holding import holding, test_spread
 from agronomy.ground.texture import CLASS_CENTRES
 from tests.agronomy import gardens as t
@@ -65,7 +65,7 @@ class Flow(unittest.TestCase):
         b = t.dried(6, method="can")
         garden = t.garden(b)
         small, large = (plan(dataclasses.replace(garden, can_l=n), t.sky(), t.TODAY).beds[0].dose for n in (5.0, 10.0))
-        self.assertAlmostEqual(small.cans, 2 * large.cans, delta=0.25)
+        self.assertAlmostEqual(small.in_hand.cans, 2 * large.in_hand.cans, delta=0.25)
         self.assertGreater(small.minutes, large.minutes)
         self.assertEqual(measure("can", {"trials": [{"litres": 9, "minutes": 2}]})["can_minutes"], 2)
 
@@ -150,14 +150,14 @@ class PotAndFinger(unittest.TestCase):
                 finger.scale(full, limp, readings)
 
     def test_what_it_feels_is_what_the_plan_hears(self):
-        check, top = g.Check(t.TODAY, "moist"), holding(g.Soil("loam"))
+        check, top = g.Observation(t.TODAY, "moist"), holding(g.Soil("loam"))
         usual = sighting(check, top, 0.3)
         sure = sighting(check, top, 0.3, (g.FingerMark("moist", 0.8, 0.05),))
         vague = sighting(check, top, 0.3, (g.FingerMark("moist", 0.8, 0.4),))
         self.assertFalse(usual.of_taw)
         self.assertEqual((sure.share, sure.of_taw), (0.8, True))
         self.assertGreater(sure.weight, vague.weight)
-        bed = t.dried(1, checks=(check,))
+        bed = t.dried(1, observations=(check,))
         garden = t.garden(bed)
         told = dataclasses.replace(garden, finger=(g.FingerMark("moist", 0.8, 0.05),))
         words = [plan(x, t.sky(), t.TODAY).beds[0].word for x in (garden, told)]
@@ -174,7 +174,7 @@ class WhatElseWasAsked(unittest.TestCase):
         wet = []
         for p in pots:
             plan_of = plan(t.garden(p), t.sky(behind_rain=dict.fromkeys(range(12, 20), 25.0)), t.TODAY)
-            wet.append(plan_of.season.rows[-1, 0, s.CLOSE_ROOTED])
+            wet.append(plan_of.run.rows[-1, 0, s.CLOSE_ROOTED])
         self.assertLess(wet[1], wet[0])
         self.assertLess(wet[1], 0)
 
@@ -182,7 +182,7 @@ class WhatElseWasAsked(unittest.TestCase):
         canopy = []
         for spacing in (None, 0.30, 0.90):
             p = dataclasses.replace(t.planting("tomato", 6, "shoulder", 0.6), spacing_m=spacing)
-            _, stand = forcing.bed_days(t.bed(plantings=(p,)), t.TODAY - dt.timedelta(days=3), 1)
+            _, stand = forcing.bed_days(t.garden(), t.bed(plantings=(p,)), t.TODAY - dt.timedelta(days=3), 1)
             canopy.append(stand.canopy_m2[0])
         self.assertAlmostEqual(canopy[1], 6 * 0.30**2)
         self.assertEqual(canopy[0], canopy[2])

@@ -6,8 +6,10 @@ import unittest
 
 import numpy as np
 
-from agronomy.balance import checks, forcing
-from agronomy.balance import step as s
+from agronomy.balance import forcing
+from agronomy.balance import layout as s
+from agronomy.balance import observations as checks
+from agronomy.balance.kernel import conservation_error
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.ground.holding import holding
@@ -20,7 +22,7 @@ def planned(bed: g.Bed, sky=None):
 
 
 def checked(bed: g.Bed, **check: object) -> g.Bed:
-    return dataclasses.replace(bed, checks=(g.Check(t.TODAY, **check),))
+    return dataclasses.replace(bed, observations=(g.Observation(t.TODAY, **check),))
 
 
 class Kinds(unittest.TestCase):
@@ -40,14 +42,14 @@ class Kinds(unittest.TestCase):
 
     def test_the_correction_is_a_signed_term_and_the_sum_still_closes(self):
         b = planned(checked(t.dried(3), kind="lifted", reading="light"))
-        line = next(x for x in b.story.lines if x.what == "check")
+        line = next(x for x in b.story.parts if x.what == "observed")
         self.assertGreater(line.mm, 0)
-        self.assertAlmostEqual(sum(x.mm for x in b.story.lines), b.story.depletion_mm, places=9)
+        self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=9)
 
     def test_a_probe_at_field_capacity_sees_nothing_missing_and_at_wilting_all(self):
         top = holding(g.Soil("loam"))
         for content, want in ((top.field_capacity, 0.0), (top.wilting_point, 1.0), (0.9, 0.0), (0.02, 1.0)):
-            check = g.Check(t.TODAY, kind="probe", value=100 * content)
+            check = g.Observation(t.TODAY, kind="probe", value=100 * content)
             self.assertAlmostEqual(checks.sighting(check, top, 0.3).share, want)
 
     def test_a_float_sets_the_reservoir_and_leaves_the_soil(self):
@@ -55,15 +57,15 @@ class Kinds(unittest.TestCase):
                     reservoir=g.Reservoir(16, 8, 16.0), soils=(g.Soil("potting_mix"),),
                     plantings=(t.planting("tomato", 1, "waist", 0.5),))  # fmt: skip
         today = t.TODAY - t.OPENED
-        seen = dataclasses.replace(box, checks=(g.Check(t.TODAY, kind="float", value=2.0),))
-        days, _ = forcing.bed_days(seen, t.OPENED, today.days + 1)
-        self.assertAlmostEqual(days[-1, s.CHECK_STORE], 2.0 / 0.4)
-        self.assertEqual(days[-1, s.CHECK_TO], -1.0)
-        row, plain = planned(seen).today_row, planned(box).today_row
-        want = checks.WEIGHTS["float"] * (5.0 - plain[s.OPEN_RESERVOIR])
-        self.assertAlmostEqual(row[s.CORRECTION_STORE], want)
-        self.assertEqual(row[s.CORRECTION], 0.0)
-        self.assertLess(abs(s.conservation_error(row)), 1e-9)
+        seen = dataclasses.replace(box, observations=(g.Observation(t.TODAY, kind="float", value=2.0),))
+        days, _ = forcing.bed_days(t.garden(seen), seen, t.OPENED, today.days + 1)
+        self.assertAlmostEqual(days[-1, s.SEEN_STORE], 2.0 / 0.4)
+        self.assertEqual(days[-1, s.SEEN_AT], -1.0)
+        row, plain = planned(seen).terms, planned(box).terms
+        want = checks.WEIGHTS["float"] * (5.0 - plain.open_reservoir)
+        self.assertAlmostEqual(row.correction_store, want)
+        self.assertEqual(row.correction, 0.0)
+        self.assertLess(abs(conservation_error(row)), 1e-9)
 
 
 class DampTop(unittest.TestCase):

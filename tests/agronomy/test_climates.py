@@ -11,7 +11,7 @@ from agronomy.air.reference_et import reference_et
 from agronomy.decide.plan import plan
 from agronomy.describe.errors import MissingError
 from agronomy.describe.weather import WeatherTable, read_weather_rows
-from agronomy.garden_file import garden_from_json
+from agronomy.formats.read_garden import garden_from_json
 from tests.agronomy import gardens as t
 
 SEATTLE = pathlib.Path(__file__).parents[1] / "reference" / "seattle_2012_15.csv"
@@ -122,8 +122,8 @@ class TheSky(unittest.TestCase):
 
     def test_a_bed_described_a_minute_ago_gets_a_word_from_its_climate_alone(self):
         p = plan(t.garden(t.dried(9)), self.sky(), t.TODAY)
-        self.assertEqual(set(p.season.weather.outlook[: p.season.n_behind]), {"climate"})
-        self.assertEqual(set(p.season.weather.outlook[p.season.n_behind :][:16]), {"climate"})
+        self.assertEqual(set(p.run.weather.outlook[: p.run.n_behind]), {"climate"})
+        self.assertEqual(set(p.run.weather.outlook[p.run.n_behind :][:16]), {"climate"})
         self.assertIn(p.beds[0].word, ("soak", "check", "wait"))
         self.assertGreater(p.beds[0].net_mm.high - p.beds[0].net_mm.low, 5.0)  # a climate is no record: wide
 
@@ -131,15 +131,15 @@ class TheSky(unittest.TestCase):
         known = dict(t.days_of(t.TODAY - dt.timedelta(days=9), 9))
         typed = dict(t.days_of(t.TODAY, 2, {1: 30.0}))
         p = plan(t.garden(t.dried(9)), self.sky(known, typed), t.TODAY)
-        n = p.season.n_behind
-        self.assertEqual(set(p.season.weather.outlook[:n]), {"observed"})
-        self.assertEqual(p.season.weather.outlook[n : n + 3], ("typed", "typed", "climate"))
-        self.assertEqual(p.season.weather.rain[n + 1].min(), 30.0)
+        n = p.run.n_behind
+        self.assertEqual(set(p.run.weather.outlook[:n]), {"observed"})
+        self.assertEqual(p.run.weather.outlook[n : n + 3], ("typed", "typed", "climate"))
+        self.assertEqual(p.run.weather.rain[n + 1].min(), 30.0)
         wide = plan(t.garden(t.dried(9)), self.sky(), t.TODAY).beds[0].net_mm
         self.assertLess(p.beds[0].net_mm.high - p.beds[0].net_mm.low, wide.high - wide.low)
 
     def test_a_gauge_counts_on_a_day_that_only_the_climate_knows(self):
         date = t.TODAY - dt.timedelta(days=2)
         p = plan(t.garden(t.dried(9)), self.sky(gauge={date: 40.0}), t.TODAY)
-        self.assertEqual(p.season.weather.rain[p.season.n_behind - 2].max(), 40.0)
+        self.assertEqual(p.run.weather.rain[p.run.n_behind - 2].max(), 40.0)
         self.assertEqual(p.beds[0].word, "leave")

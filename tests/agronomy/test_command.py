@@ -11,14 +11,15 @@ import unittest
 
 import jsonschema
 
-from agronomy import garden_file, garden_schema
 from agronomy.__main__ import main
 from agronomy.air.reference_et import TIERS
 from agronomy.describe.errors import InputError
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
 from tests import reference_data as ref
 
 GARDEN = {
-    "format": "isleshower-garden-1", "name": "Test yard", "latitude": 44.6, "longitude": -15.2, "elevation_m": 31,
+    "format": "isleshower-garden-2", "name": "Test yard", "latitude": 44.6, "longitude": -15.2, "elevation_m": 31,
     "rigs": [{"name": "Hose", "flow_l_per_min": 15.0, "measured": "2025-06-01"}],
     "beds": [
         {
@@ -28,7 +29,7 @@ GARDEN = {
                            "sizes": [{"date": "2025-07-05", "height": "shoulder", "spread_m": 0.6}]}],
             "mulches": [{"date": "2025-07-01", "kind": "straw", "depth_m": 0.03, "cover": 0.5}],
             "waterings": [{"date": "2025-07-04", "litres": 30.0}],
-            "checks": [{"date": "2025-07-03", "reading": "moist"}],
+            "observations": [{"date": "2025-07-03", "reading": "moist"}],
         },
         {"name": "Row", "kind": "row", "length_m": 3, "width_m": 0.6, "opened": "2025-07-01", "method": "drip",
          "drip": {"emitters": 10, "flow_l_per_h": 2.0},
@@ -219,7 +220,7 @@ class Command(unittest.TestCase):
             ("latitude", 91, ("latitude", "91", "66")),
             ("beds", [], ("beds", "at least one")),
             ("beds/0/waterings/0/litres", -5, ("waterings[0].litres", "-5")),
-            ("format", "other", ("format", "isleshower-garden-1")),
+            ("format", "other", ("format", "isleshower-garden-2")),
         ]  # fmt: skip
         for path, value, words in cases:
             with self.subTest(path, value=value):

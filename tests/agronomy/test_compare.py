@@ -4,7 +4,8 @@ import unittest
 
 import numpy as np
 
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.balance import terms
 from agronomy.decide.compare import ways
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
@@ -45,8 +46,8 @@ class Ways(unittest.TestCase):
         bed = t.dried(3)
         p = plan(t.garden(t.bed("Neighbour", opened=bed.opened), bed), t.sky(rain_chance=0.4), t.TODAY)
         way = next(w for w in ways(p, 1) if w.chosen)
-        run = p.season.ahead(np.full((14, 2), s.BY_TRIGGER))
-        end = np.maximum(run.net[-1, 1, 1:], 0.0) * p.season.days[-1, 1, s.SHARE]
+        run = p.run.ahead(np.full((14, 2), terms.BY_TRIGGER))
+        end = np.maximum(run.net[-1, 1, 1:], 0.0) * p.run.days[-1, 1, s.SHARE]
         litres = (run.watered[:, 1, 1:].sum(axis=0) + end).mean() * 2.88 / 0.90
         self.assertAlmostEqual(way.litres, litres, places=9)
         self.assertAlmostEqual(way.minutes, litres / 15.0 + 0.5 * way.soaks, places=9)  # half a minute to walk on

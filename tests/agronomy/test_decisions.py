@@ -8,9 +8,11 @@ from unittest import mock
 
 import numpy as np
 
-from agronomy.balance import forcing, run
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.balance import run, terms
+from agronomy.balance.kernel import conservation_error
 from agronomy.balance.run import Checkpoints
+from agronomy.beds import light
 from agronomy.decide.bands import bands
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan, replan
@@ -19,6 +21,8 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 from agronomy.describe.weather import table_from_days
 from agronomy.methods import drip, hand
+from agronomy.methods.base import Target
+from agronomy.methods.choose import method_of, rig_of
 from tests import reference_data as ref
 from tests.agronomy import gardens as t
 
@@ -100,7 +104,7 @@ class Words(unittest.TestCase):
         asked = one(b)
         self.assertEqual((asked.word, asked.cause), ("check", "doubt"))
         for reading, word in (("dry", "soak"), ("wet", "leave")):
-            checked = g.Bed(**{**b.__dict__, "checks": (g.Check(t.TODAY, reading),)})
+            checked = g.Bed(**{**b.__dict__, "observations": (g.Observation(t.TODAY, reading),)})
             self.assertEqual(one(checked).word, word, reading)
 
     def test_an_empty_bed_and_one_not_yet_opened(self):
@@ -114,7 +118,7 @@ class Words(unittest.TestCase):
         b = one(t.watered(pot, (1, 4.0)))
         self.assertEqual(b.word, "soak")
         self.assertLess(b.trigger_mm, b.raw_mm)
-        self.assertIsNotNone(b.dose.cans)
+        self.assertIsNotNone(b.dose.in_hand.cans)
 
     def test_a_reservoir_tells_its_days_and_is_filled_before_it_runs_dry(self):
         def box(holds: float) -> g.Bed:
@@ -140,8 +144,8 @@ class Doubt(unittest.TestCase):
         self.assertLess(spans[1] * 1.15, spans[2])
 
     def test_it_widens_with_lead_and_with_a_poorer_soil_test(self):
-        season = plan(t.garden(), t.sky(spread=2, behind_rain={20: 90.0}), t.TODAY).season  # all full this morning
-        unwatered = season.ahead(np.full((4, 1), s.NEVER)).net[1:, 0, 1:]  # today still drains
+        season = plan(t.garden(), t.sky(spread=2, behind_rain={20: 90.0}), t.TODAY).run  # all full this morning
+        unwatered = season.ahead(np.full((4, 1), terms.NEVER)).net[1:, 0, 1:]  # today still drains
         spans = [b.high - b.low for b in bands(unwatered)]
         self.assertEqual(spans, sorted(spans))
         known, guessed = (one(t.dried(4, soils=(g.Soil(m),))) for m in ("loam", "unknown"))
@@ -159,7 +163,7 @@ class Arithmetic(unittest.TestCase):
             "never watered": t.bed(),
             "watered": t.watered(t.bed(), (5, 60.0)),
             "young, roots spreading": t.bed(plantings=(t.planting("courgette", 2, "ankle", 0.3, age=25),)),
-            "checked today": g.Bed(**{**t.bed().__dict__, "checks": (g.Check(t.TODAY, "dry"),)}),
+            "checked today": g.Bed(**{**t.bed().__dict__, "observations": (g.Observation(t.TODAY, "dry"),)}),
             "drip": t.bed(kind="row", length_m=4, width_m=0.8, method="drip", drip=g.Drip(12, 2.0)),
             "harvested out": t.bed(plantings=(
                 t.planting("courgette", 2, "ankle", 0.4),
@@ -169,13 +173,13 @@ class Arithmetic(unittest.TestCase):
         for name, b in cases.items():
             with self.subTest(name):
                 p = plan(t.garden(b), t.sky(behind_rain=rain), t.TODAY)
-                got, season = p.beds[0], p.season
+                got, season = p.beds[0], p.run
                 story = got.story
-                self.assertAlmostEqual(sum(x.mm for x in story.lines), story.depletion_mm, places=9)
+                self.assertAlmostEqual(sum(x.mm for x in story.parts), story.depletion_mm, places=9)
                 # The same lines from the ledger's rows.
                 at = (story.since - season.weather.dates[0]).days
                 rows = season.rows[at:, 0]
-                lines = {x.what: x.mm for x in story.lines}
+                lines = {x.what: x.mm for x in story.parts}
                 self.assertAlmostEqual(lines["plants"], rows[:, s.TRANSPIRATION].sum(), places=9)
                 self.assertAlmostEqual(lines.get("rain", 0.0), -rows[:, s.RAIN_ROOTED].sum(), places=9)
                 if got.dose:
@@ -183,16 +187,16 @@ class Arithmetic(unittest.TestCase):
                     self.assertAlmostEqual(got.dose.mm, story.depletion_mm * reach, delta=1e-4)
                     litres = got.dose.mm * got.ground_m2 / got.dose.arrives
                     self.assertAlmostEqual(got.dose.litres, litres, places=9)
-                    if got.dose.hose:
-                        h = got.dose.hose
+                    if got.dose.in_hand.hose:
+                        h = got.dose.in_hand.hose
                         self.assertAlmostEqual(h.bases * h.base_s + h.patches * h.patch_s, h.total_s, places=6)
-                        self.assertAlmostEqual(h.total_s / 60 * got.dose.flow_l_per_min, litres, places=6)
+                        self.assertAlmostEqual(h.total_s / 60 * got.dose.in_hand.flow_l_per_min, litres, places=6)
 
     def test_every_row_of_a_plan_conserves_water(self):
         p = plan(t.garden(t.bed(), t.bed("Row", kind="open")), t.sky(behind_rain={3: 40.0}), t.TODAY)
-        self.assertLess(s.conservation_error(p.season.rows).max(), 1e-9)
-        ahead = p.season.central_rows_ahead(np.full((14, 2), s.BY_TRIGGER))
-        self.assertLess(s.conservation_error(ahead).max(), 1e-9)
+        self.assertLess(conservation_error(p.run.rows).max(), 1e-9)
+        ahead = p.run.rows_ahead(np.full((14, 2), terms.BY_TRIGGER))
+        self.assertLess(conservation_error(ahead).max(), 1e-9)
 
     def test_each_coefficient_names_its_source(self):
         p = plan(t.garden(), t.sky(), t.TODAY)
@@ -209,7 +213,7 @@ class Arithmetic(unittest.TestCase):
         lost = []
         for b in (bare, straw):
             p = plan(t.garden(b), t.sky(behind_rain=rain), t.TODAY)
-            rows = p.season.rows[:, 0]
+            rows = p.run.rows[:, 0]
             lost.append(rows[:, s.EVAP_ROOTED].sum() + rows[:, s.EVAP_BARE].sum())
         self.assertLess(lost[1], 0.8 * lost[0])
 
@@ -230,12 +234,12 @@ class Arithmetic(unittest.TestCase):
 
 class Hands(unittest.TestCase):
     def test_base_and_patches_share_by_area(self):
-        split = hand.hose_split(40.0, 15.0, 6, 0.28, 2.88)
+        split = hand.hose_split(40.0, 15.0, Target(6, 0.28, 2.88))
         self.assertEqual(split.bases, 6)
         share = 6 * np.pi * 0.25**2 / 2.88
         self.assertAlmostEqual(split.bases * split.base_s / split.total_s, share, places=9)
-        self.assertEqual(hand.hose_split(20.0, 15.0, 30, 0.01, 2.0).bases, 0)  # too dense to aim at each
-        self.assertEqual(hand.hose_split(20.0, 15.0, 2, 0.9, 0.42).patches, 0)  # nothing left between
+        self.assertEqual(hand.hose_split(20.0, 15.0, Target(30, 0.01, 2.0)).bases, 0)  # too dense to aim at each
+        self.assertEqual(hand.hose_split(20.0, 15.0, Target(2, 0.9, 0.42)).patches, 0)  # nothing left between
 
     def test_drip_minutes_and_wetted_width(self):
         self.assertAlmostEqual(drip.run_minutes(28.0, g.Drip(14, 2.0)), 60.0)
@@ -247,12 +251,12 @@ class Hands(unittest.TestCase):
     def test_a_bucket_counts_for_a_bed_that_names_no_hose(self):
         """It is watered from the garden's first hose, in the dose and in how sure the litres are."""
         measured = t.garden(t.bed(rig=None))
-        self.assertEqual(hand.rig_of(measured, measured.beds[0]).name, "Hose")
+        self.assertEqual(rig_of(measured, measured.beds[0]).name, "Hose")
         guessed = dataclasses.replace(measured, rigs=(g.Rig("Hose"),))
-        of = {x: forcing.water_cv(x, x.beds[0]) for x in (measured, guessed)}
+        of = {x: method_of(x, x.beds[0]).litres_cv for x in (measured, guessed)}
         self.assertLess(of[measured], of[guessed])
         named = t.garden(t.bed(rig="Hose"))
-        self.assertEqual(of[measured], forcing.water_cv(named, named.beds[0]))
+        self.assertEqual(of[measured], method_of(named, named.beds[0]).litres_cv)
 
     def test_cans(self):
         self.assertEqual([hand.cans(x, 10.0) for x in (1.0, 2.4, 6.1, 14.9)], [0.0, 0.25, 0.5, 1.5])
@@ -264,8 +268,8 @@ class Practice(unittest.TestCase):
     def interval(self, b: g.Bed, tmax: float, style: str = "steady") -> float:
         """Mean days between soaks over the fortnight of constant weather."""
         p = plan(t.garden(b, style=style), t.sky(tmax_ahead=tmax, tmax=tmax, members=31), t.TODAY, 14)
-        policies = np.full((14, 1), s.BY_TRIGGER)
-        soaks = (p.season.central_rows_ahead(policies)[:, 0, s.IRRIGATION] > 0).nonzero()[0]
+        policies = np.full((14, 1), terms.BY_TRIGGER)
+        soaks = (p.run.rows_ahead(policies)[:, 0, s.IRRIGATION] > 0).nonzero()[0]
         return float(np.mean(np.diff(soaks))) if len(soaks) > 1 else 14.0
 
     def test_intervals_between_soaks(self):
@@ -283,7 +287,7 @@ class Practice(unittest.TestCase):
 
     def test_an_inch_a_week_is_short_of_full_growth_in_midsummer(self):
         p = plan(t.garden(), t.sky(tmax_ahead=29.0, tmax=29.0), t.TODAY)
-        ahead = p.season.central_rows_ahead(np.full((7, 1), s.BY_TRIGGER))[:, 0]
+        ahead = p.run.rows_ahead(np.full((7, 1), terms.BY_TRIGGER))[:, 0]
         self.assertGreater(ahead[:, s.TRANSPIRATION].sum() + ahead[:, s.EVAP_ROOTED].sum(), 25.4)
 
     def test_peppers_in_pots_ask_less_often_than_tomatoes(self):
@@ -301,22 +305,22 @@ class Kept(unittest.TestCase):
         sky = t.sky(behind_rain={5: 9.0})
         fresh = plan(t.garden(t.dried(6)), sky, t.TODAY)
         first, again = (plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept) for _ in range(2))
-        self.assertIs(first.season.state, again.season.state)
-        np.testing.assert_array_equal(fresh.season.state, again.season.state)
+        self.assertIs(first.run.state, again.run.state)
+        np.testing.assert_array_equal(fresh.run.state, again.run.state)
         self.assertEqual(fresh.beds[0].ahead, again.beds[0].ahead)
         for changed in (
             plan(t.garden(t.watered(t.dried(6), (2, 10.0))), sky, t.TODAY, checkpoints=kept),
             plan(t.garden(t.dried(6)), t.sky(behind_rain={20: 9.0}), t.TODAY, checkpoints=kept),
         ):
-            self.assertIsNot(changed.season.state, first.season.state)
+            self.assertIsNot(changed.run.state, first.run.state)
             self.assertNotEqual(changed.beds[0].net_mm, first.beds[0].net_mm)
-        self.assertIsNot(plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept).season.state, first.season.state)
+        self.assertIsNot(plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept).run.state, first.run.state)
 
     def test_a_watering_of_today_leaves_the_past_as_it_was(self):
         kept, sky = Checkpoints(), t.sky()
         before = plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept)
         after = plan(t.garden(t.watered(t.dried(6), (0, 50.0))), sky, t.TODAY, checkpoints=kept)
-        self.assertIs(after.season.state, before.season.state)
+        self.assertIs(after.run.state, before.run.state)
         self.assertEqual([before.beds[0].word, after.beds[0].word], ["soak", "done"])
 
 
@@ -324,7 +328,7 @@ class Horizons(unittest.TestCase):
     def test_a_short_outlook_is_drawn_on_from_the_past(self):
         sky = t.sky(days=2, members=1)
         p = plan(t.garden(), sky, t.TODAY, 14)
-        outlook = p.season.weather.outlook[p.season.n_behind :]
+        outlook = p.run.weather.outlook[p.run.n_behind :]
         self.assertEqual(outlook[:3], ("forecast", "forecast", "resampled"))
         self.assertEqual(len(p.beds[0].ahead), 14)
 
@@ -335,9 +339,9 @@ class Horizons(unittest.TestCase):
 
         sky = Sky(table_from_days(days, t.LATITUDE, t.ELEVATION), full.ahead)
         p = plan(t.garden(), sky, t.TODAY)
-        self.assertEqual(p.season.weather.outlook[10], "gap")
+        self.assertEqual(p.run.weather.outlook[10], "gap")
         whole = plan(t.garden(), full, t.TODAY)
-        self.assertAlmostEqual(p.season.rows[10, 0, s.ET0_NOW], whole.season.rows[10, 0, s.ET0_NOW], delta=0.2)
+        self.assertAlmostEqual(p.run.rows[10, 0, s.ET0_NOW], whole.run.rows[10, 0, s.ET0_NOW], delta=0.2)
 
     def test_days_are_bounded(self):
         for days in (0, 61):
@@ -357,8 +361,8 @@ class Bounds(unittest.TestCase):
             plan(t.garden(t.bed(opened=date, opening_wetness="dry")), sky, t.TODAY)
             for date in (t.TODAY - dt.timedelta(days=1101), dt.date(1900, 1, 1))
         )
-        self.assertEqual(old.season.days.shape, older.season.days.shape)
-        self.assertLess(older.season.days.shape[0], 1200)
+        self.assertEqual(old.run.days.shape, older.run.days.shape)
+        self.assertLess(older.run.days.shape[0], 1200)
         self.assertEqual(old.beds[0].net_mm, older.beds[0].net_mm)
         fresh = plan(t.garden(t.bed(opening_wetness="dry")), sky, t.TODAY)
         self.assertEqual(fresh.garden.beds[0].opening_wetness, "dry")
@@ -370,8 +374,8 @@ class Bounds(unittest.TestCase):
         whole = plan(t.garden(b, t.bed("Other")), t.sky(), t.TODAY)
         with mock.patch.object(run, "KEPT_AT_ONCE", 1000):
             pieces = plan(t.garden(b, t.bed("Other")), t.sky(), t.TODAY)
-        np.testing.assert_array_equal(whole.season.state, pieces.season.state)
-        np.testing.assert_array_equal(whole.season.rows, pieces.season.rows)
+        np.testing.assert_array_equal(whole.run.state, pieces.run.state)
+        np.testing.assert_array_equal(whole.run.rows, pieces.run.rows)
 
 
 class ClockChange(unittest.TestCase):
@@ -385,8 +389,8 @@ class ClockChange(unittest.TestCase):
             behind = [d for d in days if d[0] < today]
             sky = dataclasses.replace(t.sky(), behind=table_from_days(behind, t.LATITUDE, t.ELEVATION))
             made = plan(garden, sky, today)
-            since = (bed.opened - made.season.weather.dates[0]).days
-            factors.append(made.season.days[since : since + 18, 0, s.AIR_FACTOR])
+            since = (bed.opened - made.run.weather.dates[0]).days
+            factors.append(made.run.days[since : since + 18, 0, s.AIR_FACTOR])
         np.testing.assert_array_equal(factors[0], factors[1])
 
     def test_sun_hours_are_by_the_clock_of_their_day(self):
@@ -396,8 +400,8 @@ class ClockChange(unittest.TestCase):
         for date, offset in ((dt.date(2025, 3, 28), 0.0), (dt.date(2025, 4, 2), 1.0)):
             fixed = dataclasses.replace(lisbon, time_zone="", utc_offset_h=offset)
             self.assertEqual(
-                forcing.direct_share(lisbon, morning, unplaced, date),
-                forcing.direct_share(fixed, morning, unplaced, date),
+                light.direct_share(lisbon, morning, unplaced, date),
+                light.direct_share(fixed, morning, unplaced, date),
             )
 
     def test_each_day_has_its_own_offset(self):
@@ -422,15 +426,15 @@ class Replan(unittest.TestCase):
                 (x.word, x.cause, x.dose, x.net_mm, x.choice, x.next_soak, x.story, x.ahead, x.use),
                 (y.word, y.cause, y.dose, y.net_mm, y.choice, y.next_soak, y.story, y.ahead, y.use),
             )
-        np.testing.assert_array_equal(a.season.state, b.season.state)
-        np.testing.assert_array_equal(a.season.rows, b.season.rows)
+        np.testing.assert_array_equal(a.run.state, b.run.state)
+        np.testing.assert_array_equal(a.run.rows, b.run.rows)
         self.assertEqual(fortnight(a), fortnight(b))
 
     def test_a_watering_of_today_and_one_of_last_week(self):
         for ago in (0, 2):
             beds = list(self.garden.beds)
             beds[3] = t.watered(beds[3], (ago, 20.0))
-            beds[1] = dataclasses.replace(beds[1], checks=(g.Check(t.TODAY, "wet"),))
+            beds[1] = dataclasses.replace(beds[1], observations=(g.Observation(t.TODAY, "wet"),))
             garden = dataclasses.replace(self.garden, beds=tuple(beds))
             self.same(replan(self.known, garden), plan(garden, self.sky, t.TODAY))
 

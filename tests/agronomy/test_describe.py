@@ -3,9 +3,9 @@
 import copy
 import unittest
 
-from agronomy import garden_schema
 from agronomy.describe import errors as e
 from agronomy.describe.weather import WEATHER_BOUNDS, check_day
+from agronomy.formats import schema as garden_schema
 from tests.agronomy.test_command import GARDEN
 
 

@@ -10,17 +10,18 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from agronomy.air.shade import sun_hours
+from agronomy.beds.today import bed_today
 from agronomy.bench import drain, feel, finger, flow, pot
 from agronomy.bench.trials import mean_of
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
-from agronomy.fit import checks
-from agronomy.garden_export import garden_as_text
-from agronomy.garden_file import read_garden
+from agronomy.fit import fits
+from agronomy.formats.map_geojson import map_as_geojson, read_map
+from agronomy.formats.read_garden import read_garden
+from agronomy.formats.write_garden import garden_as_text
 from agronomy.ground.holding import holding, test_spread
 from agronomy.ground.mixes import parts_needed
 from agronomy.ground.texture import CLASS_CENTRES
-from agronomy.plan_geojson import plan_as_geojson, read_plan
 from agronomy.plants.room import ROOM
 from tests.agronomy import gardens as t
 
@@ -47,7 +48,7 @@ class OnThePlan(unittest.TestCase):
         garden = g.Garden(
             "X", 44, 0, beds=(bed,), things=(shed,), rigs=(g.Rig("Tap", x_m=1.5, y_m=-2.0),), north_deg=12
         )
-        found, north, faults = read_plan(json.dumps(plan_as_geojson(garden)))
+        found, north, faults = read_map(json.dumps(map_as_geojson(garden)))
         self.assertEqual((faults, north, [f.what for f in found]), ([], 12.0, ["bed", "shed", "tap"]))
         for f, was in zip(found, (bed, shed, garden.rigs[0]), strict=True):
             self.assertAlmostEqual(f.x_m, was.x_m, places=3)
@@ -59,10 +60,10 @@ class OnThePlan(unittest.TestCase):
     @fast
     @given(placed(), placed("B"), metres, metres)
     def test_the_gap_between_beds_is_the_same_from_both_and_wherever_both_are_moved(self, a, b, dx, dy):
-        gap = checks.gap_m(a, b)
-        self.assertAlmostEqual(gap, checks.gap_m(b, a), places=6)
+        gap = fits.gap_m(a, b)
+        self.assertAlmostEqual(gap, fits.gap_m(b, a), places=6)
         moved = [dataclasses.replace(x, x_m=x.x_m + dx, y_m=x.y_m + dy) for x in (a, b)]
-        self.assertAlmostEqual(gap, checks.gap_m(*moved), places=5)
+        self.assertAlmostEqual(gap, fits.gap_m(*moved), places=5)
         self.assertGreaterEqual(gap, 0)
 
     @fast
@@ -152,7 +153,7 @@ class InThePot(unittest.TestCase):
     def level(self, across: float, crop: str, n: int) -> int:
         bed = t.bed(kind="pot", round=True, length_m=across, width_m=across, soil_depth_m=0.3,
                     soils=(g.Soil("potting_mix"),), plantings=(t.planting(crop, n),))  # fmt: skip
-        return self.LEVELS.index(checks.mix_volume(bed, bed.plantings[0], t.TODAY).level)
+        return self.LEVELS.index(fits.mix_volume(bed_today(t.garden(bed), bed, t.TODAY), bed.plantings[0]).level)
 
     @fast
     @given(st.floats(0.1, 1.0), st.floats(1.0, 2.0), st.sampled_from(sorted(ROOM)), st.integers(1, 6))
@@ -163,15 +164,15 @@ class InThePot(unittest.TestCase):
     @fast
     @given(st.sampled_from(sorted(ROOM)), st.integers(1, 40), st.integers(1, 40), st.floats(0.2, 10))
     def test_more_plants_never_drink_less(self, crop, n, more, ground):
-        c = checks.CROPS[crop]
-        self.assertLessEqual(checks.full_grown_l(c, n, ground), checks.full_grown_l(c, n + more, ground) + 1e-9)
+        c = fits.CROPS[crop]
+        self.assertLessEqual(fits.full_grown_l(c, n, ground), fits.full_grown_l(c, n + more, ground) + 1e-9)
 
     @fast
     @given(st.sampled_from(sorted(ROOM)), st.integers(1, 60), st.sampled_from((None, 0.1, 0.5)), st.booleans())
     def test_every_check_gives_a_level_a_figure_and_a_source(self, crop, n, spacing, pot_too):
         p = dataclasses.replace(t.planting(crop, n, age=3), spacing_m=spacing)
         bed = t.bed(kind="pot" if pot_too else "raised", plantings=(p,))
-        for f in checks.fit_of(t.garden(bed), bed, t.TODAY, checks.Days(12, 24, 1.3, 15.0)):
+        for f in fits.fit_of(t.garden(bed), bed, t.TODAY, fits.Days(12, 24, 1.3, 15.0)):
             self.assertIn(f.level, self.LEVELS)
             self.assertTrue(f.source)
             self.assertTrue(all(math.isfinite(x) for x in f.figures.values()))

@@ -7,11 +7,12 @@ import math
 import pathlib
 import unittest
 
+import jsonschema
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from agronomy import garden_export, garden_file, plan_geojson
 from agronomy.describe import garden as g
+from agronomy.formats import map_geojson, older, read_garden, schema, write_garden
 from tests.agronomy import gardens as t
 from tests.agronomy.test_command import GARDEN
 from tests.agronomy.test_properties import beds
@@ -24,13 +25,13 @@ class RoundTrip(unittest.TestCase):
     @given(beds(), st.sampled_from(g.STYLES))
     def test_any_garden_comes_back_as_it_went(self, bed, style):
         garden = dataclasses.replace(t.garden(bed), style=style, beds=(_sorted(bed),))
-        text = garden_export.garden_as_text(garden)
-        self.assertEqual(garden_file.garden_from_json(json.loads(text)), garden)
+        text = write_garden.garden_as_text(garden)
+        self.assertEqual(read_garden.garden_from_json(json.loads(text)), garden)
 
     def test_every_sample_comes_back(self):
         for path in sorted(SAMPLES.glob("*.json")):
-            garden = garden_file.read_garden(path.read_text(encoding="utf-8"))
-            again = garden_file.read_garden(garden_export.garden_as_text(garden))
+            garden = read_garden.read_garden(path.read_text(encoding="utf-8"))
+            again = read_garden.read_garden(write_garden.garden_as_text(garden))
             self.assertEqual(again, garden, path.name)
 
     def test_all_the_rest_of_a_garden(self):
@@ -43,7 +44,7 @@ class RoundTrip(unittest.TestCase):
             things=(g.Thing("tree", 1.0, 2.0, 3.0, 3.0, 4.0, 0.0, "sloe"),),
             north_deg=20.0, time_zone="Etc/GMT+1", days=(g.TypedDay(t.OPENED, tmin=8.0, tmax=20.5, rain=0.0),),
         )  # fmt: skip
-        self.assertEqual(garden_file.read_garden(garden_export.garden_as_text(garden)), garden)
+        self.assertEqual(read_garden.read_garden(write_garden.garden_as_text(garden)), garden)
 
 
 def _sorted(bed: g.Bed) -> g.Bed:
@@ -57,17 +58,43 @@ def _sorted(bed: g.Bed) -> g.Bed:
         )
         for p in bed.plantings
     )
-    checks = tuple(c for c in sorted(bed.checks, key=by_date) if c.kind != "probe" or (c.value or 0) >= 1)
+    checks = tuple(c for c in sorted(bed.observations, key=by_date) if c.kind != "probe" or (c.value or 0) >= 1)
     checks = tuple(c for c in checks if c.kind != "dug" or (c.value or 0) <= 1.5)
     soils = tuple(
         dataclasses.replace(x, top_m=x.top_m if x.layers else None, woody_fill_m=min(x.woody_fill_m, 1.2))
         for x in bed.soils
     )
     return dataclasses.replace(
-        bed, rig=None, plantings=plantings, checks=checks, soils=soils,
+        bed, rig=None, plantings=plantings, observations=checks, soils=soils,
         mulches=tuple(sorted(bed.mulches, key=by_date)), waterings=tuple(sorted(bed.waterings, key=by_date)),
         exposures=tuple(x for x in bed.exposures),
     )  # fmt: skip
+
+
+class Older(unittest.TestCase):
+    def test_a_file_of_version_1_comes_in_as_it_did(self):
+        """It called what was observed of a bed its checks; named, or without its version, it says the same today."""
+        garden = t.garden(t.bed(observations=(g.Observation(t.TODAY, "dry"), g.Observation(t.TODAY, kind="still_wet"))))
+        new = write_garden.garden_as_json(garden)
+        self.assertEqual(new["format"], "isleshower-garden-2")
+        old = {**new, "format": "isleshower-garden-1", "beds": [dict(b) for b in new["beds"]]}
+        old["beds"][0]["checks"] = old["beds"][0].pop("observations")
+        unnamed = {k: v for k, v in old.items() if k != "format"}
+        for value in (new, old, unnamed):
+            self.assertEqual(read_garden.read_garden(json.dumps(value)), garden)
+            self.assertEqual(write_garden.faults(json.dumps(value)), (garden, []))
+        first = older.schema_of_version_1(schema.GARDEN)
+        jsonschema.validate(old, first)
+        with self.assertRaises(jsonschema.ValidationError):
+            jsonschema.validate(new, first)
+
+    def test_the_old_word_is_refused_in_a_new_file_by_its_place(self):
+        new = write_garden.garden_as_json(t.garden())
+        new["beds"][0]["checks"] = []
+        [fault] = write_garden.faults(json.dumps(new))[1]
+        self.assertEqual((fault.field, fault.value), ("beds[0]", "checks"))
+        for odd in (None, [], "x", {"beds": None}, {"beds": [3]}, {"format": 7}):
+            self.assertTrue(write_garden.faults(json.dumps(odd))[1], odd)
 
 
 class Faults(unittest.TestCase):
@@ -77,24 +104,24 @@ class Faults(unittest.TestCase):
         value["beds"][0]["kind"] = "castle"
         value["beds"][0]["plantings"][0]["count"] = 0
         value["extra"] = 1
-        garden, found = garden_export.faults(json.dumps(value))
+        garden, found = write_garden.faults(json.dumps(value))
         self.assertIsNone(garden)
         fields = {e.field for e in found}
         self.assertTrue({"latitude", "beds[0].kind", "beds[0].plantings[0].count"} <= fields, fields)
         self.assertEqual(len(found), 4)
 
     def test_a_sound_file_has_none_and_no_json_has_one(self):
-        garden, found = garden_export.faults(json.dumps(GARDEN))
-        self.assertEqual((garden, found), (garden_file.garden_from_json(GARDEN), []))
+        garden, found = write_garden.faults(json.dumps(GARDEN))
+        self.assertEqual((garden, found), (read_garden.garden_from_json(GARDEN), []))
         for text in ("{", "[1,", '{"name": NaN}', "[" * 100_000):
-            garden, found = garden_export.faults(text)
+            garden, found = write_garden.faults(text)
             self.assertEqual((garden, len(found)), (None, 1))
         twice = {**GARDEN, "beds": [GARDEN["beds"][0], GARDEN["beds"][0]]}
-        self.assertIn("beds[1]", garden_export.faults(json.dumps(twice))[1][0].field)
+        self.assertIn("beds[1]", write_garden.faults(json.dumps(twice))[1][0].field)
 
     def test_no_more_faults_than_a_person_reads(self):
         value = {**GARDEN, "gauge": [{"date": "x", "rain": -1} for _ in range(500)]}
-        self.assertEqual(len(garden_export.faults(json.dumps(value))[1]), garden_export.MOST_FAULTS)
+        self.assertEqual(len(write_garden.faults(json.dumps(value))[1]), write_garden.MOST_FAULTS)
 
 
 class GeoJson(unittest.TestCase):
@@ -105,20 +132,20 @@ class GeoJson(unittest.TestCase):
     def test_footprints_are_closed_counter_clockwise_and_as_large_as_they_are(self):
         """RFC 7946: outer rings run counter-clockwise and end where they begin."""
         for turn in (0.0, 37.0, 200.0):
-            ring = plan_geojson.outline(3.0, -2.0, 2.4, 1.2, turn, False)
+            ring = map_geojson.outline(3.0, -2.0, 2.4, 1.2, turn, False)
             self.assertEqual(ring[0], ring[-1])
             self.assertAlmostEqual(self.area(ring), 2.88, places=3)
-        round_ = plan_geojson.outline(0.0, 0.0, 2.0, 2.0, 0.0, True)
+        round_ = map_geojson.outline(0.0, 0.0, 2.0, 2.0, 0.0, True)
         self.assertAlmostEqual(self.area(round_), math.pi, delta=0.05)
 
     def test_the_plan_of_the_demo(self):
-        garden = garden_file.read_garden((SAMPLES / "wrackline_yard.json").read_text(encoding="utf-8"))
-        plan = plan_geojson.plan_as_geojson(garden)
+        garden = read_garden.read_garden((SAMPLES / "wrackline_yard.json").read_text(encoding="utf-8"))
+        plan = map_geojson.map_as_geojson(garden)
         kinds = [f["properties"]["what"] for f in plan["features"]]
         self.assertEqual((kinds.count("bed"), kinds.count("wall"), kinds.count("tap")), (14, 2, 1))
         self.assertEqual(plan["north_deg"], 20)
         self.assertEqual({f["geometry"]["type"] for f in plan["features"]}, {"Polygon", "Point"})
-        nowhere = plan_geojson.plan_as_geojson(t.garden())
+        nowhere = map_geojson.map_as_geojson(t.garden())
         self.assertEqual(nowhere["features"], [])
 
 

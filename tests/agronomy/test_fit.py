@@ -13,14 +13,14 @@ from agronomy.air.leaf_wetness import wet_leaf_hours
 from agronomy.air.shade import sun_hours
 from agronomy.air.sun import sun_day
 from agronomy.describe import garden as g
-from agronomy.fit import checks
+from agronomy.fit import fits
 from agronomy.ground.mixes import SETTLES, parts_needed
 from agronomy.ground.soil_temperature import soil_temperature
 from agronomy.plants.crops import CROPS
 from agronomy.plants.room import ROOM
 from tests.agronomy import gardens as t
 
-DAYS = checks.Days(12.0, 24.0, 1.40, 16.0)
+DAYS = fits.Days(12.0, 24.0, 1.40, 16.0)
 
 
 def pot(across: float, depth: float, *plantings: g.Planting, **changes) -> g.Bed:
@@ -28,9 +28,9 @@ def pot(across: float, depth: float, *plantings: g.Planting, **changes) -> g.Bed
                  soils=(g.Soil("potting_mix"),), **changes)  # fmt: skip
 
 
-def found(bed: g.Bed, what: str, days=DAYS, garden=None) -> list[checks.Fit]:
+def found(bed: g.Bed, what: str, days=DAYS, garden=None) -> list[fits.Fit]:
     of = garden or t.garden(bed)
-    return [f for f in checks.fit_of(of, bed, t.TODAY, days) if f.what == what]
+    return [f for f in fits.fit_of(of, bed, t.TODAY, days) if f.what == what]
 
 
 class Rooms(unittest.TestCase):
@@ -70,7 +70,7 @@ class Pots(unittest.TestCase):
     def test_what_a_full_grown_plant_drinks_is_in_the_practice_band(self):
         # Common practice, no source: a large pepper in extreme heat up to about 4 L a day; pots with big plants can be
         # emptied in a day. Peppers in pots are asked for clearly less often than tomatoes.
-        hot = checks.full_grown_l(CROPS["pepper"], 1, checks.full_canopy_m2(CROPS["pepper"]), 9.0)
+        hot = fits.full_grown_l(CROPS["pepper"], 1, fits.full_canopy_m2(CROPS["pepper"]), 9.0)
         self.assertTrue(0.8 <= hot <= 4.5, hot)
         times = [found(pot(0.40, 0.35, t.planting(c, 1)), "mix_volume")[0].figures["times_a_day"]
                  for c in ("tomato", "pepper")]  # fmt: skip
@@ -79,7 +79,7 @@ class Pots(unittest.TestCase):
     def test_plants_of_a_pot_share_its_mix_by_what_each_wants(self):
         both = pot(0.5, 0.4, t.planting("tomato", 1), t.planting("basil", 2))
         shares = {f.crop: f.figures["each_l"] for f in found(both, "mix_volume")}
-        self.assertAlmostEqual(shares["tomato"] + 2 * shares["basil"], checks.volume_l(both))
+        self.assertAlmostEqual(shares["tomato"] + 2 * shares["basil"], fits.volume_l(both))
         self.assertAlmostEqual(shares["tomato"] / shares["basil"], 20.0)
 
     def test_holes(self):
@@ -126,8 +126,8 @@ class Spacing(unittest.TestCase):
 
     def test_wet_nights_turn_the_advice_on_close_plants(self):
         bed = t.bed(plantings=(t.planting("tomato", 12),))
-        damp = checks.Days(14.0, 19.0, 1.60, 16.0)
-        dry = checks.Days(14.0, 30.0, 0.90, 16.0)
+        damp = fits.Days(14.0, 19.0, 1.60, 16.0)
+        dry = fits.Days(14.0, 30.0, 0.90, 16.0)
         self.assertEqual([found(bed, "spacing", d)[0].level for d in (damp, dry)], ["mind", "fine"])
         airy = t.bed(plantings=(t.planting("tomato", 4),))
         self.assertEqual(found(airy, "spacing", damp)[0].level, "fine")
@@ -140,10 +140,10 @@ class Spacing(unittest.TestCase):
         mine = t.bed("One", kind="open", x_m=0.0, y_m=0.0)
         for gap, crop, n in ((0.3, "tomato", 1), (0.8, "tomato", 0), (0.3, "chard", 0)):
             near = t.bed("Two", kind="open", x_m=0.0, y_m=1.2 + gap, plantings=(t.planting(crop, 4),))
-            self.assertAlmostEqual(checks.gap_m(mine, near), gap)
+            self.assertAlmostEqual(fits.gap_m(mine, near), gap)
             self.assertEqual(len(found(mine, "sharing_across", garden=t.garden(mine, near))), n)
         turned = dataclasses.replace(mine, name="Two", x_m=3.0, turn_deg=90.0)
-        self.assertAlmostEqual(checks.gap_m(mine, turned), 3.0 - 1.2 - 0.6)
+        self.assertAlmostEqual(fits.gap_m(mine, turned), 3.0 - 1.2 - 0.6)
         raised = dataclasses.replace(near, kind="raised", plantings=mine.plantings)
         self.assertEqual(found(mine, "sharing_across", garden=t.garden(mine, raised)), [])
 
@@ -207,7 +207,7 @@ class Place(unittest.TestCase):
         self.assertEqual(wet_leaf_hours(day, 12, 22, 0.7, 1.0), 0.0)  # close plants do not make dew from dry air
 
     def test_a_family_comes_back_too_soon(self):
-        def of(crop: str, ended: dt.date) -> list[checks.Fit]:
+        def of(crop: str, ended: dt.date) -> list[fits.Fit]:
             gone = g.Planting("cabbage", 4, ended - dt.timedelta(days=90), removed=ended)
             return found(t.bed(plantings=(gone, t.planting(crop, 4))), "rotation")
 

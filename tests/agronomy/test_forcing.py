@@ -7,9 +7,11 @@ import unittest
 import numpy as np
 
 from agronomy.balance import forcing, spreads
-from agronomy.balance import step as s
-from agronomy.balance.run import run_season
+from agronomy.balance import layout as s
+from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
+from agronomy.beds import ground
+from agronomy.beds.today import bed_today
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky, sky_from_rows, table_from_days
 from agronomy.ground.holding import holding
@@ -18,17 +20,17 @@ from tests.agronomy import gardens as t
 
 
 def day(bed: g.Bed, column: int, date: dt.date = t.TODAY) -> float:
-    array, _ = forcing.bed_days(bed, date, 1)
+    array, _ = forcing.bed_days(t.garden(bed), bed, date, 1)
     return float(array[0, column])
 
 
 class BedDays(unittest.TestCase):
     def test_cover_comes_from_spread_and_count(self):
         bed = t.bed(plantings=(t.planting("lettuce", 12, "ankle", 0.28),))
-        spread = forcing.bed_days(bed, t.TODAY - dt.timedelta(days=3), 1)[1].parts[0][1].spread_m[0]
+        spread = forcing.bed_days(t.garden(bed), bed, t.TODAY - dt.timedelta(days=3), 1)[1].parts[0][1].spread_m[0]
         self.assertAlmostEqual(spread, 0.28, places=9)
         cover = 12 * math.pi / 4 * 0.28**2 / (2.4 * 1.2)
-        stand = forcing.bed_days(bed, t.TODAY - dt.timedelta(days=3), 1)[1].on(0)
+        stand = forcing.bed_days(t.garden(bed), bed, t.TODAY - dt.timedelta(days=3), 1)[1].on(0)
         self.assertAlmostEqual(stand.canopy_m2 / 2.88, cover, places=9)
 
     def test_leaves_beyond_the_bed_demand_by_their_own_area(self):
@@ -62,7 +64,7 @@ class BedDays(unittest.TestCase):
         mixed = t.bed(plantings=(t.planting("tomato", 2, "waist", 0.5), t.planting("spinach", 8, "ankle", 0.2)))
         alone = [t.bed(plantings=(p,)) for p in mixed.plantings]
         self.assertEqual(day(mixed, s.P_TABLE), CROPS["spinach"].p)
-        stands = [forcing.bed_days(b, t.TODAY, 1)[1].on(0) for b in (mixed, *alone)]
+        stands = [forcing.bed_days(t.garden(b), b, t.TODAY, 1)[1].on(0) for b in (mixed, *alone)]
         self.assertAlmostEqual(stands[0].canopy_m2, stands[1].canopy_m2 + stands[2].canopy_m2, places=9)
         self.assertEqual(stands[0].plants, 10)
 
@@ -89,20 +91,20 @@ class BedDays(unittest.TestCase):
         self.assertAlmostEqual(day(twice, s.MORNING), 15 * 0.95 / 2.88, places=9)
 
     def test_a_check_is_there_on_its_day_only(self):
-        bed = g.Bed(**{**t.bed().__dict__, "checks": (g.Check(t.TODAY, "dry"),)})
-        self.assertGreater(day(bed, s.CHECK_TO), 1.0)
-        self.assertEqual(day(bed, s.CHECK_TO, t.TODAY + dt.timedelta(days=1)), -1.0)
+        bed = g.Bed(**{**t.bed().__dict__, "observations": (g.Observation(t.TODAY, "dry"),)})
+        self.assertGreater(day(bed, s.SEEN_AT), 1.0)
+        self.assertEqual(day(bed, s.SEEN_AT, t.TODAY + dt.timedelta(days=1)), -1.0)
 
     def test_describing_a_bed_twice_gives_arrays_of_its_own(self):
-        first, _ = forcing.bed_days(t.bed(), t.TODAY, 5)
+        first, _ = forcing.bed_days(t.garden(), t.bed(), t.TODAY, 5)
         first[:] = 0
-        again, _ = forcing.bed_days(t.bed(), t.TODAY, 5)
+        again, _ = forcing.bed_days(t.garden(), t.bed(), t.TODAY, 5)
         self.assertGreater(again[0, s.TAW], 0)
 
 
 class BedConstants(unittest.TestCase):
     def test_frames_hold_rain_and_open_ground_sheds_it(self):
-        at = lambda b: forcing.bed_constants(b, t.TODAY, (1.0, 0.0))  # noqa: E731
+        at = lambda b: forcing.figures(bed_today(t.garden(b), b, t.TODAY), (1.0, 0.0))  # noqa: E731
         self.assertEqual(at(t.bed())[s.CURVE_NUMBER], 0.0)
         self.assertEqual(at(t.bed(kind="open"))[s.CURVE_NUMBER], 78)  # loam, group B
         self.assertEqual(at(t.bed(kind="open", soils=(g.Soil("clay"),)))[s.CURVE_NUMBER], 89)
@@ -113,20 +115,20 @@ class BedConstants(unittest.TestCase):
         box = t.bed(
             kind="self_watering_box", length_m=0.8, width_m=0.5, method="reservoir", reservoir=g.Reservoir(16, 8)
         )
-        a = forcing.bed_constants(box, t.TODAY, (1.0, 0.0))
+        a = forcing.figures(bed_today(t.garden(box), box, t.TODAY), (1.0, 0.0))
         self.assertAlmostEqual(a[s.CAPACITY], 40.0)
         self.assertAlmostEqual(a[s.WICK], 20.0)
-        state = forcing.opening_state(box, forcing.bed_days(box, t.TODAY, 1)[0][0], 31)
+        state = forcing.opening_state(box, forcing.bed_days(t.garden(box), box, t.TODAY, 1)[0][0], 31)
         self.assertAlmostEqual(state[0, s.R], 20.0)  # unknown: half full
 
     def test_ground_of_round_beds(self):
-        self.assertAlmostEqual(forcing.ground_m2(t.bed(round=True, length_m=0.6, width_m=0.6)), math.pi * 0.09)
+        self.assertAlmostEqual(ground.ground_m2(t.bed(round=True, length_m=0.6, width_m=0.6)), math.pi * 0.09)
 
 
 class Opening(unittest.TestCase):
     def test_what_a_finger_felt_orders_the_state_and_unknown_is_wide(self):
         bed = t.bed()
-        first = forcing.bed_days(bed, t.OPENED, 1)[0][0]
+        first = forcing.bed_days(t.garden(bed), bed, t.OPENED, 1)[0][0]
         of = lambda w: forcing.opening_state(t.bed(opening_wetness=w), first, 51)  # noqa: E731
         central = [of(w)[0, s.DR] for w in ("wet", "moist", "just_damp", "dry")]
         self.assertEqual(central, sorted(central))
@@ -187,11 +189,11 @@ class Starts(unittest.TestCase):
         early, late = t.bed("Early"), t.dried(4, "Late")
         garden = t.garden(early, late)
         w = air_days(garden, t.sky(), t.OPENED, t.TODAY, 6)
-        season = run_season(garden, w, t.TODAY, [(1.0, 0.0)] * 2)
+        season = run_garden(garden, w, t.TODAY, [(1.0, 0.0)] * 2)
         self.assertEqual(season.opened_at.tolist(), [0, 17])
         self.assertEqual(np.abs(season.rows[:17, 1]).max(), 0.0)
         self.assertAlmostEqual(season.rows[17, 1, s.OPEN_ROOTED], 0.0, delta=1e-9)  # wet at opening
-        alone = run_season(t.garden(late), air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [(1.0, 0.0)])
+        alone = run_garden(t.garden(late), air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [(1.0, 0.0)])
         np.testing.assert_allclose(season.rows[17:, 1], alone.rows[:, 0], atol=1e-9)
 
 

@@ -11,7 +11,7 @@ from agronomy.air import microclimate as m
 from agronomy.air import radiation as rad
 from agronomy.air.sun import sun_day
 from agronomy.balance import forcing
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
 from agronomy.decide.plan import plan
 from agronomy.describe.garden import COVERS, Exposure
 from tests.agronomy import gardens as t
@@ -95,14 +95,14 @@ class InABed(unittest.TestCase):
     def test_a_pot_moved_under_a_roof_gets_rain_until_then(self):
         moved = t.TODAY - dt.timedelta(days=4)
         pot = t.bed(kind="pot", exposures=(Exposure(), Exposure(date=moved, cover="roof")))
-        days, _ = forcing.bed_days(pot, t.OPENED, 30)
+        days, _ = forcing.bed_days(t.garden(pot), pot, t.OPENED, 30)
         at = (moved - t.OPENED).days
         self.assertGreater(days[at - 1, s.RAIN_IN], 0.0)
         self.assertEqual(days[at:, s.RAIN_IN].max(), 0.0)
 
     def test_a_shaded_bed_uses_less_and_says_why(self):
         made = plan(t.garden(t.bed("Sun"), t.bed("Shade", exposures=(Exposure(shade_pct=50),))), t.sky(), t.TODAY)
-        sun, shade = (float(b.today_row[s.ET0_NOW]) for b in made.beds)
+        sun, shade = (float(b.terms.et0_now) for b in made.beds)
         self.assertLess(shade, 0.85 * sun)
         self.assertLess(made.beds[1].net_mm.mid, made.beds[0].net_mm.mid)
 

@@ -17,7 +17,7 @@ def weather(change=None, days: int = 16):
     sky = t.sky(days=days, tmax=24.0)
     if change:
         change(sky.ahead.columns)
-    return plan(t.garden(), sky, t.TODAY).season.weather
+    return plan(t.garden(), sky, t.TODAY).run.weather
 
 
 def best(air, crop: str = "tomato") -> po.DayOut:

@@ -7,7 +7,8 @@ import unittest
 import numpy as np
 
 from agronomy.balance import forcing
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.beds import ground
 from agronomy.describe import garden as g
 from agronomy.describe.errors import MissingError, UnknownNameError
 from agronomy.ground import holding, mixes
@@ -118,17 +119,17 @@ class Changes(unittest.TestCase):
     def test_the_record_that_holds_on_a_date(self):
         first, later = g.Soil("sand"), g.Soil("loam", date=t.TODAY)
         bed = self.bed(first, later)
-        self.assertEqual(forcing.soil_on(bed, t.TODAY - DAY), first)
-        self.assertEqual(forcing.soil_on(bed, t.TODAY), later)
+        self.assertEqual(ground.soil_on(bed, t.TODAY - DAY), first)
+        self.assertEqual(ground.soil_on(bed, t.TODAY), later)
         only = self.bed(later)
-        self.assertEqual(forcing.soil_on(only, t.TODAY - DAY), later)  # before the first record, the first
-        self.assertEqual(forcing.soil_on(t.bed(soils=()), t.TODAY), g.Soil())
+        self.assertEqual(ground.soil_on(only, t.TODAY - DAY), later)  # before the first record, the first
+        self.assertEqual(ground.soil_on(t.bed(soils=()), t.TODAY), g.Soil())
 
     def test_digging_in_compost_keeps_the_water_and_raises_what_is_missing(self):
         bed = self.bed(g.Soil("sand", 1.0), g.Soil("sand", 8.0, date=t.TODAY - 5 * DAY))
-        days, _ = forcing.bed_days(bed, t.OPENED, 30)
+        days, _ = forcing.bed_days(t.garden(bed), bed, t.OPENED, 30)
         at = (t.TODAY - 5 * DAY - t.OPENED).days
-        before, after = (forcing.profile_on(bed, t.TODAY - n * DAY) for n in (6, 5))
+        before, after = (ground.profile_on(bed, t.TODAY - n * DAY) for n in (6, 5))
         gain = after.field_capacity_mm() - before.field_capacity_mm()
         self.assertGreater(gain, 3.0)
         self.assertAlmostEqual(days[at, 0 + s.REBASED], gain)

@@ -7,7 +7,9 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.balance import terms
+from agronomy.balance.kernel import conservation_error
 from agronomy.decide.plan import plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
@@ -39,10 +41,10 @@ waterings = st.builds(
     into=st.sampled_from(("soil", "reservoir")), passes=st.integers(1, 3),
 )  # fmt: skip
 checks = st.one_of(
-    st.builds(g.Check, date=ago, reading=st.sampled_from(g.WETNESS)),
-    st.builds(g.Check, date=ago, kind=st.just("lifted"), reading=st.sampled_from(g.WEIGHTS)),
-    st.builds(g.Check, date=ago, kind=st.sampled_from(("probe", "dug", "float")), value=st.floats(0, 90)),
-    st.builds(g.Check, date=ago, kind=st.just("still_wet")),
+    st.builds(g.Observation, date=ago, reading=st.sampled_from(g.WETNESS)),
+    st.builds(g.Observation, date=ago, kind=st.just("lifted"), reading=st.sampled_from(g.WEIGHTS)),
+    st.builds(g.Observation, date=ago, kind=st.sampled_from(("probe", "dug", "float")), value=st.floats(0, 90)),
+    st.builds(g.Observation, date=ago, kind=st.just("still_wet")),
 )
 layers = st.builds(g.Layer, depth_m=st.floats(0.02, 1), material=st.sampled_from(("clay", "sand", "loam", "home_mix")))
 soils = st.builds(
@@ -78,7 +80,7 @@ def beds(draw) -> g.Bed:
         reservoir=g.Reservoir(draw(st.floats(0.2, 100)), draw(st.floats(0.1, 50))) if method == "reservoir" else None,
         style=draw(st.sampled_from((None, *g.STYLES))), pattern=draw(st.sampled_from((None, *g.PATTERNS))),
         waterings=tuple(draw(st.lists(waterings, max_size=4))),
-        checks=tuple(draw(st.lists(checks, max_size=2))), drain_holes=draw(st.sampled_from((None, True, False))),
+        observations=tuple(draw(st.lists(checks, max_size=2))), drain_holes=draw(st.sampled_from((None, True, False))),
     )  # fmt: skip
 
 
@@ -97,26 +99,26 @@ class AnyGarden(unittest.TestCase):
     @given(beds(), skies())
     def test_a_plan_holds_together(self, bed, sky):
         p = plan(t.garden(bed), sky, t.TODAY)
-        b, season = p.beds[0], p.season
+        b, season = p.beds[0], p.run
 
         # Water is closed behind and ahead, and everything is a number.
-        ahead = season.central_rows_ahead(np.full((14, 1), s.BY_TRIGGER))
+        ahead = season.rows_ahead(np.full((14, 1), terms.BY_TRIGGER))
         for rows in (season.rows, ahead):
             self.assertTrue(np.isfinite(rows).all())
             if rows.size:
-                self.assertLess(s.conservation_error(rows).max(), 1e-9)
+                self.assertLess(conservation_error(rows).max(), 1e-9)
                 self.assertTrue(((rows[..., s.KS] >= 0) & (rows[..., s.KS] <= 1)).all())
                 self.assertLessEqual((rows[..., s.TRANSPIRATION] - rows[..., s.POTENTIAL]).max(), 1e-9)
 
         # The arithmetic sums, whatever happened.
-        self.assertAlmostEqual(sum(x.mm for x in b.story.lines), b.story.depletion_mm, places=7)
+        self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=7)
 
         # The word fits the dose, the dose fits the hand.
         self.assertEqual(b.dose is not None, b.word in ("soak", "check", "fill"))
         if b.dose:
             self.assertGreaterEqual(b.dose.litres, 0)
             self.assertLessEqual(b.dose.litres_band.low, b.dose.litres_band.high)
-            given_by = [b.dose.hose, b.dose.cans, b.dose.drip_minutes]
+            given_by = [b.dose.in_hand.hose, b.dose.in_hand.cans, b.dose.in_hand.drip_minutes]
             wanted = 0 if bed.reservoir else 1
             self.assertEqual(sum(x is not None for x in given_by), wanted)
         if b.word == "wait":

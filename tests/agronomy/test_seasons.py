@@ -5,9 +5,10 @@ import unittest
 
 import numpy as np
 
-from agronomy.balance import spreads
-from agronomy.balance import step as s
-from agronomy.balance.run import run_season
+from agronomy.balance import layout as s
+from agronomy.balance import spreads, terms
+from agronomy.balance.kernel import compiled, conservation_error
+from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.decide.bands import bands
 from agronomy.decide.hours import good_hours
@@ -32,7 +33,7 @@ def season_at(site: str, start: dt.date, days: int, *columns: str, **bed: object
     b = t.bed(opened=start, opening_wetness="moist", plantings=(planting,), **bed)
     garden = g.Garden("Real", table.latitude, table.elevation_m, rigs=(g.Rig("Hose"),), beds=(b,))
     weather = air_days(garden, sky, start, start, days)
-    return run_season(garden, weather, start, [(1.0, 0.0)]), weather
+    return run_garden(garden, weather, start, [(1.0, 0.0)]), weather
 
 
 class RealSeasons(unittest.TestCase):
@@ -47,8 +48,8 @@ class RealSeasons(unittest.TestCase):
         for site, start, columns in self.SITES:
             with self.subTest(site):
                 season, _ = season_at(site, start, 110, *columns)
-                rows = season.central_rows_ahead(np.full((110, 1), s.BY_TRIGGER))
-                self.assertLess(s.conservation_error(rows).max(), 1e-9)
+                rows = season.rows_ahead(np.full((110, 1), terms.BY_TRIGGER))
+                self.assertLess(conservation_error(rows).max(), 1e-9)
                 row = rows[:, 0]
                 gone = row[:, s.TRANSPIRATION].sum() + row[:, s.EVAP_ROOTED].sum()
                 used[site] = gone
@@ -64,7 +65,7 @@ class RealSeasons(unittest.TestCase):
         stress = {}
         for site, start, columns in self.SITES:
             season, _ = season_at(site, start, 110, *columns)
-            row = season.central_rows_ahead(np.full((110, 1), s.NEVER))[:, 0]
+            row = season.rows_ahead(np.full((110, 1), terms.NEVER))[:, 0]
             stress[site] = 1 - row[:, s.TRANSPIRATION].sum() / row[:, s.POTENTIAL].sum()
         self.assertGreater(stress["nsrdb_2017_colorado_plateau"], 0.6)  # the file has no rain at all
         self.assertLess(stress["nyc_ewr_2013"], stress["nsrdb_2017_colorado_plateau"])
@@ -74,7 +75,7 @@ class RealSeasons(unittest.TestCase):
         for soil in ("loamy_sand", "silt_loam"):
             site, start, columns = self.SITES[0]
             season, _ = season_at(site, start, 110, *columns, soils=(g.Soil(soil),))
-            water = season.central_rows_ahead(np.full((110, 1), s.BY_TRIGGER))[:, 0, s.IRRIGATION]
+            water = season.rows_ahead(np.full((110, 1), terms.BY_TRIGGER))[:, 0, s.IRRIGATION]
             soaks[soil] = ((water > 0).sum(), water[water > 0].mean())
         self.assertGreater(soaks["loamy_sand"][0], soaks["silt_loam"][0])
         self.assertLess(soaks["loamy_sand"][1], soaks["silt_loam"][1])
@@ -95,8 +96,8 @@ class Calibration(unittest.TestCase):
             bed = t.dried(1 + trial % 4, soils=(g.Soil(("loam", "unknown", "holds_and_crumbles")[trial % 3]),))
             garden = t.garden(bed)
             weather = air_days(garden, sky, bed.opened, t.TODAY, 8)
-            season = run_season(garden, weather, t.TODAY, [(1.0, 0.0)])
-            band = bands(season.ahead(np.full((8, 1), s.NEVER)).net[:, 0, 1:])
+            season = run_garden(garden, weather, t.TODAY, [(1.0, 0.0)])
+            band = bands(season.ahead(np.full((8, 1), terms.NEVER)).net[:, 0, 1:])
             truth = self.truth(season, rng)
             inside += sum(b.low <= x <= b.high for b, x in zip(band, truth, strict=True))
             cases += len(band)
@@ -121,9 +122,9 @@ class Calibration(unittest.TestCase):
         days = season.days.shape[0]
         kept = np.zeros((s.N_KEEP, days, 1, 1))
         shares = np.ascontiguousarray(np.concatenate([season.days[:1, :, s.SHARE], season.days[:-1, :, s.SHARE]]))
-        s.compiled()[0](
-            state, season.days, shares, season.beds, draw, np.ascontiguousarray(season.weather.air[:, [member]]),
-            np.zeros((days, 1), dtype=np.int64), kept, np.zeros((1, 1)), np.zeros(s.N_ROW),
+        compiled()[0](
+            state, season.days, shares, season.figures, draw, np.ascontiguousarray(season.weather.air[:, [member]]),
+            np.zeros((days, 1), dtype=np.int64), s.WHOLE_DAY.copy(), kept, np.zeros((1, 1)),
         )  # fmt: skip
         return kept[s.KEEP_NET, season.n_behind :, 0, 0]
 

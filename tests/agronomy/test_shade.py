@@ -10,8 +10,7 @@ import pandas as pd
 import pvlib
 
 from agronomy.air import shade
-from agronomy.balance import forcing
-from agronomy.balance import step as s
+from agronomy.beds import light
 from agronomy.decide.plan import plan
 from agronomy.describe.garden import Exposure, Thing
 from tests.agronomy import gardens as t
@@ -92,29 +91,29 @@ class Walls(unittest.TestCase):
 class OnABed(unittest.TestCase):
     def test_five_points_lie_inside_and_turn_with_the_bed(self):
         bed = t.bed(x_m=2.0, y_m=1.0)
-        points = forcing.points_of(bed)
+        points = light.points_of(bed)
         self.assertEqual(points[0], (2.0, 1.0))
         self.assertTrue(all(abs(x - 2.0) <= 0.6 + 1e-9 and abs(y - 1.0) <= 0.3 + 1e-9 for x, y in points))
-        turned = forcing.points_of(dataclasses.replace(bed, turn_deg=90.0))
+        turned = light.points_of(dataclasses.replace(bed, turn_deg=90.0))
         self.assertTrue(all(abs(x - 2.0) <= 0.3 + 1e-9 and abs(y - 1.0) <= 0.6 + 1e-9 for x, y in turned))
-        self.assertEqual(forcing.points_of(t.bed()), ())
+        self.assertEqual(light.points_of(t.bed()), ())
 
     def test_a_bed_behind_a_house_asks_for_less_and_one_that_is_not_placed_is_left_alone(self):
         house = Thing("house", 0.0, -4.0, 12.0, 6.0)
         beds = (t.bed("Shade", x_m=0.0, y_m=0.0), t.bed("Sun", x_m=0.0, y_m=30.0), t.bed("Nowhere"))
         garden = dataclasses.replace(t.garden(*beds), things=(house,))
-        shaded, sunny, nowhere = (float(b.today_row[s.ET0_NOW]) for b in plan(garden, t.sky(), t.TODAY).beds)
+        shaded, sunny, nowhere = (float(b.terms.et0_now) for b in plan(garden, t.sky(), t.TODAY).beds)
         self.assertLess(shaded, 0.95 * sunny)
-        self.assertEqual(nowhere, float(plan(t.garden(), t.sky(), t.TODAY).beds[0].today_row[s.ET0_NOW]))
+        self.assertEqual(nowhere, float(plan(t.garden(), t.sky(), t.TODAY).beds[0].terms.et0_now))
         self.assertAlmostEqual(sunny, nowhere, delta=0.02)
 
     def test_sun_hours_and_walls_count_together(self):
         wall = Thing("wall", 0.0, -0.8, 8.0, 0.2, 3.0)
         garden = dataclasses.replace(t.garden(), things=(wall,))
         points, date = ((0.0, 0.0),), dt.date(2025, 9, 20)
-        both = forcing.direct_share(garden, Exposure(sun_from_h=8, sun_to_h=12), points, date)
-        window = forcing.direct_share(t.garden(), Exposure(sun_from_h=8, sun_to_h=12), (), date)
-        walled = forcing.direct_share(garden, Exposure(), points, date)
+        both = light.direct_share(garden, Exposure(sun_from_h=8, sun_to_h=12), points, date)
+        window = light.direct_share(t.garden(), Exposure(sun_from_h=8, sun_to_h=12), (), date)
+        walled = light.direct_share(garden, Exposure(), points, date)
         self.assertLess(both, min(window, walled))
 
 

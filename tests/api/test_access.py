@@ -6,7 +6,7 @@ from django.test import TestCase
 from django.urls import get_resolver
 
 from apps.garden.models import Invitation, Measurement, OwnCrop, Season, Thing
-from apps.watering.models import Check, MovedSoak, PutOff, Watering
+from apps.watering.models import MovedSoak, Observation, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
 
@@ -28,7 +28,7 @@ class Strangers(TestCase):
         w.type_days(cls.ada, cls.garden)
         w.garden_of(cls.eve)
         cls.watering = Watering.objects.create(bed=cls.bed, date=w.TODAY, litres=3)
-        cls.check_ = Check.objects.create(bed=cls.bed, date=w.TODAY, reading="wet")
+        cls.check_ = Observation.objects.create(bed=cls.bed, date=w.TODAY, reading="wet")
         cls.put_off = PutOff.objects.create(bed=cls.bed, date=w.TODAY)
         cls.gauge = GaugeReading.objects.create(garden=cls.garden, date=w.TODAY, rain=3)
         cls.rig = cls.garden.rigs.get()
@@ -46,7 +46,7 @@ class Strangers(TestCase):
     def urls(self):
         events = {
             "watering": self.watering.pk,
-            "check": self.check_.pk,
+            "observation": self.check_.pk,
             "put_off": self.put_off.pk,
             "moved_soak": self.moved.pk,
         }
@@ -67,7 +67,7 @@ class Strangers(TestCase):
 
     BODIES = {
         "waterings": {"waterings": [{"id": w.new_id(), "bed": 0, "litres": 1}]},
-        "checks": {"id": w.new_id(), "bed": 0, "reading": "wet"},
+        "observations": {"id": w.new_id(), "bed": 0, "reading": "wet"},
         "put-offs": {"id": w.new_id(), "bed": 0},
         "gauge": {"id": w.new_id(), "date": "2025-07-10", "rain": 1},
         "days": {"days": []},
@@ -143,7 +143,7 @@ class Strangers(TestCase):
             ("post", f"/things/{self.thing.pk}/restore", None),
             ("patch", f"/rigs/{self.rig.pk}", {"name": "X"}),
             ("post", "/waterings", {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 1}]}),
-            ("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, "reading": "wet"}),
+            ("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, "reading": "wet"}),
             ("post", f"/events/watering/{self.watering.pk}/strike", {}),
             ("patch", f"/own-crops/{self.own_crop.pk}", {"name": "X"}),
             ("delete", f"/own-crops/{self.own_crop.pk}", None),

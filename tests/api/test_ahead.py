@@ -202,14 +202,14 @@ class Plants(Wire):
             {"reading": "moist"}, {"kind": "still_wet"}, {"kind": "lifted", "reading": "light"},
             {"kind": "probe", "value": 22.5}, {"kind": "dug", "value": 0.2},
         ):  # fmt: skip
-            self.call("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, **body}, 201)
+            self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 201)
         for body, field in (
             ({"kind": "finger"}, "reading"), ({"kind": "lifted", "reading": "moist"}, "reading"),
             ({"kind": "probe"}, "value"), ({"kind": "probe", "value": 99}, "value"),
             ({"kind": "still_wet", "value": 3}, "value"), ({"kind": "dug", "value": 0.1, "reading": "wet"}, "reading"),
             ({"kind": "float", "value": 3}, "kind"), ({"kind": "sniffed"}, "kind"),
         ):  # fmt: skip
-            refused = self.call("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, **body}, 400)
+            refused = self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 400)
             self.assertEqual(refused["fields"][0]["field"], field, body)
         page = self.call("get", f"/beds/{self.bed.pk}")
-        self.assertEqual({c["kind"] for c in page["checks"]}, {"finger", "still_wet", "lifted", "probe", "dug"})
+        self.assertEqual({c["kind"] for c in page["observations"]}, {"finger", "still_wet", "lifted", "probe", "dug"})

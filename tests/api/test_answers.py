@@ -117,7 +117,7 @@ class Errors(TestCase):
         return w.send(self.client_, "post", f"/gardens/{self.garden.pk}{path}", body)
 
     def test_the_form_and_the_garden_file_say_the_same(self):
-        from agronomy.garden_schema import check_piece
+        from agronomy.formats.schema import check_piece
 
         bed = {"name": "B", "kind": "raised", "length_m": 500, "width_m": 1}
         answer = self.post("/beds", bed)
@@ -265,7 +265,9 @@ class Browser(TestCase):
         for missing in ("/static/nothing.js", "/favicon.ico", "/g/1/round.txt"):
             self.assertEqual(self.client.get(missing).status_code, 404, missing)
         self.assertEqual(self.client.get("/api/nothing").status_code, 404)
-        self.assertEqual(self.client.get("/schemas/garden-1.json").json()["title"], "Isleshower garden file, version 1")
+        for version in (1, 2):
+            schema = self.client.get(f"/schemas/garden-{version}.json").json()
+            self.assertEqual(schema["title"], f"Isleshower garden file, version {version}")
 
     def test_nothing_is_asked_from_elsewhere(self):
         """The built page and its styles name no other host."""

@@ -7,9 +7,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
 
-from agronomy import garden_export
 from agronomy.describe import garden as g
-from agronomy.garden_file import CHECK_NEEDS
+from agronomy.formats import write_garden as garden_export
+from agronomy.formats.read_garden import OBSERVATION_NEEDS
 from apps.garden.models import Garden
 from tests.agronomy import gardens as t
 from tests.agronomy.test_properties import beds
@@ -31,7 +31,7 @@ def gardens(draw) -> g.Garden:
             dataclasses.replace(
                 bed, name=name, opened=to_come, plantings=plantings, waterings=bed.waterings * 2,
                 mulches=tuple({m.date: m for m in bed.mulches}.values()), soils=_once(bed.soils),
-                exposures=_once(bed.exposures), checks=tuple(filter(_fits, bed.checks)) * 2,
+                exposures=_once(bed.exposures), checks=tuple(filter(_fits, bed.observations)) * 2,
             )
         )  # fmt: skip
     rigs = tuple(g.Rig(name, 9.0) for name in draw(st.lists(st.sampled_from(NAMES), max_size=4, unique=True)))
@@ -39,8 +39,8 @@ def gardens(draw) -> g.Garden:
     return dataclasses.replace(t.garden(*made), rigs=rigs, seasons=seasons, time_zone="Pacific/Auckland")
 
 
-def _fits(check: g.Check) -> bool:
-    bounds = CHECK_NEEDS[check.kind][1]
+def _fits(check: g.Observation) -> bool:
+    bounds = OBSERVATION_NEEDS[check.kind][1]
     return bounds is None or bounds[0] <= check.value <= bounds[1]
 
 
@@ -60,7 +60,7 @@ class AnyGarden(TestCase):
         self.assertEqual(again, first)
         for described, kept in zip(garden.beds, first["beds"], strict=True):
             self.assertEqual(kept["name"], described.name)
-            for events in ("waterings", "checks", "plantings", "mulches"):
+            for events in ("waterings", "observations", "plantings", "mulches"):
                 self.assertEqual(len(kept.get(events, [])), len(getattr(described, events)))
 
     def bring(self, client, text):

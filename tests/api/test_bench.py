@@ -104,7 +104,7 @@ class Bench(OverTheWire):
         self.keep("finger", given)
         self.assertEqual(Garden.objects.get().finger[0]["reading"], "moist")
         before = self.call("get", "/round")["stops"][0]["word"]
-        self.call("post", "/checks", {"id": w.new_id(), "bed": self.bed.pk, "reading": "moist"}, 201)
+        self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, "reading": "moist"}, 201)
         after = self.call("get", "/round")["stops"][0]
         self.assertEqual(after["word"], "soak", before)
 

@@ -10,7 +10,7 @@ from django.test import TestCase
 
 from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
 from apps.garden.models import Bed, Garden, Rig, Season
-from apps.watering.models import Check, Watering
+from apps.watering.models import Observation, Watering
 from apps.weather.models import WeatherDay
 from tests.apps import world as w
 
@@ -49,7 +49,7 @@ class Exchange(TestCase):
         for method, where, body, status in (
             ("post", "/own-crops", {"name": "Tar Red", "like": "tomato", "days": 90}, 201),
             ("post", "/waterings", {"waterings": [{"id": w.new_id(), "bed": bed.pk, "litres": 12}]}, 201),
-            ("post", "/checks", {"id": w.new_id(), "bed": bed.pk, "reading": "wet"}, 201),
+            ("post", "/observations", {"id": w.new_id(), "bed": bed.pk, "reading": "wet"}, 201),
             ("post", "/gauge", {"id": w.new_id(), "date": str(today - dt.timedelta(days=1)), "rain": 4.5}, 201),
             ("post", "/things", {"kind": "wall", "x_m": 1, "y_m": 2, "length_m": 4, "height_m": 2}, 201),
             ("patch", "", {"people": [{"name": "Bo", "minutes": [30] * 7}], "heat_rule": "unusual"}, 200),
@@ -60,13 +60,13 @@ class Exchange(TestCase):
         text = self.file(garden, "garden.json")
         value = json.loads(text)
         self.assertEqual((value["name"], value["north_deg"], len(value["days"])), ("Tar Loft", 15.0, 5))
-        self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "checks", "mulches")], [1, 1, 1])
+        self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "observations", "mulches")], [1, 1, 1])
         self.assertEqual([len(value[k]) for k in ("own_crops", "things", "people", "gauge")], [1, 1, 1, 1])
         made = Garden.objects.get(pk=self.post("/import/garden", text, 201)["id"])
         self.assertEqual(json.loads(self.file(made, "garden.json")), value)
         Garden.objects.filter(pk=made.pk).update(clock_date=today)
         rounds = [w.send(self.client_, "get", f"/gardens/{pk}/round").content.decode() for pk in (garden.pk, made.pk)]
-        ids = r'"(id|watering|check|put_off)":("[^"]+"|\d+)'
+        ids = r'"(id|watering|observation|put_off)":("[^"]+"|\d+)'
         stops = [re.sub(ids, "", text[text.index('"stops"') :]) for text in rounds]
         self.assertEqual(*stops)  # what the rows are called differs; what is advised does not
 
@@ -75,14 +75,14 @@ class Exchange(TestCase):
         bed = w.bed_of(self.ada, garden)
         for _ in range(2):
             Watering.objects.create(bed=bed, date=w.TODAY, litres=5.0, by=self.ada)
-            Check.objects.create(bed=bed, date=w.TODAY, reading="dry", by=self.ada)
+            Observation.objects.create(bed=bed, date=w.TODAY, reading="dry", by=self.ada)
         for name in ("hose", "Möhre", "Mohre", "🥕", "🍅"):
             Rig.objects.create(garden=garden, name=name)
             Season.objects.create(garden=garden, name=name, ended=w.TODAY)
         value = json.loads(self.file(garden, "garden.json"))
         made = Garden.objects.get(pk=self.post("/import/garden", json.dumps(value), 201)["id"])
         self.assertEqual(json.loads(self.file(made, "garden.json")), value)
-        self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "checks")], [2, 2])
+        self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "observations")], [2, 2])
         self.assertEqual((made.rigs.count(), made.seasons.count()), (6, 5))
 
     def test_a_bed_to_come_goes_along(self):

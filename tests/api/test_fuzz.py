@@ -5,7 +5,7 @@ import random
 from django.test import TestCase
 
 from apps.garden.models import Bed, Garden, Planting
-from apps.watering.models import Check, Watering
+from apps.watering.models import Observation, Watering
 from tests.apps import world as w
 
 ODD = [
@@ -62,10 +62,10 @@ class Fuzz(TestCase):
         return [
             ("post", "/beds", bed), ("put", f"/beds/{self.bed.pk}", bed), ("put", "/days", days),
             ("post", "/waterings", {"waterings": [{**event, "litres": 5.0, "date": "2025-07-10", "part": "morning"}]}),
-            ("post", "/checks", {**event, "reading": "wet", "date": "2025-07-10"}), ("post", "/put-offs", event),
+            ("post", "/observations", {**event, "reading": "wet", "date": "2025-07-10"}), ("post", "/put-offs", event),
             ("post", "/gauge", {"id": w.new_id(), "date": "2025-07-10", "rain": 2.0}),
             ("post", "/rigs", {"name": "Tap", "flow_l_per_min": 9.0, "measured": "2025-07-01"}),
-            ("post", "/checks", {**event, "kind": "probe", "value": 20.0, "date": "2025-07-10"}),
+            ("post", "/observations", {**event, "kind": "probe", "value": 20.0, "date": "2025-07-10"}),
             ("patch", "", {"name": "G", "latitude": 40.0, "time_zone": "UTC", "style": "ample", "growth": "warmth",
                            "people": [{"name": "Bo", "minutes": [5, 5, 5, 5, 5, 5, 5]}], "heat_rule": "unusual",
                            "allowed": [{"from_h": 5, "to_h": 9, "weekdays": [0, 1]}]}),
@@ -124,10 +124,10 @@ class Fuzz(TestCase):
         )  # fmt: skip
 
     def test_a_refused_change_leaves_everything_as_it_was(self):
-        before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Check)]
+        before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]
         for method, path, body in self.bodies():
             for key in body:
                 answer = w.send(self.client_, method, self.base + path, {**body, key: {"not": ["this"]}})
                 self.assertIn(answer.status_code, (400, 404), f"{path} {key}")
-        after = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Check)]
+        after = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]
         self.assertEqual(before, after)

@@ -9,7 +9,7 @@ from django.test import TestCase
 from apps.watering import actions as wa
 from apps.watering.facts import read_beds
 from apps.watering.marks import mark_ids
-from apps.watering.models import Check, PutOff, Watering
+from apps.watering.models import Observation, PutOff, Watering
 from tests.apps import world as w
 
 
@@ -64,12 +64,12 @@ class Marks(TestCase):
     def test_checks_and_put_offs_too(self):
         stop = self.stop()
         for page, reading in ((0, "wet"), (1, "dry")):
-            body = {"id": stop["marks"]["check"], "bed": stop["id"], "reading": reading}
-            self.assertEqual(self.post(page, "checks", body)["reading"], "wet")
+            body = {"id": stop["marks"]["observation"], "bed": stop["id"], "reading": reading}
+            self.assertEqual(self.post(page, "observations", body)["reading"], "wet")
             self.post(page, "put-offs", {"id": stop["marks"]["put_off"], "bed": stop["id"], "date": "2025-07-11"})
-        self.assertEqual((Check.objects.count(), PutOff.objects.count()), (1, 1))
+        self.assertEqual((Observation.objects.count(), PutOff.objects.count()), (1, 1))
         again = self.stop()
-        self.assertNotEqual(again["marks"]["check"], stop["marks"]["check"])
+        self.assertNotEqual(again["marks"]["observation"], stop["marks"]["observation"])
         self.assertNotEqual(again["marks"]["put_off"], stop["marks"]["put_off"])
 
     def test_each_day_and_each_bed_has_its_own_and_a_mark_belongs_to_the_day_it_was_shown_on(self):

@@ -81,10 +81,10 @@ class Views(TestCase):
         self.call("post", "/put-offs", {"id": put_off, "bed": bed.pk}, 201)
         self.assertEqual(self.call("get", "/round")["stops"][0]["put_off"], put_off)
         check = w.new_id()
-        self.call("post", "/checks", {"id": check, "bed": bed.pk, "reading": "wet"}, 201)
+        self.call("post", "/observations", {"id": check, "bed": bed.pk, "reading": "wet"}, 201)
         stop = self.call("get", "/round")["stops"][0]
-        self.assertEqual((stop["check_today"]["id"], stop["word"]), (check, "leave"))
-        self.assertIn("check", [x["what"] for x in stop["why"]["lines"]])
+        self.assertEqual((stop["observation_today"]["id"], stop["word"]), (check, "leave"))
+        self.assertIn("observed", [x["what"] for x in stop["why"]["lines"]])
 
     def test_a_bed_over_the_wire_comes_back_as_it_was_said(self):
         said = {

@@ -138,6 +138,9 @@ class Events(TestCase):
         self.bed = w.bed_of(self.ada, self.garden)
         w.type_days(self.ada, self.garden)
 
+    def observe(self, reading: str):
+        return wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), reading).execute()
+
     def pour(self, litres=60.0, event_id=None, **more):
         event_id = event_id or uuid.uuid4()
         return wa.RecordWatering(self.ada, self.garden.pk, self.bed.pk, event_id, litres, **more).execute()
@@ -164,14 +167,14 @@ class Events(TestCase):
             wa.RecordWatering(self.ada, self.garden.pk, other.pk, event_id, 5.0).execute()
 
     def test_a_check_corrects_and_bad_events_are_refused(self):
-        wa.RecordCheck(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "wet").execute()
+        wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "wet").execute()
         self.assertEqual(self.word(), "leave")
         for field, act in {
             "litres": lambda: self.pour(-1.0),
             "date": lambda: self.pour(date=w.TODAY + dt.timedelta(days=1)),
             "part": lambda: self.pour(part="noon"),
             "into": lambda: self.pour(into="reservoir"),
-            "reading": lambda: wa.RecordCheck(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "soggy").execute(),
+            "reading": lambda: self.observe("soggy"),
         }.items():
             with self.subTest(field), self.assertRaises(InputError) as caught:
                 act()
@@ -234,12 +237,12 @@ class Weather(TestCase):
         w.type_days(self.ada, self.garden, behind=1, ahead=0)
         now = situation(self.garden)
         self.assertEqual(now.lacks, "")
-        weather = now.plan.season.weather
-        self.assertEqual(set(weather.outlook[now.plan.season.n_behind :]), {"resampled"})
+        weather = now.plan.run.weather
+        self.assertEqual(set(weather.outlook[now.plan.run.n_behind :]), {"resampled"})
 
     def test_past_typed_days_are_observed_and_future_ones_the_outlook(self):
         w.type_days(self.ada, self.garden, behind=12, ahead=3)
-        weather = situation(self.garden).plan.season.weather
+        weather = situation(self.garden).plan.run.weather
         n = weather.n_behind
         self.assertEqual(set(weather.outlook[:n]), {"observed"})
         self.assertEqual(weather.outlook[n : n + 4], ("typed", "typed", "typed", "resampled"))

@@ -56,7 +56,7 @@ class Demo(w.WithProvider, TestCase):
         for _ in range(14):
             wa.StepDay(self.owner, self.garden.pk).execute()
         self.garden.refresh_from_db()
-        self.assertEqual(set(situation(self.garden).plan.season.weather.outlook), {"observed", "forecast"})
+        self.assertEqual(set(situation(self.garden).plan.run.weather.outlook), {"observed", "forecast"})
 
     def test_with_the_provider_down_the_round_still_works_and_says_how_old_it_is(self):
         logging.disable(logging.WARNING)

@@ -5,8 +5,8 @@ import uuid
 
 from django.test import TestCase
 
-from agronomy import garden_file
 from agronomy.decide.plan import plan
+from agronomy.formats import read_garden as garden_file
 from apps.garden.actions import SaveBed, SaveRig
 from apps.watering import actions as wa
 from apps.watering.facts import core_garden, read_beds
@@ -40,10 +40,10 @@ class Facts(TestCase):
         self.pour(self.bed, 20.0, 3)
         self.pour(self.bed, 10.0, 1, part="evening")
         self.pour(self.box, 8.0, 2, into="reservoir")
-        wa.RecordCheck(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "moist").execute()
+        wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "moist").execute()
         bench, box = self.core().beds
         self.assertEqual([(x.litres, x.part) for x in bench.waterings], [(20.0, "morning"), (10.0, "evening")])
-        self.assertEqual([c.reading for c in bench.checks], ["moist"])
+        self.assertEqual([c.reading for c in bench.observations], ["moist"])
         self.assertEqual(bench.plantings[0].sizes[0].height, "shoulder")
         self.assertEqual(
             (box.waterings[0].into, box.reservoir.capacity_l, box.reservoir.wick_l_per_day), ("reservoir", 14, 20)

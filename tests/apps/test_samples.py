@@ -31,7 +31,7 @@ class Samples(w.WithProvider, TestCase):
                 read = core_garden(garden, read_beds(garden))
                 for said, got in zip(told.beds, read.beds, strict=True):
                     for name in ("kind", "length_m", "width_m", "soil_depth_m", "method", "drip", "reservoir", "style",
-                                 "pattern", "waterings", "checks", "mulches", "plantings", "opened"):  # fmt: skip
+                                 "pattern", "waterings", "observations", "mulches", "plantings", "opened"):  # fmt: skip
                         self.assertEqual(getattr(got, name), getattr(said, name), (said.name, name))
                     undated = lambda records: [{**vars(r), "date": None} for r in records]  # noqa: E731
                     self.assertEqual(undated(got.soils), undated(said.soils), said.name)
@@ -54,8 +54,8 @@ class Samples(w.WithProvider, TestCase):
         garden, plan = self.opened("sixweir_landing")
         words = {b.row.name: p.word for b, p in zip(read_beds(garden), plan.beds, strict=True)}
         self.assertEqual(words["Upper Weir"], "wait")
-        w_ = plan.season.weather
-        n = plan.season.n_behind
+        w_ = plan.run.weather
+        n = plan.run.n_behind
         self.assertEqual(w_.rain[n - 10 : n].max(), 0.0)
         self.assertGreater(float(w_.rain[n + 2 : n + 9].mean()), 15.0)  # the onset
         lines = {b.row.name: line for b, line in zip(read_beds(garden), fortnight(plan).beds, strict=True)}
@@ -64,7 +64,7 @@ class Samples(w.WithProvider, TestCase):
         self.assertTrue(any(d.soak for d in lines["Eave Pots"].days))
         self.assertFalse(any(d.soak for d in lines["Landing Pot"].days))
         # A week of rain stands above the air mark on the slow ground.
-        self.assertGreater(max(d.net.low < -plan.beds[1].air_mark_mm for d in lines["Lower Weir"].days), 0)
+        self.assertGreater(max(d.net.low < -plan.beds[1].day.air_mark for d in lines["Lower Weir"].days), 0)
 
     def test_southern_clay_is_watered_in_passes_in_its_january_summer(self):
         garden, plan = self.opened("gullrest_paddock")

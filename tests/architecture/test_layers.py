@@ -22,7 +22,8 @@ PLANTED = {
         "apps/garden/planted.py",
         "apps.weather.models",
     ),
-    "The kernel's columns are the core's own business": ("api/planted.py", "agronomy.balance.step"),
+    "The kernel's columns are the balance's own business": ("agronomy/decide/planted.py", "agronomy.balance.layout"),
+    "Answers ask decisions, not the balance": ("apps/exchange/planted.py", "agronomy.balance.run"),
     "Actions know no web": ("apps/weather/planted.py", "rest_framework"),
     "The core knows no web framework, clock service or network": ("agronomy/ground/planted.py", "django"),
     "Stand-ins import nothing of ours": ("standins/planted.py", "agronomy"),
@@ -40,7 +41,7 @@ def contracts_of(house: pathlib.Path) -> subprocess.CompletedProcess[str]:
 class Core(unittest.TestCase):
     def test_a_fresh_interpreter_finds_no_web_framework_behind_the_core(self):
         code = (
-            "import agronomy.__main__, agronomy.garden_file, agronomy.decide.sources, sys;"
+            "import agronomy.__main__, agronomy.formats.read_garden, agronomy.decide.sources, sys;"
             "print([m for m in sys.modules if m.split('.')[0] in"
             " ('django', 'rest_framework', 'apps', 'api', 'config', 'standins', 'httpx')])"
         )

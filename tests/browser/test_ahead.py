@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from apps.garden.models import BedRecord, Garden, OwnCrop, SizeSighting
-from apps.watering.models import Check, MovedSoak
+from apps.watering.models import MovedSoak, Observation
 from tests.browser.base import InBrowser
 
 
@@ -147,7 +147,7 @@ class Depth(InBrowser):
         expect(page.get_by_role("main")).to_contain_text("Probe: 31 % water")
         note("Still wet, left it")
         expect(page.get_by_role("main")).to_contain_text("Still wet, left it")
-        self.assertEqual(Check.objects.filter(bed__name="Blue Box").count(), 4)
+        self.assertEqual(Observation.objects.filter(bed__name="Blue Box").count(), 4)
 
     def test_sizes_are_looked_through_in_one_pass(self):
         self.sign_in()

@@ -16,8 +16,8 @@ class OnThePlan(InBrowser):
         self.sign_in()
         self.go(f"/g/{self.garden.pk}/ground")
         self.bed = self.garden.beds.get(name="Long Bench")
-        self.on_plan = self.page.locator(f"#on-plan-{self.bed.pk}")
-        expect(self.on_plan).to_be_visible()
+        self.on_map = self.page.locator(f"#on-plan-{self.bed.pk}")
+        expect(self.on_map).to_be_visible()
 
     def place(self):
         bed = Bed.objects.get(pk=self.bed.pk)
@@ -33,7 +33,7 @@ class OnThePlan(InBrowser):
 
     def test_a_bed_is_nudged_turned_and_taken_back(self):
         x, y, turn = self.place()
-        self.on_plan.focus()
+        self.on_map.focus()
         self.page.keyboard.press("ArrowRight")
         self.until((round(x + 0.1, 2), y, turn))
         self.page.keyboard.press("Shift+ArrowUp")
@@ -50,7 +50,7 @@ class OnThePlan(InBrowser):
 
     def test_a_bed_is_dragged_and_stays_after_a_reload(self):
         was = self.place()
-        box = self.on_plan.bounding_box()
+        box = self.on_map.bounding_box()
         middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
         mouse = self.page.mouse
         mouse.move(*middle)
@@ -65,13 +65,13 @@ class OnThePlan(InBrowser):
         now = self.place()
         self.assertGreater(now[0], was[0])
         self.assertLess(now[1], was[1])
-        place = self.on_plan.get_attribute("aria-label").split(";")[-1]  # the water may change with the shade
+        place = self.on_map.get_attribute("aria-label").split(";")[-1]  # the water may change with the shade
         self.page.reload()
-        expect(self.on_plan).to_have_attribute("aria-label", re.compile(re.escape(place) + "$"))
+        expect(self.on_map).to_have_attribute("aria-label", re.compile(re.escape(place) + "$"))
 
     def test_a_bed_is_drawn_larger_by_its_corner_and_by_key(self):
         bed = lambda: Bed.objects.get(pk=self.bed.pk)  # noqa: E731
-        self.on_plan.click()
+        self.on_map.click()
         corner = self.page.locator("circle.corner")
         box = corner.bounding_box()
         middle = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
@@ -89,7 +89,7 @@ class OnThePlan(InBrowser):
         self.assertGreater(drawn.length_m, 2.5)
         self.assertGreater(drawn.width_m, 1.2)
         self.assertLess(drawn.y_m, self.bed.y_m)  # its far corner stayed, so its middle moved
-        self.on_plan.focus()
+        self.on_map.focus()
         self.page.keyboard.press("Alt+ArrowRight")
         for _ in range(200):
             if bed().length_m > drawn.length_m:
@@ -127,17 +127,17 @@ class OnThePlan(InBrowser):
         self.assertEqual(walls.count(), before + 1)
 
     def test_the_slider_moves_the_water(self):
-        label = self.on_plan.get_attribute("aria-label")
+        label = self.on_map.get_attribute("aria-label")
         slider = self.page.get_by_role("slider", name="Day")
         slider.focus()
         for _ in range(4):
             self.page.keyboard.press("ArrowLeft")
-        expect(self.on_plan).not_to_have_attribute("aria-label", label)
+        expect(self.on_map).not_to_have_attribute("aria-label", label)
         self.page.get_by_role("button", name="Back to today").click()
-        expect(self.on_plan).to_have_attribute("aria-label", label)
+        expect(self.on_map).to_have_attribute("aria-label", label)
 
     def test_a_bed_is_copied(self):
-        self.on_plan.click()
+        self.on_map.click()
         self.page.get_by_role("button", name="Copy").click()
         expect(self.page.get_by_role("group", name="The garden to scale")).to_contain_text("Long Bench 2")
 

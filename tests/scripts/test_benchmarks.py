@@ -5,7 +5,8 @@ from unittest import mock
 
 import numpy as np
 
-from agronomy.balance import step as s
+from agronomy.balance import layout as s
+from agronomy.balance.kernel import compiled, conservation_error
 from benchmarks import core, rounds
 from benchmarks.__main__ import line
 
@@ -21,9 +22,9 @@ class Measuring(unittest.TestCase):
 
     def test_the_kernels_arrays_are_an_ordinary_garden(self):
         a = core.kernel_arrays(16, 3, 4)
-        rows = np.zeros((16, 3, s.N_ROW))
-        s.compiled()[1](a[0].copy(), *a[1:4], a[4], a[5], a[6], rows)
-        self.assertLess(s.conservation_error(rows).max(), 1e-9)
+        rows = np.zeros((16, 3, s.N_TERMS))
+        compiled().rows(a[0].copy(), *a[1:8], rows)
+        self.assertLess(conservation_error(rows).max(), 1e-9)
         self.assertTrue((rows[..., s.IRRIGATION] > 0).any())
         self.assertTrue((rows[..., s.RAIN_ROOTED] > 0).any())
         self.assertRegex(rounds.load(), r"load \d")

@@ -260,7 +260,7 @@ class Commands(InFolder):
             web.running.return_value = None
             web.start.side_effect = lambda *a, **k: done.append("served")
             server.ensure_web({})
-        self.assertEqual(done, ["from agronomy.balance.step import warm; warm()", "served"])
+        self.assertEqual(done, ["from agronomy.balance.kernel import warm; warm()", "served"])
 
     def test_being_sent_on_to_https_is_an_answer(self):
         class SendOn(http.server.BaseHTTPRequestHandler):

@@ -10,8 +10,10 @@ import unittest
 
 import numpy as np
 
-from agronomy.balance import step as s
-from agronomy.balance.run import run_season
+from agronomy.balance import layout as s
+from agronomy.balance import terms
+from agronomy.balance.kernel import conservation_error
+from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.decide import styles
 from agronomy.describe.weather import Sky, table_from_days
@@ -37,17 +39,17 @@ class FourPlaces(unittest.TestCase):
         table = table_from_days(days[1:], garden.latitude, garden.elevation_m)
         ahead = dataclasses.replace(table, columns={c: v[:, None] for c, v in table.columns.items()})
         sky = Sky(table_from_days(days[:1], garden.latitude, garden.elevation_m), ahead)
-        beds = tuple(dataclasses.replace(b, opened=start, waterings=(), checks=()) for b in garden.beds)
+        beds = tuple(dataclasses.replace(b, opened=start, waterings=(), observations=()) for b in garden.beds)
         garden = dataclasses.replace(garden, beds=beds)
         weather = air_days(garden, sky, start, start, DAYS)
         triggers = [styles.trigger_of(garden, b) for b in beds]
-        season = run_season(garden, weather, start, [(t.raw, t.beyond) for t in triggers])
-        rows = season.central_rows_ahead(np.full((DAYS, len(beds)), s.BY_TRIGGER))
+        season = run_garden(garden, weather, start, [(t.raw, t.beyond) for t in triggers])
+        rows = season.rows_ahead(np.full((DAYS, len(beds)), terms.BY_TRIGGER))
         return garden, weather, rows
 
     def test_every_row_is_closed(self):
         for key, (_, _, rows) in self.seasons.items():
-            self.assertLess(s.conservation_error(rows).max(), 1e-9, key)
+            self.assertLess(conservation_error(rows).max(), 1e-9, key)
             self.assertTrue(np.isfinite(rows).all(), key)
 
     def test_watered_by_their_triggers_plants_miss_little(self):

@@ -5,7 +5,7 @@ import type { BedPage } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 
-import { checkInWords } from './checks'
+import { observationInWords } from './observations'
 import type { EventKind } from './useBedEvents'
 
 /** What was noted here, newest first; a wrong note can be struck and counted again. */
@@ -25,12 +25,12 @@ const events = computed(() =>
         ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
       ].join(', '),
     })),
-    ...props.page.checks.map((c) => ({
-      event: 'check' as const,
+    ...props.page.observations.map((c) => ({
+      event: 'observation' as const,
       id: c.id,
       date: c.date,
       struck: c.struck,
-      text: checkInWords(c, units),
+      text: observationInWords(c, units),
     })),
   ].sort((a, b) => b.date.localeCompare(a.date)),
 )

@@ -14,7 +14,7 @@ import { instruction, reason, span } from '@/shared/words/stop'
 import BedEvents from './BedEvents.vue'
 import BedFacts from './BedFacts.vue'
 import { flowsOption, waterlineOption } from './charts'
-import CheckDialog from './CheckDialog.vue'
+import ObservationDialog from './ObservationDialog.vue'
 import DayUse from './DayUse.vue'
 import LedgerTable from './LedgerTable.vue'
 import Raising from './Raising.vue'
@@ -149,7 +149,12 @@ const size = computed(() => {
     <LedgerTable v-if="page.behind.length" :days="page.behind" class="below" />
 
     <WaterDialog v-model="watering" :page="page" :busy="events.pour.isPending.value" :keep="events.watered" />
-    <CheckDialog v-model="checking" :page="page" :busy="events.find.isPending.value" :keep="events.checked" />
+    <ObservationDialog
+      v-model="checking"
+      :page="page"
+      :busy="events.find.isPending.value"
+      :keep="events.checked"
+    />
   </article>
 </template>
 

@@ -20,13 +20,13 @@ export interface CheckSaid {
  * The id under which a dialog notes one thing, made when it opens: pressed twice, or again after a lost answer, it is
  * one. For today it is the id of the stop's own opening, which every other page marks under too.
  */
-export function openingId(page: BedPage, kind: 'watering' | 'check'): (date: string) => string {
+export function openingId(page: BedPage, kind: 'watering' | 'observation'): (date: string) => string {
   const own = newId()
   const marks = page.stop?.marks
   return (date) => (date === page.garden.today && marks ? marks[kind] : own)
 }
 
-export type EventKind = 'watering' | 'check'
+export type EventKind = 'watering' | 'observation'
 
 /** What is noted at one bed: poured, found, struck. Each note can be undone. */
 export function useBedEvents(garden: () => number, bed: () => number) {
@@ -39,7 +39,9 @@ export function useBedEvents(garden: () => number, bed: () => number) {
     ),
   )
   const find = useChange(garden, (x: CheckSaid & { id: string }) =>
-    answer(api.POST('/api/gardens/{garden_id}/checks', { ...path(garden), body: { ...x, bed: bed() } })),
+    answer(
+      api.POST('/api/gardens/{garden_id}/observations', { ...path(garden), body: { ...x, bed: bed() } }),
+    ),
   )
   const strike = useChange(garden, (e: { kind: EventKind; id: string; back: boolean }) =>
     answer(
@@ -67,7 +69,7 @@ export function useBedEvents(garden: () => number, bed: () => number) {
     async checked(x: CheckSaid, id: string) {
       const kept = await find.mutateAsync({ ...x, id })
       if (kept.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you saw it.')
-      else say('What you found is noted.', () => toggle('check', id, false))
+      else say('What you found is noted.', () => toggle('observation', id, false))
     },
   }
 }

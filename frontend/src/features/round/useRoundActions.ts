@@ -10,7 +10,7 @@ export interface Poured {
   part?: 'morning' | 'evening'
 }
 export interface Noted {
-  kind: 'watering' | 'check' | 'put_off'
+  kind: 'watering' | 'observation' | 'put_off'
   id: string
 }
 
@@ -19,7 +19,7 @@ export function lastNoted(stop: Stop, markedHere: boolean): Noted | null {
   if (stop.put_off) return { kind: 'put_off', id: stop.put_off }
   const poured = stop.waterings_today[stop.waterings_today.length - 1]
   if (poured) return { kind: 'watering', id: poured.id }
-  return markedHere && stop.check_today ? { kind: 'check', id: stop.check_today.id } : null
+  return markedHere && stop.observation_today ? { kind: 'observation', id: stop.observation_today.id } : null
 }
 
 /**
@@ -106,15 +106,16 @@ export function useRoundActions(garden: () => number, today: () => string, show:
       const what = reading === 'still_wet' ? { kind: 'still_wet' } : { reading }
       const kept = await mark([stop], (signal) =>
         answer(
-          api.POST('/api/gardens/{garden_id}/checks', {
+          api.POST('/api/gardens/{garden_id}/observations', {
             ...path(garden),
-            body: { id: stop.marks.check, bed: stop.id, date: today(), ...what },
+            body: { id: stop.marks.observation, bed: stop.id, date: today(), ...what },
             signal,
           }),
         ),
       )
       if (kept?.struck) takenBack(stop)
-      else if (kept) say(`${stop.name}: ${words} noted.`, undo([stop], [{ kind: 'check', id: kept.id }]))
+      else if (kept)
+        say(`${stop.name}: ${words} noted.`, undo([stop], [{ kind: 'observation', id: kept.id }]))
     },
     async notToday(stop: Stop) {
       const noted: Noted = { kind: 'put_off', id: stop.marks.put_off }

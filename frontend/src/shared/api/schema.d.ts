@@ -234,22 +234,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/gardens/{garden_id}/checks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["record_check"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/gardens/{garden_id}/climate": {
         parameters: {
             query?: never;
@@ -542,6 +526,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["move_soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/observations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["record_observation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1222,7 +1222,7 @@ export interface components {
             ahead: components["schemas"]["AheadDay"][];
             ways: components["schemas"]["Way"][];
             waterings: components["schemas"]["WateringOut"][];
-            checks: components["schemas"]["CheckOut"][];
+            observations: components["schemas"]["ObservationOut"][];
         };
         BedPlaceInRequest: {
             id: number;
@@ -1260,38 +1260,6 @@ export interface components {
             climates: components["schemas"]["ClimateOut"][];
             textures: string[];
         };
-        CheckInRequest: {
-            /** Format: uuid */
-            id: string;
-            bed: number;
-            kind?: string;
-            reading?: string | null;
-            /** Format: double */
-            value?: number | null;
-            /** Format: date */
-            date?: string | null;
-        };
-        CheckOut: {
-            /** Format: uuid */
-            id: string;
-            /** Format: date */
-            date: string;
-            kind: components["schemas"]["CheckOutKindEnum"];
-            reading: string | null;
-            /** Format: double */
-            value: number | null;
-            struck: boolean;
-        };
-        /**
-         * @description * `finger` - finger
-         *     * `still_wet` - still_wet
-         *     * `lifted` - lifted
-         *     * `probe` - probe
-         *     * `dug` - dug
-         *     * `float` - float
-         * @enum {string}
-         */
-        CheckOutKindEnum: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
         /**
          * @description * `cool_maritime` - cool_maritime
          *     * `temperate` - temperate
@@ -1934,7 +1902,7 @@ export interface components {
             /** Format: uuid */
             watering: string;
             /** Format: uuid */
-            check: string;
+            observation: string;
             /** Format: uuid */
             put_off: string;
         };
@@ -2083,6 +2051,38 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        ObservationInRequest: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            kind?: string;
+            reading?: string | null;
+            /** Format: double */
+            value?: number | null;
+            /** Format: date */
+            date?: string | null;
+        };
+        ObservationOut: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date */
+            date: string;
+            kind: components["schemas"]["ObservationOutKindEnum"];
+            reading: string | null;
+            /** Format: double */
+            value: number | null;
+            struck: boolean;
+        };
+        /**
+         * @description * `finger` - finger
+         *     * `still_wet` - still_wet
+         *     * `lifted` - lifted
+         *     * `probe` - probe
+         *     * `dug` - dug
+         *     * `float` - float
+         * @enum {string}
+         */
+        ObservationOutKindEnum: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
         OwnCropInRequest: {
             name?: string;
             like?: string;
@@ -2621,7 +2621,7 @@ export interface components {
             gives: boolean;
             marks: components["schemas"]["Marks"];
             waterings_today: components["schemas"]["WateringOut"][];
-            check_today: components["schemas"]["CheckOut"] | null;
+            observation_today: components["schemas"]["ObservationOut"] | null;
             /** Format: uuid */
             put_off: string | null;
             why: components["schemas"]["Why"];
@@ -3346,31 +3346,6 @@ export interface operations {
             };
         };
     };
-    record_check: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CheckInRequest"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CheckOut"];
-                };
-            };
-        };
-    };
     import_climate: {
         parameters: {
             query?: never;
@@ -3476,7 +3451,7 @@ export interface operations {
             path: {
                 event_id: string;
                 garden_id: number;
-                kind: "check" | "moved_soak" | "put_off" | "watering";
+                kind: "moved_soak" | "observation" | "put_off" | "watering";
             };
             cookie?: never;
         };
@@ -3968,6 +3943,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    record_observation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ObservationInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ObservationOut"];
                 };
             };
         };

@@ -8,7 +8,7 @@ export const LINE: Record<string, string> = {
   drained: 'Drained below the roots',
   wicked: 'Lifted from the reservoir',
   new_ground: 'Ground the roots newly reached',
-  check: 'Corrected by a check',
+  observed: 'Corrected by what was found',
   soil_changed: 'The soil holds more than before',
 }
 

@@ -2,7 +2,7 @@ import type { BedPage } from '@/shared/api/types'
 import type { Tongue } from '@/shared/words/stop'
 import { CHECK_KIND, WEIGHT, WETNESS } from '@/shared/words/names'
 
-type Check = BedPage['checks'][number]
+type Check = BedPage['observations'][number]
 
 /** Which checks make sense at a bed: a float where there is a reservoir, lifting where there is a pot. */
 export function kindsFor(container: boolean, reservoir: boolean): string[] {
@@ -12,7 +12,7 @@ export function kindsFor(container: boolean, reservoir: boolean): string[] {
 }
 
 /** What was found, in words: "Finger: just damp", "Probe: 22 % water". */
-export function checkInWords(c: Pick<Check, 'kind' | 'reading' | 'value'>, t: Tongue): string {
+export function observationInWords(c: Pick<Check, 'kind' | 'reading' | 'value'>, t: Tongue): string {
   const kind = CHECK_KIND[c.kind] ?? c.kind
   if (c.kind === 'finger') return `${kind}: ${(WETNESS[c.reading ?? ''] ?? '').toLowerCase()}`
   if (c.kind === 'lifted') return `${kind}: ${(WEIGHT[c.reading ?? ''] ?? '').toLowerCase()}`

@@ -9,7 +9,7 @@ from typing import Any, Final
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError, MissingError, UnknownNameError
-from agronomy.describe.plan import Point, corners, on_plan
+from agronomy.describe.footprint import Point, corners, on_map
 
 Json = dict[str, Any]
 ROUND_STEPS: Final = 24
@@ -17,7 +17,7 @@ MOST_FEATURES: Final = 1000
 PLAN_M: Final = 500.0
 
 
-def plan_as_geojson(garden: g.Garden) -> Json:
+def map_as_geojson(garden: g.Garden) -> Json:
     """Beds, things and taps that are on the plan, as GeoJSON features, in local metres and not degrees.
 
     x runs to the right of the plan and y up; `north_deg` says where north points, clockwise from up.
@@ -56,13 +56,13 @@ def outline(x: float, y: float, length: float, width: float, turn_deg: float, ro
     points = corners(x, y, turn_deg, length, width)
     if rounded:
         steps = [2 * math.pi * i / ROUND_STEPS for i in range(ROUND_STEPS)]
-        points = [on_plan(x, y, turn_deg, length / 2 * math.cos(a), width / 2 * math.sin(a)) for a in steps]
+        points = [on_map(x, y, turn_deg, length / 2 * math.cos(a), width / 2 * math.sin(a)) for a in steps]
     ring = [[round(px, 4), round(py, 4)] for px, py in points]
     return [*ring, ring[0]]
 
 
 @dataclass(frozen=True)
-class OnPlan:
+class OnMap:
     """One feature read back: `what` and its properties, and where it lies. index: its place in the file."""
 
     index: int
@@ -75,7 +75,7 @@ class OnPlan:
     turn_deg: float = 0.0
 
 
-def read_plan(text: str) -> tuple[list[OnPlan], float | None, list[InputError]]:
+def read_map(text: str) -> tuple[list[OnMap], float | None, list[InputError]]:
     """The features of a plan file, where north points (None: it does not say), and every fault with its place."""
     try:
         value = json.loads(text)
@@ -96,7 +96,7 @@ def read_plan(text: str) -> tuple[list[OnPlan], float | None, list[InputError]]:
     return found, float(north) if isinstance(north, (int, float)) and _is_number(north) else None, faults
 
 
-def _read(i: int, feature: Any) -> OnPlan:
+def _read(i: int, feature: Any) -> OnMap:
     at = f"features[{i}]"
     if not isinstance(feature, dict) or not isinstance(feature.get("properties"), dict):
         raise MissingError(f"{at}.properties", "what it is and its name")
@@ -113,14 +113,14 @@ def _read(i: int, feature: Any) -> OnPlan:
         if geometry.get("type") != "Point":
             raise FormatError(f"{at}.geometry.type", _short(geometry.get("type")), "Point, for a tap")
         x, y = _point(coordinates, f"{at}.geometry.coordinates")
-        return OnPlan(i, what, properties, x, y)
+        return OnMap(i, what, properties, x, y)
     if geometry.get("type") != "Polygon" or not isinstance(coordinates, list) or not coordinates:
         raise FormatError(f"{at}.geometry.type", _short(geometry.get("type")), "Polygon with its outline")
     ring = coordinates[0]
     if not isinstance(ring, list) or not 5 <= len(ring) <= 400:
         raise FormatError(f"{at}.geometry.coordinates[0]", _short(ring), "a closed outline of four corners or more")
     points = [_point(p, f"{at}.geometry.coordinates[0][{k}]") for k, p in enumerate(ring[:-1])]
-    return OnPlan(i, what, properties, *_footprint(points))
+    return OnMap(i, what, properties, *_footprint(points))
 
 
 def _footprint(points: list[Point]) -> tuple[float, float, float, float, float]:

@@ -7,12 +7,14 @@ import datetime as dt
 import json
 from typing import Any, Final
 
-from agronomy import garden_file, garden_schema
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
+from agronomy.formats import read_garden as garden_file
+from agronomy.formats import schema as garden_schema
+from agronomy.formats.older import FORMAT, made_new
 
 Json = dict[str, Any]
-FORMAT: Final = "isleshower-garden-1"
+
 MOST_FAULTS: Final = 50
 
 
@@ -50,7 +52,7 @@ def garden_as_text(garden: g.Garden) -> str:
 def faults(text: str, name: str = "garden file") -> tuple[g.Garden | None, list[InputError]]:
     """The garden of a file's text, or each of its faults with its place (at most MOST_FAULTS)."""
     try:
-        value = garden_file.load(text, name)
+        value = made_new(garden_file.load(text, name))
     except InputError as error:
         return None, [error]
     found = garden_schema.piece_faults("GARDEN", value)[:MOST_FAULTS]

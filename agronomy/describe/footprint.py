@@ -1,4 +1,4 @@
-"""Where a point of something on the plan lies."""
+"""Where a point of something on the map lies."""
 
 from __future__ import annotations
 
@@ -7,10 +7,10 @@ import math
 Point = tuple[float, float]
 
 
-def on_plan(x: float, y: float, turn_deg: float, along: float, across: float) -> Point:
+def on_map(x: float, y: float, turn_deg: float, along: float, across: float) -> Point:
     """A point given in the own axes [m] of something whose middle is at (x, y), turned clockwise [degrees].
 
-    x runs to the right of the plan and y up.
+    x runs to the right of the map and y up.
     """
     turn = math.radians(turn_deg)
     return (
@@ -22,4 +22,4 @@ def on_plan(x: float, y: float, turn_deg: float, along: float, across: float) ->
 def corners(x: float, y: float, turn_deg: float, length: float, width: float) -> list[Point]:
     """The four corners of a footprint [m], counter-clockwise from its own lower left."""
     half = ((-1, -1), (1, -1), (1, 1), (-1, 1))
-    return [on_plan(x, y, turn_deg, sx * length / 2, sy * width / 2) for sx, sy in half]
+    return [on_map(x, y, turn_deg, sx * length / 2, sy * width / 2) for sx, sy in half]

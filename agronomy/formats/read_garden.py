@@ -18,14 +18,15 @@ from agronomy.describe.errors import (
     require_zone,
 )
 from agronomy.describe.weather import WEATHER_BOUNDS, check_day
-from agronomy.garden_schema import check_piece
+from agronomy.formats.older import made_new
+from agronomy.formats.schema import check_piece
 
 Json = dict[str, Any]
 
 
 def read_garden(text: str, name: str = "garden file") -> g.Garden:
     """A Garden from the text of a garden file. Raises InputError naming file, field, value and what is allowed."""
-    value = load(text, name)
+    value = made_new(load(text, name))
     check_piece("GARDEN", value, "")
     return garden_from_json(value)
 
@@ -176,31 +177,31 @@ def exposure_from_json(x: Json, where: str = "exposure") -> g.Exposure:
 
 
 # kind of check -> (readings or None, bounds and unit of its value or None)
-CHECK_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, float, str] | None]]] = {
+OBSERVATION_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, float, str] | None]]] = {
     "finger": (g.WETNESS, None), "still_wet": (None, None), "lifted": (g.WEIGHTS, None),
     "probe": (None, (1.0, 90.0, "% of water by volume")), "dug": (None, (0.0, 1.5, "m")),
     "float": (None, (0.0, 1000.0, "L")),
 }  # fmt: skip
 
 
-def check_from_json(x: Json, where: str = "check") -> g.Check:
-    """A Check from a checked JSON value: each kind has its reading or its value, and nothing else."""
+def observation_from_json(x: Json, where: str = "observation") -> g.Observation:
+    """An Observation from a checked JSON value: each kind has its reading or its value, and nothing else."""
     kind = x.get("kind", "finger")
-    readings, bounds = CHECK_NEEDS[kind]
+    readings, bounds = OBSERVATION_NEEDS[kind]
     at = f"{where}." if where else ""
     if readings is not None:
         if x.get("reading") is None:
             raise MissingError(f"{at}reading", "one of " + ", ".join(readings))
         require_one_of(f"{at}reading", x["reading"], readings)
     elif x.get("reading") is not None:
-        raise InputError(f"{at}reading", x["reading"], f"no reading: a check of kind {kind} has none")
+        raise InputError(f"{at}reading", x["reading"], f"no reading: an observation of kind {kind} has none")
     if bounds is not None:
         if x.get("value") is None:
             raise MissingError(f"{at}value", f"a number from {bounds[0]:g} to {bounds[1]:g} {bounds[2]}")
         require_between(f"{at}value", x["value"], *bounds)
     elif x.get("value") is not None:
-        raise InputError(f"{at}value", x["value"], f"no value: a check of kind {kind} has none")
-    return g.Check(**{**x, "date": date_of(x["date"], f"{at}date")})
+        raise InputError(f"{at}value", x["value"], f"no value: an observation of kind {kind} has none")
+    return g.Observation(**{**x, "date": date_of(x["date"], f"{at}date")})
 
 
 def planting_from_json(p: Json, where: str, own_crops: dict[str, g.OwnCrop]) -> g.Planting:
@@ -263,6 +264,6 @@ def bed_from_json(b: Json, where: str = "bed", own_crops: dict[str, g.OwnCrop] |
             "drip": g.Drip(**b["drip"]) if b.get("drip") else None,
             "reservoir": reservoir,
             "waterings": _dated(g.Watering, b.get("waterings", []), at("waterings")),
-            "checks": each("checks", check_from_json),
+            "observations": each("observations", observation_from_json),
         }
     )

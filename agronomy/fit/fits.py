@@ -1,4 +1,4 @@
-"""The fit checks of a bed: each says what it compared, with figures, and how much it matters."""
+"""The fits of a bed: judgements of its room and place, each with what it compared and how much it matters."""
 
 from __future__ import annotations
 
@@ -12,15 +12,16 @@ from agronomy.air import microclimate
 from agronomy.air.leaf_wetness import RISKY_H, wet_leaf_hours
 from agronomy.air.shade import sun_hours
 from agronomy.air.sun import sun_day
-from agronomy.balance import forcing
+from agronomy.beds.ground import volume_l
+from agronomy.beds.light import exposure_on, points_of
+from agronomy.beds.today import BedToday, bed_today, left_on
+from agronomy.describe.footprint import Point, corners
 from agronomy.describe.garden import Bed, Garden, Planting, utc_offset_on
-from agronomy.describe.kinds import KINDS
-from agronomy.describe.plan import Point, corners
 from agronomy.plants import room
 from agronomy.plants.crops import CROPS, Crop, crop_of
 from agronomy.plants.demand import density_coefficient
 from agronomy.plants.room import ROOM, Room
-from agronomy.plants.size import ROOTS_BEYOND_LEAVES, counts, stature
+from agronomy.plants.size import ROOTS_BEYOND_LEAVES, stature
 
 PRACTICE: Final = "common practice, no source"
 WARM_DAY_ET0: Final = 6.0  # mm; a warm summer's day, for plants that are not grown yet: common practice, no source
@@ -59,36 +60,26 @@ class Days:
 
 
 def fit_of(garden: Garden, bed: Bed, today: dt.date, days: Days | None = None) -> tuple[Fit, ...]:
-    """Every check of a bed as it stands or is about to stand, the gravest first."""
-    found = list(_of_bed(garden, bed, today))
+    """Every fit of a bed as it stands or is about to stand, the gravest first. Room and sun: common practice."""
+    here = bed_today(garden, bed, today)
+    found = list(_of_bed(here))
     for planting in _standing(bed, today):
-        found += _of_planting(garden, bed, planting, today, days)
+        found += _of_planting(here, planting, days)
     order = {"stop": 0, "mind": 1, "fine": 2}
     return tuple(sorted(found, key=lambda f: order[f.level]))
 
 
 def _standing(bed: Bed, today: dt.date) -> list[Planting]:
     """What grows or is about to, neighbours that only drink left out."""
-    return [
-        p for p in bed.plantings if (p.removed is None or p.removed > today) and crop_of(p).group != "neighbour"
-    ]  # fmt: skip
+    left = (p for p in bed.plantings if p.removed is None or p.removed > today)
+    return [p for p in left if crop_of(p).group != "neighbour"]
 
 
-def _left(p: Planting, today: dt.date) -> float:
-    """How many plants are left today."""
-    return float(counts(p, today, 1)[0])
-
-
-def volume_l(bed: Bed) -> float:
-    """Soil or mix in a bed or pot [L], by its ground and depth."""
-    return 1000 * forcing.ground_m2(bed) * forcing.soil_depth_m(bed)
-
-
-def _of_bed(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
-    if KINDS[bed.kind][0]:
-        yield _holes(bed)
-        yield weight(bed, today)
-    yield from _sharing_across(garden, bed, today)
+def _of_bed(here: BedToday) -> Iterator[Fit]:
+    if here.container:
+        yield _holes(here.bed)
+        yield weight(here)
+    yield from _sharing_across(here)
 
 
 def _holes(bed: Bed) -> Fit:
@@ -97,29 +88,27 @@ def _holes(bed: Bed) -> Fit:
     return Fit("holes", "mind" if bed.drain_holes is None else "stop")
 
 
-def weight(bed: Bed, today: dt.date) -> Fit:
+def weight(here: BedToday) -> Fit:
     """What a pot weighs [kg] without its vessel, when plants wilt and when it has just drained, and on a square metre
     when soaked; a full reservoir with it."""
-    here, ground = forcing.profile_on(bed, today), forcing.ground_m2(bed)
-    litres = volume_l(bed)
-    dry = litres * (here.top.dry_kg_per_l + here.top.wilting_point)
-    soaked = litres * (here.top.dry_kg_per_l + here.top.field_capacity)
-    soaked += bed.reservoir.capacity_l if bed.reservoir else 0.0
+    ground, mix, reservoir = here.ground_m2, here.profile.top, here.bed.reservoir
+    litres = volume_l(here.bed)
+    dry = litres * (mix.dry_kg_per_l + mix.wilting_point)
+    soaked = litres * (mix.dry_kg_per_l + mix.field_capacity) + (reservoir.capacity_l if reservoir else 0.0)
     heavy = soaked > HEAVY_KG or soaked / ground > HEAVY_KG_PER_M2
     figures = {"dry_kg": dry, "soaked_kg": soaked, "soaked_kg_per_m2": soaked / ground, "litres": litres}
-    return Fit("weight", "mind" if heavy else "fine", figures=figures, source=f"{here.top.source}; 1 L weighs 1 kg")
+    return Fit("weight", "mind" if heavy else "fine", figures=figures, source=f"{mix.source}; 1 L weighs 1 kg")
 
 
-def _of_planting(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | None) -> Iterator[Fit]:
-    crop, wants = crop_of(p), ROOM[p.crop]
-    if KINDS[bed.kind][0]:
-        yield mix_volume(bed, p, today)
-    yield spacing(garden, bed, p, today, days)
-    yield sun(garden, bed, p, today)
-    if days is not None and days.soil_c is not None and abs((p.planted - today).days) <= JUST_PLANTED_DAYS:
-        yield _warm_enough(crop, p, days.soil_c)
-    yield from _roots_shared(bed, p, today)
-    yield from _rotation(bed, p, wants)
+def _of_planting(here: BedToday, p: Planting, days: Days | None) -> Iterator[Fit]:
+    if here.container:
+        yield mix_volume(here, p)
+    yield spacing(here, p, days)
+    yield sun(here, p)
+    if days is not None and days.soil_c is not None and abs((p.planted - here.date).days) <= JUST_PLANTED_DAYS:
+        yield _warm_enough(crop_of(p), days.soil_c)
+    yield from _roots_shared(here, p)
+    yield from _rotation(here.bed, p, ROOM[p.crop])
 
 
 def full_canopy_m2(crop: Crop) -> float:
@@ -136,17 +125,17 @@ def full_grown_l(crop: Crop, plants: float, ground_m2: float, et0_mm: float = WA
     return crop.kcb[1] * kd * et0_mm * reach
 
 
-def mix_volume(bed: Bed, p: Planting, today: dt.date) -> Fit:
+def mix_volume(here: BedToday, p: Planting) -> Fit:
     """Mix for each plant against what it wants full-grown, and how often that would want water on a warm day.
 
     Plants of one pot share its mix by what each wants.
     """
-    crop, wants, ground = crop_of(p), ROOM[p.crop], forcing.ground_m2(bed)
-    all_want = sum(_left(x, today) * ROOM[x.crop].pot_l[0] for x in _standing(bed, today))
+    crop, wants, bed, left = crop_of(p), ROOM[p.crop], here.bed, left_on(p, here.date)
+    all_want = sum(left_on(x, here.date) * ROOM[x.crop].pot_l[0] for x in _standing(bed, here.date))
     each = volume_l(bed) * wants.pot_l[0] / max(all_want, 1e-9)
-    here = forcing.profile_on(bed, today)
-    held = here.available_mm(here.depth_m) * ground * _left(p, today) * wants.pot_l[0] / max(all_want, 1e-9)
-    drinks = full_grown_l(crop, _left(p, today), full_canopy_m2(crop))
+    available = here.profile.available_mm(here.profile.depth_m)
+    held = available * here.ground_m2 * left * wants.pot_l[0] / max(all_want, 1e-9)
+    drinks = full_grown_l(crop, left, full_canopy_m2(crop))
     easily = crop.p * held + (bed.reservoir.capacity_l if bed.reservoir else 0.0)
     times = drinks / max(easily, 1e-9)
     level = "stop" if each < FAR_TOO_SMALL * wants.pot_l[0] else "mind" if each < wants.pot_l[0] else "fine"
@@ -157,16 +146,17 @@ def mix_volume(bed: Bed, p: Planting, today: dt.date) -> Fit:
     return Fit("mix_volume", level, crop.name, figures)
 
 
-def room_m2(bed: Bed, p: Planting, today: dt.date) -> float:
-    """Ground that a planting has for itself: shared among what stands there by the room each wants."""
-    wants = {id(x): _left(x, today) * ROOM[x.crop].spacing_m[0] ** 2 for x in (*_standing(bed, today), p)}
-    return forcing.ground_m2(bed) * wants[id(p)] / max(sum(wants.values()), 1e-9)
+def room_m2(here: BedToday, p: Planting) -> float:
+    """Ground [m2] that a planting has for itself: shared among what stands there by the room each wants."""
+    all_here = (*_standing(here.bed, here.date), p)
+    wants = {id(x): left_on(x, here.date) * ROOM[x.crop].spacing_m[0] ** 2 for x in all_here}
+    return here.ground_m2 * wants[id(p)] / max(sum(wants.values()), 1e-9)
 
 
-def spacing(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | None) -> Fit:
+def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     """How many plants the two schools would set on this ground, and what each does to the thirst and to wet leaves."""
-    crop, wants, n = crop_of(p), ROOM[p.crop], _left(p, today)
-    ground = room_m2(bed, p, today)
+    crop, wants, n, garden, today = crop_of(p), ROOM[p.crop], left_on(p, here.date), here.garden, here.date
+    ground = room_m2(here, p)
     close, airy = (max(1, math.floor(ground / s**2 + 1e-9)) for s in wants.spacing_m)
     now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
@@ -187,10 +177,9 @@ def spacing(garden: Garden, bed: Bed, p: Planting, today: dt.date, days: Days | 
     return Fit("spacing", "mind" if crowded or risky else "fine", crop.name, figures)
 
 
-def hours_of_sun(garden: Garden, bed: Bed, date: dt.date) -> float:
+def hours_of_sun(here: BedToday, date: dt.date) -> float:
     """Hours of sun on a bed on a clear day [h], those under cloth or glass counted by the light let through."""
-    seen = forcing.exposure_on(bed, date)
-    points = forcing.points_of(bed)
+    garden, seen, points = here.garden, exposure_on(here.bed, date), points_of(here.bed)
     hours = sun_hours(
         garden.things if points else (), points, garden.latitude, garden.longitude, utc_offset_on(garden, date),
         date.timetuple().tm_yday, garden.north_deg, seen.sun_from_h, seen.sun_to_h,
@@ -198,39 +187,40 @@ def hours_of_sun(garden: Garden, bed: Bed, date: dt.date) -> float:
     return hours * microclimate.COVER_EFFECTS[seen.cover][0] * (1 - seen.shade_pct / 100)
 
 
-def sun(garden: Garden, bed: Bed, p: Planting, today: dt.date) -> Fit:
+def sun(here: BedToday, p: Planting) -> Fit:
     """Hours of sun in the middle of the planting's season against what the crop wants."""
     crop, wants = crop_of(p), ROOM[p.crop]
     middle = p.planted + dt.timedelta(days=sum(crop.stages[:2]))
-    hours = hours_of_sun(garden, bed, max(middle, today))
+    hours = hours_of_sun(here, max(middle, here.date))
     level = "stop" if hours < FAR_TOO_DARK * wants.sun_h else "mind" if hours < wants.sun_h else "fine"
     return Fit("sun", level, crop.name, {"sun_h": hours, "wants_h": wants.sun_h})
 
 
-def _warm_enough(crop: Crop, p: Planting, soil_c: float) -> Fit:
+def _warm_enough(crop: Crop, soil_c: float) -> Fit:
     short = crop.soil_c - soil_c
     level = "stop" if short > COLD_BY_C else "mind" if short > 0 else "fine"
     source = f"{PRACTICE}; soil from the air, Zheng et al. 1993"
     return Fit("soil_warmth", level, crop.name, {"soil_c": soil_c, "wants_c": crop.soil_c}, source=source)
 
 
-def _roots_shared(bed: Bed, p: Planting, today: dt.date) -> Iterator[Fit]:
+def _roots_shared(here: BedToday, p: Planting) -> Iterator[Fit]:
     """Plants of one crop draw from one depth at one time: full-grown, how much ground each would root in, and has."""
-    crop, n = crop_of(p), _left(p, today)
+    crop, n = crop_of(p), left_on(p, here.date)
     if n < 2:
         return
     reach = full_canopy_m2(crop) * ROOTS_BEYOND_LEAVES**2
-    mine = room_m2(bed, p, today) / n
+    mine = room_m2(here, p) / n
     if reach > SHARED_FROM * mine:
         yield Fit("sharing", "mind", crop.name, {"roots_m2": reach, "has_m2": mine, "count": n})
 
 
-def _sharing_across(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
+def _sharing_across(here: BedToday) -> Iterator[Fit]:
     """The same crop in another bed of open ground so near that both drink from the soil between."""
+    bed, today = here.bed, here.date
     if bed.kind not in OPEN_GROUND or bed.x_m is None or bed.y_m is None:
         return
     mine = {p.crop for p in _standing(bed, today)}
-    for other in garden.beds:
+    for other in here.garden.beds:
         if other.name == bed.name or other.kind not in OPEN_GROUND or other.x_m is None or other.y_m is None:
             continue
         gap = gap_m(bed, other)
@@ -240,7 +230,7 @@ def _sharing_across(garden: Garden, bed: Bed, today: dt.date) -> Iterator[Fit]:
 
 
 def gap_m(a: Bed, b: Bed) -> float:
-    """Ground between two beds on the plan [m], by the outlines of both; 0 where they touch."""
+    """Ground between two beds on the map [m], by the outlines of both; 0 where they touch."""
     first, second = _outline(a), _outline(b)
     return min(
         min(_to_edge(point, edges) for point in points for edges in _edges(others))

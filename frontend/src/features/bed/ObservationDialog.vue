@@ -9,7 +9,7 @@ import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { CHECK_KIND, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
 
-import { kindsFor } from './checks'
+import { kindsFor } from './observations'
 import { openingId, type CheckSaid } from './useBedEvents'
 
 /** What was found at the bed: one dialog for every kind of check. */
@@ -41,7 +41,7 @@ const deep = computed(() =>
 )
 watch(open, (now) => {
   if (!now) return
-  idFor = openingId(props.page, 'check')
+  idFor = openingId(props.page, 'observation')
   Object.assign(form, { kind: 'finger', value: null, date: props.page.garden.today })
   problem.value = ''
 })

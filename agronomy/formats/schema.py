@@ -149,9 +149,9 @@ WATERING: Final = _object(
     into=_one_of(("soil", "reservoir")),
     passes={"type": "integer", "minimum": 1, "maximum": 10, "x-unit": "goes"},
 )
-CHECK: Final = _object(
+OBSERVATION: Final = _object(
     ["date"],
-    date=DATE, kind=_one_of(g.CHECK_KINDS), reading=_or_null(_one_of((*g.WETNESS, *g.WEIGHTS))),
+    date=DATE, kind=_one_of(g.OBSERVATION_KINDS), reading=_or_null(_one_of((*g.WETNESS, *g.WEIGHTS))),
     value=_or_null(_number(0.0, 1000.0, "")),
 )  # fmt: skip
 BED: Final = _object(
@@ -163,7 +163,7 @@ BED: Final = _object(
     method=_one_of(g.METHODS), rig=_or_null(NAME), drip=_nullable(DRIP),
     reservoir=_nullable(RESERVOIR), style=_or_null(_one_of(g.STYLES)),
     pattern=_or_null(_one_of(g.PATTERNS)), exposures=_list(EXPOSURE, 200),
-    waterings=_list(WATERING, 5000), checks=_list(CHECK, 5000), x_m=_or_null(PLAN_M),
+    waterings=_list(WATERING, 5000), observations=_list(OBSERVATION, 5000), x_m=_or_null(PLAN_M),
     y_m=_or_null(PLAN_M), turn_deg=TURN, drain_holes={"type": ["boolean", "null"]},
 )  # fmt: skip
 GAUGE: Final = _object(["date", "rain"], date=DATE, rain=_number(0.0, 1900.0, "mm"))
@@ -228,11 +228,11 @@ MEASUREMENT: Final = _object(
 SEASON: Final = _object(["name", "ended"], name=NAME, ended=DATE)
 GARDEN: Final[Json] = {
     "$schema": "https://json-schema.org/draft/2020-12/schema",
-    "title": "Isleshower garden file, version 1",
+    "title": "Isleshower garden file, version 2",
     "description": "A garden, its beds and what happened in them. Lengths m, water L, weather mm, dates YYYY-MM-DD.",
     **_object(
         ["name", "latitude", "elevation_m", "beds"],
-        format={"const": "isleshower-garden-1"}, name=NAME, latitude=_number(-66.0, 66.0, "degrees north"),
+        format={"const": "isleshower-garden-2"}, name=NAME, latitude=_number(-66.0, 66.0, "degrees north"),
         longitude=_number(-180.0, 180.0, "degrees east"), elevation_m=_number(-430.0, 5500.0, "m"),
         utc_offset_h=_number(-12.0, 14.0, "h"), style=_one_of(g.STYLES), coastal={"type": "boolean"},
         wind_height_m=_number(0.5, 100.0, "m"), rigs=_list(RIG, 50), beds=_list(BED, 400), gauge=_list(GAUGE, 20000),

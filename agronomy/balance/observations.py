@@ -1,11 +1,11 @@
-"""What a check says about the balance: one place for every kind, wherever it is entered."""
+"""What an observation says about the balance: one place for every kind, wherever it is entered."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Final
 
-from agronomy.describe.garden import Check, FingerMark
+from agronomy.describe.garden import FingerMark, Observation
 from agronomy.ground.holding import Holding
 
 # What a finger feels, as a depletion in shares of RAW; common practice, no source.
@@ -31,23 +31,23 @@ class Sighting:
     weight: float
 
 
-def sighting(check: Check, top: Holding, rooting_m: float, finger: tuple[FingerMark, ...] = ()) -> Sighting:
-    """What a check of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir.
+def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[FingerMark, ...] = ()) -> Sighting:
+    """What an observation of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir.
 
     finger: what this garden's fingers were found to feel; a mark is believed the more, the less it was spread.
     """
-    weight = WEIGHTS[check.kind]
-    if check.kind == "finger":
-        mark = next((m for m in finger if m.reading == check.reading), None)
+    weight = WEIGHTS[seen.kind]
+    if seen.kind == "finger":
+        mark = next((m for m in finger if m.reading == seen.reading), None)
         if mark is not None:
             return Sighting(mark.share_of_taw, True, min(max(FINGER_KNOWN - mark.spread, 0.4), 0.85))
-        return Sighting(FINGER[str(check.reading)], False, weight)
-    if check.kind == "still_wet":
+        return Sighting(FINGER[str(seen.reading)], False, weight)
+    if seen.kind == "still_wet":
         return Sighting(STILL_WET, False, weight)
-    if check.kind == "lifted":
-        return Sighting(LIFTED[str(check.reading)], True, weight)
-    if check.kind == "probe":
+    if seen.kind == "lifted":
+        return Sighting(LIFTED[str(seen.reading)], True, weight)
+    if seen.kind == "probe":
         span = top.field_capacity - top.wilting_point
-        return Sighting(min(max((top.field_capacity - float(check.value or 0) / 100) / span, 0.0), 1.0), True, weight)
-    moist = min(float(check.value or 0) / max(rooting_m, 1e-6), 1.0)
+        return Sighting(min(max((top.field_capacity - float(seen.value or 0) / 100) / span, 0.0), 1.0), True, weight)
+    moist = min(float(seen.value or 0) / max(rooting_m, 1e-6), 1.0)
     return Sighting((1 - moist) * DRY_BELOW, True, weight)

@@ -1,0 +1,131 @@
+"""The day's step over many days and series: plain loops, and their compiled form that runs."""
+
+from __future__ import annotations
+
+import functools
+import hashlib
+import inspect
+import pathlib
+import shutil
+import sys
+import types
+from collections.abc import Callable
+from typing import Any, Final, NamedTuple
+
+import numpy as np
+
+from agronomy.balance import layout, processes, step, terms
+from agronomy.balance import layout as at
+from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of
+from agronomy.balance.step import day_step
+
+
+def run_series(
+    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any, parts: Any,
+    kept: Any, wet_days: Any,
+) -> None:  # fmt: skip
+    """Run every (bed, member) through all days, keeping N_KEEP arrays of each; `state` ends as the last day's.
+
+    policies: (day, bed). parts: (part, N_PART). kept: (N_KEEP, day, bed, member). wet_days: (bed, member), counted up.
+    """
+    for d in range(bed_days.shape[0]):
+        for b in range(bed_days.shape[1]):
+            bed_day, share_before = bed_day_of(bed_days[d, b]), shares_before[d, b]
+            bed, policy = figures_of(beds[b]), policies[d, b]
+            for m in range(state.shape[1]):
+                before, draw, weather = state_of(state, b, m), draw_of(draws, b, m), air_of(air, d, m)
+                new, did = day_step(before, bed_day, share_before, bed, draw, weather, policy, parts)
+                state[b, m, at.DE], state[b, m, at.DR], state[b, m, at.DO] = new.de, new.dr, new.do
+                state[b, m, at.W], state[b, m, at.R] = new.w, new.r
+                kept[at.KEEP_NET, d, b, m] = new.dr - new.w
+                kept[at.KEEP_RESERVOIR, d, b, m] = new.r
+                kept[at.KEEP_WATERED, d, b, m] = did.irrigation + did.filled
+                kept[at.KEEP_STRESS, d, b, m] = did.potential - did.transpiration
+                kept[at.KEEP_LOST, d, b, m] = did.drained_rooted - did.caught + did.overflow
+                wet_days[b, m] += did.wet
+
+
+def run_rows(
+    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any, parts: Any,
+    rows: Any,
+) -> None:  # fmt: skip
+    """Run member 0 of every bed through all days, keeping every term: rows (day, bed, N_TERMS)."""
+    for d in range(bed_days.shape[0]):
+        for b in range(bed_days.shape[1]):
+            bed_day, bed = bed_day_of(bed_days[d, b]), figures_of(beds[b])
+            before, draw, weather = state_of(state, b, 0), draw_of(draws, b, 0), air_of(air, d, 0)
+            new, did = day_step(before, bed_day, shares_before[d, b], bed, draw, weather, policies[d, b], parts)
+            for k in range(at.N_STATE):
+                state[b, 0, k] = new[k]
+            for k in range(at.N_TERMS):
+                rows[d, b, k] = did[k]
+
+
+class Kernel(NamedTuple):
+    """The two runs, compiled or plain."""
+
+    series: Callable[..., None]
+    rows: Callable[..., None]
+
+
+PLAIN: Final = Kernel(run_series, run_rows)
+CACHE_FOLDER: Final = pathlib.Path(__file__).resolve().parents[2] / ".numba"
+SOURCES: Final = (terms, layout, processes, step, sys.modules[__name__])
+
+# One form of each compiled run, for arrays without gaps: a second one would be compiled when first met, on a page.
+_RUN: Final = "f8[:,:,::1], f8[:,:,::1], f8[:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,::1], i8[:,::1], f8[:,::1], "
+SERIES_FORM: Final = f"void({_RUN}f8[:,:,:,::1], f8[:,::1])"
+ROWS_FORM: Final = f"void({_RUN}f8[:,:,::1])"
+
+
+@functools.cache
+def compiled() -> Kernel:
+    """The runs with the step and its processes compiled into them; compiled code is kept in an ignored folder.
+
+    They take arrays without gaps (C order) of float64, the policies of int64, and refuse others with TypeError.
+    """
+    import numba
+
+    vars(numba.config)["CACHE_DIR"] = str(CACHE_FOLDER / _digest())
+    # numpy's error model: a division by zero is no branch; the arrays built in forcing.py hold no zero divisor
+    make = functools.partial(numba.njit, cache=True, error_model="numpy")
+    inner: dict[str, Any] = {}
+    for module in (layout, processes, step):  # each calls only what stands above it
+        for name, plain in vars(module).items():
+            if isinstance(plain, types.FunctionType) and plain.__module__ == module.__name__:
+                inner[name] = make(forceinline=True)(_with(plain, inner))
+    series, rows = (_with(run, inner) for run in (run_series, run_rows))
+    return Kernel(make(SERIES_FORM)(series), make(ROWS_FORM)(rows))
+
+
+def _digest() -> str:
+    """Of the sources that are compiled together: what was compiled from others must not be taken for theirs."""
+    texts = (inspect.getsource(module) for module in SOURCES)
+    return hashlib.sha256("\0".join(texts).encode()).hexdigest()[:16]
+
+
+def _with(plain: Callable[..., Any], compiled_parts: dict[str, Any]) -> Callable[..., Any]:
+    """A function of this package that calls the compiled form of its parts."""
+    assert isinstance(plain, types.FunctionType)
+    return types.FunctionType(plain.__code__, {**plain.__globals__, **compiled_parts}, plain.__name__)
+
+
+def warm() -> None:
+    """Compile, or load what was compiled, so that no page pays for it; what older sources left is cleared away."""
+    compiled()
+    for old in CACHE_FOLDER.glob("*"):
+        if old.is_dir() and old.name != _digest():
+            shutil.rmtree(old, ignore_errors=True)
+
+
+def conservation_error(rows: np.ndarray) -> np.ndarray:
+    """What each row fails to account for [mm over the ground], largest of its three stores. Zero but for rounding."""
+    r = at.terms_of(rows)
+    rooted = (
+        r.open_rooted + r.reached + r.holds_more - r.correction - r.irrigation - r.rain_rooted - r.wicked
+        + r.evap_rooted + r.transpiration + r.drained_rooted - r.close_rooted
+    )  # fmt: skip
+    bare = r.open_bare - r.reached + r.holds_more_bare - r.rain_bare + r.evap_bare + r.drained_bare - r.close_bare
+    held = r.open_reservoir + r.correction_store + r.filled + r.caught - r.wicked - r.overflow - r.close_reservoir
+    rain = r.rain_fall - r.interception - r.runoff - r.rain_rooted - r.rain_bare
+    return np.asarray(np.max(np.abs([rooted, bare, held, rain]), axis=0))

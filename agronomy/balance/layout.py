@@ -1,0 +1,98 @@
+"""Where each figure stands in the arrays that the kernel runs over. Balance's own business: others see terms.py.
+
+Inputs are arrays of (day, bed, N_BED_DAY), (bed, N_BED), (bed, member, N_DRAW), (day, member, N_AIR) and, for the
+parts that a day is cut into, (part, N_PART). A day's step gives the new `State` and the day's `Terms`.
+"""
+
+from __future__ import annotations
+
+from typing import Any, Final
+
+import numpy as np
+
+from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, Terms
+
+(
+    SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
+    FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_STORE, ONE_PASS, DAMP_TOP, TEW, REW, DRAIN, ROOM, DEEPEST, AIR_MARK,
+    AIR_FACTOR, REBASED, REBASED_TOP,
+) = range(len(BedDay._fields))  # fmt: skip
+N_BED_DAY: Final = len(BedDay._fields)
+
+
+(
+    CURVE_NUMBER, P_SLOPE, CAPACITY, WICK, WICK_REST, TRIGGER_RAW, TRIGGER_BEYOND, FILL_BELOW, REACH, REPELS_BEYOND,
+    STORE_WEIGHT,
+) = range(len(BedFigures._fields))  # fmt: skip
+N_BED: Final = len(BedFigures._fields)
+
+
+DE, DR, DO, W, R = range(len(State._fields))
+N_STATE: Final = len(State._fields)
+
+
+Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(len(Draw._fields))
+N_DRAW: Final = len(Draw._fields)
+
+
+ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV = range(len(Air._fields))
+N_AIR: Final = len(Air._fields)
+
+# The parts that a day is cut into (array of (part, N_PART)): its length [d], its shares of the day's demand and rain,
+# and the shares of the morning's water poured as it begins and of the evening's poured as it ends. Each sums to 1.
+LENGTH, OF_ET0, OF_RAIN, OF_MORNING, OF_EVENING = range(5)
+N_PART: Final = 5
+WHOLE_DAY: Final[Array] = np.ones((1, N_PART))
+WHOLE_DAY.flags.writeable = False
+
+
+(
+    OPEN_ROOTED, REACHED, CORRECTION, IRRIGATION, RAIN_FALL, INTERCEPTION, RUNOFF, RAIN_ROOTED, EVAP_ROOTED,
+    TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
+    OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
+    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE,
+) = range(len(Terms._fields))  # fmt: skip
+N_TERMS: Final = len(Terms._fields)
+
+# What a run over many series keeps of each day: (day, bed, member) each.
+KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST = range(5)
+N_KEEP: Final = 5
+
+
+def bed_day_of(x: Any) -> BedDay:
+    """A bed's day by name (spelled out: what is compiled cannot unpack an array)."""
+    return BedDay(
+        x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
+        x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
+        x[24], x[25], x[26], x[27], x[28],
+    )  # fmt: skip
+
+
+def figures_of(x: Any) -> BedFigures:
+    """A bed's figures by name (spelled out: what is compiled cannot unpack an array)."""
+    return BedFigures(
+        x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10],
+    )  # fmt: skip
+
+
+def state_of(states: Any, b: int, m: int) -> State:
+    """The state of one series by name."""
+    return State(states[b, m, DE], states[b, m, DR], states[b, m, DO], states[b, m, W], states[b, m, R])
+
+
+def draw_of(draws: Any, b: int, m: int) -> Draw:
+    """The draws of one series by name."""
+    return Draw(
+        draws[b, m, Q_DEMAND], draws[b, m, Q_CAPACITY], draws[b, m, Z_RAIN], draws[b, m, Q_WATER], draws[b, m, Z_AIR]
+    )
+
+
+def air_of(air: Any, d: int, m: int) -> Air:
+    """The weather of one day and member by name."""
+    return Air(air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV])
+
+
+def terms_of(rows: Any) -> Terms:
+    """The figures of an array's last axis by their names: numbers for one row, arrays for many."""
+    values = np.asarray(rows, dtype=float)
+    return Terms(*(values.tolist() if values.ndim == 1 else np.moveaxis(values, -1, 0)))

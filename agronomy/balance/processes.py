@@ -1,0 +1,130 @@
+"""What moves water in a bed, each process a small function of numbers that returns what it changed.
+
+Depletions are in mm below field capacity over the share of the ground they belong to; `net` may be negative, which is
+water held above field capacity. A process that takes time is given its length `dt` [d], or its part of the day's
+demand, so that a day can be cut into any number of parts. All are compiled into the day's step (kernel.py).
+"""
+
+from __future__ import annotations
+
+ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in one go; common practice, no source
+
+
+def spread_roots(
+    share: float, share_before: float, dr: float, do: float, w: float
+) -> tuple[float, float, float, float, float]:
+    """Roots that reach more ground take its depletion along; ground given up lets go of what stands above its capacity.
+
+    Returns dr, do and w afterwards, the depletion brought along and the water that drained [mm over the whole ground].
+    """
+    if share > share_before:
+        reached = (share - share_before) * do
+        return (share_before * dr + reached) / share, do, share_before * w / share, reached, 0.0
+    if share < share_before:
+        given_up = (share_before - share) * dr
+        do = ((1.0 - share_before) * do + given_up) / (1.0 - share)
+        return dr, do, w, -given_up, (share_before - share) * w
+    return dr, do, w, 0.0, 0.0
+
+
+def taken_in(net: float, taw: float, repels_beyond: float, one_pass: float) -> float:
+    """Share of what is poured that the ground lets in [0..1]: a dry mix that repels takes little of one go."""
+    if repels_beyond > 0.0 and net > repels_beyond * taw:
+        return 1.0 - one_pass * (1.0 - ONE_PASS_TAKEN)
+    return 1.0
+
+
+def pour(
+    net: float, de: float, poured: float, share: float, reach: float, room: float, let_in: float
+) -> tuple[float, float, float]:
+    """Water that a method brings onto the rooted share. What its reach wets holds no more than its room.
+
+    poured [mm over the ground]; reach: share of the rooted store that it can refill. Returns net and de afterwards,
+    and what ran past [mm over the ground].
+    """
+    taken = min(let_in * poured / share, reach * (max(0.0, net) + room))
+    net -= taken
+    over = poured - taken * share
+    if net < -room:
+        over += (-room - net) * share
+        net = -room
+    return net, max(0.0, de - taken), over
+
+
+def store(r: float, water: float, capacity: float) -> tuple[float, float]:
+    """What the reservoir holds with this water in it, and what flows over [mm over the ground]."""
+    r += water
+    return (capacity, r - capacity) if r > capacity else (r, 0.0)
+
+
+def stress(net: float, raw: float, taw: float) -> float:
+    """Ks by FAO-56 eq. 84."""
+    depletion = max(net, 0.0)
+    return 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
+
+
+def rain_kept(fall: float, held: float, rain_in: float) -> float:
+    """Rain that leaves and mulch hold back and covers keep off [mm]."""
+    kept = min(fall, held)
+    return kept + (fall - kept) * (1.0 - rain_in)
+
+
+def runoff(through: float, curve_number: float) -> float:
+    """Runoff of a day's rain [mm] by the curve number; NEH 630 chapter 10. 0 where a frame holds the rain."""
+    if curve_number <= 0.0:
+        return 0.0
+    s = 25400.0 / curve_number - 254.0
+    return (through - 0.2 * s) ** 2 / (through + 0.8 * s) if through > 0.2 * s else 0.0
+
+
+def top_left(depletion: float, tew: float, rew: float) -> float:
+    """Kr by FAO-56 eq. 74."""
+    return 1.0 if depletion <= rew else max(0.0, (tew - depletion) / (tew - rew))
+
+
+def use(
+    net: float, de: float, ks: float, demand: float, kcb: float, kc_max: float, over: float, few: float,
+    evap_left: float, tew: float, rew: float, deepest: float, taw: float,
+) -> tuple[float, float, float, float, float, float]:  # fmt: skip
+    """Evaporation and transpiration of the rooted share; FAO-56 eq. 71, 77 and 80, drawn from the whole canopy.
+
+    demand [mm]: ET0 of this part of the day; over: area that demands over the rooted share. Kr (eq. 74) is taken after
+    whatever wetted the top layer today. Returns net and de afterwards, Ke, and evaporation, transpiration and
+    transpiration without stress [mm over the rooted share].
+    """
+    ke = min(top_left(de, tew, rew) * (kc_max - min(kcb * over, kc_max)), few * kc_max) * evap_left
+    evaporation = min(max(0.0, ke * demand), (tew - de) * few)
+    evaporation = min(evaporation, max(0.0, deepest - net))
+    potential = kcb * demand * over
+    transpiration = min(ks * potential, max(0.0, taw - net - evaporation))
+    return (
+        net + (evaporation + transpiration),
+        min(tew, de + evaporation / few),
+        ke,
+        evaporation,
+        transpiration,
+        potential,
+    )
+
+
+def dry_bare(do: float, most: float, tew: float, rew: float) -> float:
+    """Evaporation of the bare rest [mm over it]; most: what it would lose wet."""
+    return min(top_left(do, tew, rew) * most, max(0.0, tew - do))
+
+
+def shed(net: float, room: float) -> tuple[float, float]:
+    """What the ground cannot hold even above field capacity leaves at once: net, and the water [mm over the share]."""
+    return (-room, -room - net) if net < -room else (net, 0.0)
+
+
+def drain(net: float, a_day: float, dt: float) -> tuple[float, float]:
+    """Water above field capacity drains by a share of it a day: net, and the water [mm over the share]."""
+    if net >= 0.0:
+        return net, 0.0
+    gone = -net * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
+    return net + gone, gone
+
+
+def wick(r: float, net: float, share: float, most_a_day: float, rest: float, dt: float) -> float:
+    """Water lifted from the reservoir into the mix above until it rests [mm over the ground]; rest: a depletion."""
+    return min(r, most_a_day * dt, max(0.0, net - rest) * share)

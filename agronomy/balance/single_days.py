@@ -1,0 +1,84 @@
+"""Single days ahead, for some of the beds: left alone, soaked, or asked whether they want water."""
+
+from __future__ import annotations
+
+import dataclasses
+from dataclasses import dataclass
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.balance import layout as at
+from agronomy.balance.layout import WHOLE_DAY
+from agronomy.balance.run import Run
+from agronomy.balance.terms import BY_TRIGGER, Array
+
+SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
+
+Beds = npt.NDArray[np.int64]
+
+
+@dataclass
+class DayKept:
+    """What some beds' series did on one day: (bed, series) each, in the units of balance.run.Ahead."""
+
+    net: Array
+    reservoir: Array
+    watered: Array
+    stress: Array
+    lost: Array
+
+    def take_over(self, into: list[int], other: DayKept, rows: list[int]) -> None:
+        """Put some rows of another day's figures in these places."""
+        for f in dataclasses.fields(self):
+            getattr(self, f.name)[into] = getattr(other, f.name)[rows]
+
+
+class SingleDays:
+    """Runs one day at a time over some series of a run. figures: (bed, N_BED), as the run's or changed."""
+
+    def __init__(self, run: Run, figures: Array) -> None:
+        self.garden_run, self.figures = run, figures
+        series = np.r_[0, 1 : run.state.shape[1] : max(1, (run.state.shape[1] - 1) // SERIES)]
+        self.opening, self.draws, self.air = (
+            np.ascontiguousarray(x[:, series]) for x in (run.state, run.draws, run.weather.air)
+        )
+
+    def run(self, d: int, state: Array, policy: int, beds: Beds | None = None) -> tuple[Array, DayKept]:
+        """Day d ahead under one policy, from `state` (bed, series, N_STATE) of all beds.
+
+        Returns the state after it and what it did, of `beds` only; None: of all.
+        """
+        run, day = self.garden_run, self.garden_run.n_behind + d
+        some = slice(None) if beds is None else beds
+        after = state[some].copy()
+        kept = np.empty((at.N_KEEP, 1, *after.shape[:2]))
+        today = np.ascontiguousarray(run.days[day : day + 1, some])
+        yesterday = run.days[day - 1, some, at.SHARE] if day else today[0, :, at.SHARE]
+        before = np.where(run.opened_at[some] >= day, today[0, :, at.SHARE], yesterday)
+        run.kernel.series(
+            after, today, np.ascontiguousarray(before[None, :]), self.figures[some], self.draws[some],
+            self.air[day : day + 1], np.full((1, after.shape[0]), policy), WHOLE_DAY.copy(), kept,
+            np.zeros(after.shape[:2]),
+        )  # fmt: skip
+        return after, DayKept(*kept[:, 0])
+
+    def asked(self, d: int, state: Array, beds: Beds | None = None) -> Array:
+        """Share of the series [0..1] that water each bed by its trigger on day d."""
+        _, kept = self.run(d, state, BY_TRIGGER, beds)
+        return np.asarray((kept.watered[:, 1:] > 0).mean(axis=1))
+
+    def poured(self, d: int, kept: DayKept, beds: Beds) -> Array:
+        """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
+        recorded = self.garden_run.days[self.garden_run.n_behind + d, beds]
+        already = recorded[:, at.MORNING] + recorded[:, at.EVENING] + recorded[:, at.FILL]
+        return np.asarray(np.maximum(kept.watered[:, 1:] - already[:, None], 0.0))
+
+    def has_reservoir(self, bed: int) -> bool:
+        """Whether a bed is filled and not soaked."""
+        return bool(self.figures[bed, at.CAPACITY] > 0)
+
+
+def central_net(state: Array, bed: int) -> float:
+    """Depletion of a bed's rooted share in the central series [mm over it]; negative above field capacity."""
+    return float(state[bed, 0, at.DR] - state[bed, 0, at.W])

@@ -1,0 +1,133 @@
+"""The named figures of the balance: what a bed is, what its stores hold, and what a day did."""
+
+from __future__ import annotations
+
+from typing import NamedTuple
+
+import numpy as np
+import numpy.typing as npt
+
+Array = npt.NDArray[np.float64]
+Policies = npt.NDArray[np.int64]  # one of these for each (day, bed): whether it is watered by itself
+NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
+
+
+class BedDay(NamedTuple):
+    """What a bed is on a day, and what is done to it, in the order of the array's last axis."""
+
+    share: float  # f, share of the ground that roots and waterings reach [0..1]
+    kd: float  # density coefficient [-]
+    kcb_full: float  # Kcb at full cover before the climate term [-]
+    h_factor: float  # what crop height does to the climate term [-]
+    spread_area: float  # area that demands, as a multiple of the bed's ground [-]; above 1: leaves reach beyond it
+    cover: float  # share of the rooted ground under leaves [0..1]
+    taw: float  # total available water within reach of roots [mm over the rooted share]
+    p_table: float  # depletion fraction at ETc 5 mm/d [-]
+    evap_left: float  # share of evaporation left under mulch [0..1]
+    rain_held: float  # rain that leaves and mulch hold back [mm]
+    rain_in: float  # share of the remaining rain that falls on the soil [0..1]
+    morning: float  # water onto the soil in the morning [mm over the ground]
+    evening: float  # the same in the evening
+    fill: float  # water into the reservoir [mm over the ground]
+    seen_at: float  # depletion that an observation saw, as a share of seen_of; below zero: none
+    seen_of: float  # 0: a share of RAW; 1: of TAW
+    seen_weight: float  # how far the state moves to it [0..1]
+    seen_store: float  # what a float showed in the reservoir [mm over the ground]; below zero: nothing
+    one_pass: float  # share of the day's water poured in one go, without a pause [0..1]
+    damp_top: float  # depletion of the top layer at which the damp-top rule asks for water [mm]; 0: no such rule
+    tew: float  # total evaporable water of the top layer [mm]
+    rew: float  # readily evaporable water [mm]
+    drain: float  # share of the water above field capacity that drains in a day [0..1]
+    room: float  # room between field capacity and saturation [mm]
+    deepest: float  # depletion at which nothing more can be drawn [mm]
+    air_mark: float  # water above field capacity beyond which roots lack air [mm]
+    air_factor: float  # ET0 at the bed over ET0 of the garden [-]
+    rebased: float  # what the depletion of the whole depth gains as the soil holds more than yesterday [mm]; signed
+    rebased_top: float  # the same of the top layer
+
+
+class BedFigures(NamedTuple):
+    """What a bed is on every day of a run."""
+
+    curve_number: float  # 0 where a frame holds the rain
+    p_slope: float  # 0.04 by FAO-56; 0 holds p fixed
+    capacity: float  # of the reservoir [mm over the ground]; 0: none
+    wick: float  # the most the wick lifts in a day [mm over the ground]
+    wick_rest: float  # depletion at which the wick comes to rest, as a share of TAW
+    trigger_raw: float  # refill when dr passes trigger_raw x RAW + trigger_beyond x (TAW - RAW)
+    trigger_beyond: float
+    fill_below: float  # the reservoir is filled when it holds less [mm over the ground]
+    reach: float  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
+    repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
+    store_weight: float  # how far a float moves the reservoir's state [0..1]
+
+
+class State(NamedTuple):
+    """What a bed's stores hold; mm over the part of the ground that each belongs to."""
+
+    de: float  # depletion of the exposed top layer of the rooted share
+    dr: float  # depletion of the rooted share below field capacity
+    do: float  # depletion of the bare rest's evaporating layer
+    w: float  # water above field capacity in the rooted share
+    r: float  # reservoir, over the whole ground
+
+
+class Draw(NamedTuple):
+    """How one series differs from the central one: factors q about 1, normal scores z about 0."""
+
+    q_demand: float
+    q_capacity: float
+    z_rain: float
+    q_water: float
+    z_air: float
+
+
+class Air(NamedTuple):
+    """A day's weather of one member."""
+
+    et0: float  # [mm]
+    rain: float  # [mm]
+    climate: float  # the climate term of Kcb [-]
+    et0_cv: float  # coefficients of variation
+    rain_cv: float
+
+
+class Terms(NamedTuple):
+    """What a day did, in mm over the bed's ground unless said otherwise."""
+
+    open_rooted: float  # net depletion of the rooted share at the start (below field capacity positive)
+    reached: float  # depletion that newly reached ground brought along (negative where the rooted share shrank)
+    correction: float  # water that an observation added (signed)
+    irrigation: float
+    rain_fall: float  # rain on the bed before anything holds it
+    interception: float
+    runoff: float
+    rain_rooted: float
+    evap_rooted: float
+    transpiration: float
+    drained_rooted: float
+    wicked: float
+    close_rooted: float
+    open_bare: float
+    rain_bare: float
+    evap_bare: float
+    drained_bare: float
+    close_bare: float
+    open_reservoir: float
+    filled: float
+    caught: float  # water that drained from the soil into the reservoir
+    overflow: float
+    close_reservoir: float
+    potential: float  # transpiration without stress
+    ks: float  # [-]
+    raw_now: float  # [mm over the rooted share]
+    taw_now: float  # [mm over the rooted share]
+    kcb_now: float  # [-]
+    ke_now: float  # [-] over the rooted share
+    et0_now: float  # [mm]
+    de_now: float  # [mm over the exposed part of the rooted share], at the end
+    dr_start: float  # [mm over the rooted share], as observed and before any watering; negative: above field capacity
+    wet: float  # share of the day whose water stands above the air mark
+    holds_more: float  # depletion that the rooted share gained because its soil holds more than yesterday (signed)
+    holds_more_bare: float  # the same of the bare rest's top layer
+    correction_store: float  # water that a float's reading added to the reservoir (signed)

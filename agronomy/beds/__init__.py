@@ -1,0 +1,9 @@
+"""A bed as it is on a day: built once, carried to whoever asks.
+
+In here:
+
+    today   a bed on a date: its ground, profile, exposure, method, reach, mulch and what grows
+    ground  its area and depth, and what it is made of from day to day
+    light   how much of the sun reaches it, and ET0 there
+    stand   what grows on each day, added up
+"""

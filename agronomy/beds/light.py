@@ -1,0 +1,80 @@
+"""How sky and wind reach a bed: its exposure on a day, its share of the sun, and ET0 there over ET0 of the garden."""
+
+from __future__ import annotations
+
+import dataclasses
+import datetime as dt
+import functools
+
+import numpy as np
+import numpy.typing as npt
+
+from agronomy.air import microclimate
+from agronomy.air.microclimate import AirParts
+from agronomy.air.shade import sunlit_share
+from agronomy.air.sun import sun_day
+from agronomy.beds.ground import spans
+from agronomy.describe.footprint import Point, corners
+from agronomy.describe.garden import Bed, Exposure, Garden, on_date, utc_offset_on
+
+
+def exposure_on(bed: Bed, date: dt.date) -> Exposure:
+    """How sky and wind reach the bed on a date; the open garden where nothing was said."""
+    return on_date(bed.exposures, date) or microclimate.OPEN
+
+
+def exposures(bed: Bed, start: dt.date, n_days: int) -> list[tuple[int, int, Exposure]]:
+    """How sky and wind reach the bed over days: (since, until, exposure)."""
+    return [
+        (since, until, exposure_on(bed, start + dt.timedelta(days=since)))
+        for since, until in spans((x.date for x in bed.exposures), start, n_days)
+    ]
+
+
+def points_of(bed: Bed) -> tuple[Point, ...]:
+    """Five points of a bed on the map [m]: its middle, and half way to its corners; none where it is not placed."""
+    if bed.x_m is None or bed.y_m is None:
+        return ()
+    across = bed.length_m if bed.round else bed.width_m
+    half_way = corners(bed.x_m, bed.y_m, bed.turn_deg, bed.length_m / 2, across / 2)
+    return ((bed.x_m, bed.y_m), *half_way)
+
+
+def direct_share(garden: Garden, exposure: Exposure, points: tuple[Point, ...], date: dt.date) -> float:
+    """Share of the day's beam [0..1] that reaches a bed in its sun hours, past what stands around.
+
+    One figure serves the days around. Arithmetic over the sun's way (air/sun.py, air/shade.py).
+    """
+    day, offset_h = 5 * round(date.timetuple().tm_yday / 5), utc_offset_on(garden, date)
+    if garden.things and points:
+        return sunlit_share(
+            garden.things, points, garden.latitude, garden.longitude, offset_h, day, garden.north_deg,
+            exposure.sun_from_h, exposure.sun_to_h,
+        )  # fmt: skip
+    if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
+        return 1.0
+    return _direct_of_day(garden.latitude, garden.longitude, offset_h, day, exposure.sun_from_h, exposure.sun_to_h)
+
+
+@functools.lru_cache(maxsize=4096)
+def _direct_of_day(lat: float, lon: float, offset_h: float, day: int, from_h: float, to_h: float) -> float:
+    return microclimate.direct_share(sun_day(lat, lon, offset_h, day), lat, float(day), from_h, to_h)
+
+
+def air_factors(garden: Garden, dates: tuple[dt.date, ...], parts: AirParts) -> npt.NDArray[np.float64]:
+    """ET0 at each bed over ET0 of the open garden (day, bed) [-], by its sun hours, shade, shelter, cover and what
+    stands around it on the map. FAO-56 eq. 6 with the bed's own light and wind; shares common practice."""
+    factors = np.ones((len(dates), len(garden.beds)))
+    known: dict[tuple[object, ...], npt.NDArray[np.float64]] = {}
+    for i, bed in enumerate(garden.beds):
+        points = points_of(bed) if garden.things else ()
+        if not bed.exposures and not points:
+            continue
+        for since, until, exposure in exposures(bed, dates[0], len(dates)):
+            undated = dataclasses.replace(exposure, date=None)
+            key = (since, until, undated, points)
+            if key not in known:
+                direct = np.array([direct_share(garden, undated, points, d) for d in dates[since:until]])
+                known[key] = microclimate.et0_factor(parts.between(since, until), undated, direct)
+            factors[since:until, i] = known[key]
+    return factors

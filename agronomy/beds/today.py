@@ -1,0 +1,106 @@
+"""A bed on a date: everything about it that rules ask for, built once and carried."""
+
+from __future__ import annotations
+
+import datetime as dt
+import functools
+from dataclasses import dataclass, field
+
+from agronomy.beds import ground, light
+from agronomy.beds.stand import StandOfDay, stand_of
+from agronomy.describe.garden import Bed, Exposure, Garden, Mulch, Planting, Rig, Soil
+from agronomy.ground.mulch import mulch_on
+from agronomy.ground.profile import Profile
+from agronomy.methods.base import Method
+from agronomy.methods.choose import method_of, rig_of
+from agronomy.plants.size import counts, last_sighting
+
+PRACTICE = "common practice, no source"
+FINGER_DEPTH_M = 0.10  # of an observation; half as deep in a shallow pot; common practice, no source
+
+
+@dataclass(frozen=True, eq=False)
+class BedToday:
+    """A bed of a garden on a date.
+
+    ground_m2: its own ground. depth_m: over which its balance is kept [m]. reach: share of the rooted store that its
+    method can refill [0..1].
+    """
+
+    garden: Garden = field(repr=False)
+    bed: Bed
+    date: dt.date
+    ground_m2: float
+    depth_m: float
+    container: bool
+    soil: Soil
+    profile: Profile
+    exposure: Exposure
+    mulch: Mulch | None
+    rig: Rig
+    method: Method
+    reach: float
+    _stand: StandOfDay | None = field(default=None, repr=False)
+
+    @property
+    def finger_depth_m(self) -> float:
+        """Where a finger feels [m]."""
+        return min(FINGER_DEPTH_M, self.depth_m / 2)
+
+    @functools.cached_property
+    def stand(self) -> StandOfDay:
+        """What grows in it."""
+        return self._stand or stand_of(self.bed, self.ground_m2, self.date, 1).on(0)
+
+    @functools.cached_property
+    def sun_share(self) -> float:
+        """Share of the day's beam [0..1] that reaches it past what stands around it."""
+        return light.direct_share(self.garden, self.exposure, light.points_of(self.bed), self.date)
+
+    @functools.cached_property
+    def standing(self) -> tuple[tuple[Planting, int], ...]:
+        """What stands in it, and how many are left of each on this date."""
+        return tuple(
+            (p, left_on(p, self.date))
+            for p in self.bed.plantings
+            if p.planted <= self.date and (p.removed is None or p.removed > self.date)
+        )
+
+    @property
+    def size_source(self) -> str:
+        """Where the size of its plants is from."""
+        seen = [x for x in (last_sighting(p, self.date) for p in self.bed.plantings) if x]
+        if seen:
+            return "size seen on " + max(x.date for x in seen).isoformat()
+        return "size by the crop's stages, " + PRACTICE
+
+    @property
+    def share_source(self) -> str:
+        """Where its rooted share is from."""
+        return "a pot is wetted whole" if self.container else "roots half as wide again as the leaves, " + PRACTICE
+
+
+def left_on(planting: Planting, date: dt.date) -> int:
+    """How many plants of a planting are left on a date: what was thinned by then, not what is to be."""
+    return int(counts(planting, date, 1)[0])
+
+
+def bed_today(garden: Garden, bed: Bed, date: dt.date, stand: StandOfDay | None = None) -> BedToday:
+    """A bed on a date. stand: what grows in it, where that is known already (growth may follow the weather)."""
+    area, profile, method = ground.ground_m2(bed), ground.profile_on(bed, date), method_of(garden, bed)
+    return BedToday(
+        garden=garden,
+        bed=bed,
+        date=date,
+        ground_m2=area,
+        depth_m=ground.managed_depth_m(bed),
+        container=ground.is_container(bed),
+        soil=ground.soil_on(bed, date),
+        profile=profile,
+        exposure=light.exposure_on(bed, date),
+        mulch=mulch_on(bed.mulches, date),
+        rig=rig_of(garden, bed),
+        method=method,
+        reach=method.reach(profile.top.ksat, area),
+        _stand=stand,
+    )

@@ -1,0 +1,26 @@
+"""The rig and the method of a bed."""
+
+from __future__ import annotations
+
+from agronomy.describe.garden import Bed, Garden, Rig
+from agronomy.methods.base import Method
+from agronomy.methods.drip import DripLine
+from agronomy.methods.hand import Can, Hose
+from agronomy.methods.reservoir import Fill
+
+UNNAMED = Rig("")  # a usual flow, where the garden names no hose
+
+
+def rig_of(garden: Garden, bed: Bed) -> Rig:
+    """The hose or tap a bed is watered from: its own, else the garden's first, else a usual one."""
+    return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else UNNAMED)
+
+
+def method_of(garden: Garden, bed: Bed) -> Method:
+    """How a bed is watered."""
+    rig = rig_of(garden, bed)
+    if bed.method == "can":
+        return Can(rig, garden.can_l, garden.can_minutes)
+    if bed.method == "drip":
+        return DripLine(rig, bed.drip)
+    return Fill(rig) if bed.method == "reservoir" else Hose(rig)
