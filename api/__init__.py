@@ -6,7 +6,7 @@ In here:
     inputs          shapes of what comes in
     shapes          shapes of answers
     shapes_beds     of beds, plants and their pages
-    shapes_ground   of the plan
+    shapes_ground   of the map
     shapes_ahead    of the days ahead
     shapes_bench    of bench, fit, raising and seasons
     present         a plan as plain values
@@ -14,7 +14,7 @@ In here:
     views           gardens, round, events, sky
     views_people    helpers
     views_plants    own crops and sizes
-    views_ground    the plan
+    views_ground    the map
     views_ahead     the days ahead, the calendar
     views_bench     small tests
     views_fit       fit, raising, seasons

@@ -125,7 +125,7 @@ def round_of(now: Situation, role: str) -> Json:
         "lacks": now.lacks,
         "hours": hours(p) if p else None,
         "heat": heat(p) if p else None,
-        "stops": [{**stop(p, b, facts[b.bed.name]), "gives": b.bed.name in gives} for b in p.beds] if p else [],
+        "stops": [{**stop(p, b, facts[b.bed.key]), "gives": b.bed.name in gives} for b in p.beds] if p else [],
         "limits": limits(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }
@@ -304,7 +304,7 @@ def bed(facts: BedFacts, today: dt.date) -> Json:
 
 def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     p = now.plan
-    index = next((i for i, b in enumerate(p.beds) if b.bed.name == str(facts.row.pk)), None) if p else None
+    index = next((i for i, b in enumerate(p.beds) if b.bed.key == str(facts.row.pk)), None) if p else None
     out: Json = {
         "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts, now.garden.today),
         "lacks": now.lacks,
@@ -404,7 +404,7 @@ def planting_sizes(now: Situation) -> list[Json]:
     day, out = p.run.n_behind, []
     facts = {str(b.row.pk): b for b in now.beds}
     for stand, bed_plan in zip(p.run.stands, p.beds, strict=True):
-        of_bed = facts[bed_plan.bed.name]
+        of_bed = facts[bed_plan.bed.key]
         for grows, (planting, stature) in zip(of_bed.grows, stand.parts, strict=True):
             if not stature.present[day]:
                 continue

@@ -35,7 +35,7 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
     moves = (*p.garden.moves, *trial)
     made = fortnight(p, DAYS_AHEAD, moves)
     unmoved = fortnight(p, DAYS_AHEAD, ()) if moves else made
-    names = {str(b.row.pk): b.row.name for b in now.beds}
+    keys = {b.row.name: b.row.pk for b in now.beds}
     out["days"] = [
         {
             "date": d.date, "litres": d.litres, "minutes": d.minutes,
@@ -45,15 +45,15 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
         }
         for d in made.days
     ]  # fmt: skip
-    out["beds"] = [_bed(p, i, made, unmoved, names) for i in range(len(p.beds))]
-    out["gives"] = [{**vars(x), "bed": int(x.bed), "name": names[x.bed]} for x in made.gives]
+    out["beds"] = [_bed(p, i, made, unmoved) for i in range(len(p.beds))]
+    out["gives"] = [{**vars(x), "bed": keys[x.bed], "name": x.bed} for x in made.gives]
     return out
 
 
-def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight, names: dict[str, str]) -> Json:
+def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight) -> Json:
     b, line = p.beds[i], made.beds[i]
     return {
-        "id": int(b.bed.name), "name": names[b.bed.name], "crops": present.crops(p, b), "method": b.bed.method,
+        "id": int(b.bed.key), "name": b.bed.name, "crops": present.crops(p, b), "method": b.bed.method,
         "raw_mm": b.raw_mm, "trigger_mm": b.trigger_mm, "missed": line.missed,
         "missed_unmoved": unmoved.beds[i].missed, "yield_lost": line.yield_lost, "lost_litres": line.lost_litres,
         "days": [
@@ -74,10 +74,9 @@ def calendar(now: Situation, host: str) -> bytes:
     calendar.add("x-wr-calname", f"Watering: {now.garden.name}")
     if now.plan is not None:
         made = fortnight(now.plan, DAYS_AHEAD)
-        names = {str(b.row.pk): b.row.name for b in now.beds}
         stamp = dt.datetime.combine(now.plan.today, dt.time(), dt.UTC)
         for i, day in enumerate(made.days):
-            soaks = [(names[b.bed], b.days[i].soak) for b in made.beds]
+            soaks = [(b.bed, b.days[i].soak) for b in made.beds]
             lines = [f"{name}: {soak.litres.mid:.0f} L" for name, soak in soaks if soak is not None]
             if lines:
                 calendar.add_component(_entry(now, day.date, day.minutes, day.litres, lines, stamp, host))

@@ -356,7 +356,7 @@ class ImportedBeds(s.Serializer):
     beds = s.IntegerField()
 
 
-class ImportedPlan(s.Serializer):
+class ImportedMap(s.Serializer):
     features = s.IntegerField()
 
 

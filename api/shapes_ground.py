@@ -1,4 +1,4 @@
-"""The shapes of the garden's plan."""
+"""The shapes of the garden's map."""
 
 from __future__ import annotations
 

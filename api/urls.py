@@ -50,7 +50,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/events/<str:kind>/<uuid:event_id>/strike", views.Strike.as_view()),
     path("import/garden", views_exchange.ImportGarden.as_view()),
     path("gardens/<int:garden_id>/beds/import", views_exchange.ImportBeds.as_view()),
-    path("gardens/<int:garden_id>/plan/import", views_exchange.ImportPlan.as_view()),
+    path("gardens/<int:garden_id>/map/import", views_exchange.ImportMap.as_view()),
     path("gardens/<int:garden_id>/climate", views_exchange.ImportClimate.as_view()),
     path("gardens/<int:garden_id>/days/import", views_exchange.ImportDays.as_view()),
     *(

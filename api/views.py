@@ -233,7 +233,7 @@ class BedSources(APIView):
     @extend_schema(operation_id="bed_sources", responses=shapes.Coefficient(many=True))
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
         plan = situation(membership(request.user, garden_id).garden).plan
-        bed = next((b for b in plan.beds if b.bed.name == str(bed_id)), None) if plan else None
+        bed = next((b for b in plan.beds if b.bed.key == str(bed_id)), None) if plan else None
         if plan is None or bed is None:
             raise NotFound("bed")
         return Response([vars(c) for c in coefficients(plan, bed)])

@@ -34,8 +34,8 @@ class TryMove(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         m = membership(request.user, garden_id)
         x = checked(inputs.TryMoveIn, request)
-        actions.check_move(m.garden, x["bed"], x["from_date"], x["to_date"])
-        trial = Move(str(x["bed"]), x["from_date"], x["to_date"])
+        bed = actions.check_move(m.garden, x["bed"], x["from_date"], x["to_date"])
+        trial = Move(bed.name, x["from_date"], x["to_date"])
         return Response(present_ahead.ahead(situation(m.garden), m.role, (trial,)))
 
 

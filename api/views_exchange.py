@@ -16,7 +16,7 @@ from agronomy.formats.map_geojson import map_as_geojson
 from agronomy.formats.write_garden import garden_as_text
 from api import inputs, present, shapes
 from api.views import checked
-from apps.exchange import beds_and_plan, files
+from apps.exchange import beds_and_map, files
 from apps.garden.access import membership
 from apps.garden.models import Garden
 from apps.weather.actions import ReadClimate
@@ -25,7 +25,7 @@ Writer = Callable[[Garden], str]
 # ending -> (media type, what writes it)
 FILES: dict[str, tuple[str, Writer]] = {
     "garden.json": ("application/json", lambda garden: garden_as_text(files.described_garden(garden))),
-    "plan.geojson": (
+    "map.geojson": (
         "application/geo+json",
         lambda garden: json.dumps(map_as_geojson(files.described_garden(garden)), indent=1, ensure_ascii=False),
     ),
@@ -35,7 +35,7 @@ FILES: dict[str, tuple[str, Writer]] = {
 
 
 class Download(APIView):
-    """A garden as a file: garden.json, plan.geojson, beds.csv or days.csv."""
+    """A garden as a file: garden.json, map.geojson, beds.csv or days.csv."""
 
     @extend_schema(exclude=True)  # files for a person, not answers for the page
     def get(self, request: Request, garden_id: int, file: str) -> Any:
@@ -66,18 +66,18 @@ class ImportBeds(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"beds": beds_and_plan.ImportBeds(request.user, garden_id, text).execute()})
+        return Response({"beds": beds_and_map.ImportBeds(request.user, garden_id, text).execute()})
 
 
-class ImportPlan(APIView):
+class ImportMap(APIView):
     """Places of beds, taps and things from GeoJSON in local metres; all are taken, or none."""
 
     @extend_schema(
-        operation_id="import_plan", request=inputs.TextIn, responses={200: shapes.ImportedPlan, 400: shapes.Error}
+        operation_id="import_map", request=inputs.TextIn, responses={200: shapes.ImportedMap, 400: shapes.Error}
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"features": beds_and_plan.ImportPlan(request.user, garden_id, text).execute()})
+        return Response({"features": beds_and_map.ImportMap(request.user, garden_id, text).execute()})
 
 
 class ImportClimate(APIView):

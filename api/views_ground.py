@@ -1,4 +1,4 @@
-"""The plan of the garden: what lies where, and every bed's water from two weeks back to two weeks ahead."""
+"""The map of the garden: what lies where, and every bed's water from two weeks back to two weeks ahead."""
 
 from __future__ import annotations
 
@@ -12,7 +12,7 @@ from rest_framework.views import APIView
 from agronomy.decide.behind import days_behind
 from api import inputs, present, shapes, shapes_beds, shapes_ground
 from api.views import checked
-from apps.garden import plan_actions as actions
+from apps.garden import map_actions as actions
 from apps.garden.access import membership
 from apps.garden.models import Thing
 from apps.watering.facts import BedFacts, read_beds
@@ -55,7 +55,7 @@ def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
         "word": "", "crops": [], "raw_mm": None, "taw_mm": None, "room_mm": None, "air_mark_mm": None,
         "sun_share": None, "days": [],
     }  # fmt: skip
-    i = next((i for i, b in enumerate(p.beds) if b.bed.name == str(row.pk)), None) if p else None
+    i = next((i for i, b in enumerate(p.beds) if b.bed.key == str(row.pk)), None) if p else None
     if p is None or i is None:
         return out
     b = p.beds[i]

@@ -35,9 +35,9 @@ def sun_height_and_bearing(latitude: float, day_of_year: float, hour_angle: Arra
 
 
 def light_past(thing: Thing, point: Point, bearing: Array, height: Array, north_deg: float) -> Array:
-    """Share of the beam [0..1] that comes past a thing to a point of the plan, for each sun bearing and height [rad].
+    """Share of the beam [0..1] that comes past a thing to a point of the map, for each sun bearing and height [rad].
 
-    The thing is a box over its footprint. x runs right and y up on the plan; north_deg: where north points, clockwise
+    The thing is a box over its footprint. x runs right and y up on the map; north_deg: where north points, clockwise
     from up.
     """
     if THINGS[thing.kind][0] <= 0 and thing.height_m is None:

@@ -40,7 +40,7 @@ def bed_days(
     garden: Garden, bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None
 ) -> tuple[Array, Stand]:
     """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
-    undisturbed = dataclasses.replace(bed, name="", waterings=(), observations=())
+    undisturbed = dataclasses.replace(bed, name="", key="", waterings=(), observations=())
     a, stand = _undisturbed(undisturbed, start, n_days, warmth)
     a = a.copy()
     _pour(a, garden, bed, start)

@@ -259,7 +259,9 @@ class Observation:
 
 @dataclass(frozen=True)
 class Bed:
-    """x_m, y_m: its centre on the map; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
+    """name: no other bed of the garden has it. key: under which whoever keeps the garden finds it again; not in files.
+
+    x_m, y_m: its centre on the map; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
     not known, and taken as there."""
 
     name: str
@@ -286,6 +288,7 @@ class Bed:
     y_m: float | None = None
     turn_deg: float = 0.0
     drain_holes: bool | None = None
+    key: str = ""
 
 
 @dataclass(frozen=True)

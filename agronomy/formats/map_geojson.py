@@ -1,4 +1,4 @@
-"""The plan of a garden as GeoJSON (RFC 7946) in local metres: out, and in again with each fault by its place."""
+"""The map of a garden as GeoJSON (RFC 7946) in local metres: out, and in again with each fault by its place."""
 
 from __future__ import annotations
 
@@ -14,13 +14,13 @@ from agronomy.describe.footprint import Point, corners, on_map
 Json = dict[str, Any]
 ROUND_STEPS: Final = 24
 MOST_FEATURES: Final = 1000
-PLAN_M: Final = 500.0
+MAP_M: Final = 500.0
 
 
 def map_as_geojson(garden: g.Garden) -> Json:
-    """Beds, things and taps that are on the plan, as GeoJSON features, in local metres and not degrees.
+    """Beds, things and taps that are on the map, as GeoJSON features, in local metres and not degrees.
 
-    x runs to the right of the plan and y up; `north_deg` says where north points, clockwise from up.
+    x runs to the right of the map and y up; `north_deg` says where north points, clockwise from up.
     """
     features: list[Json] = []
     properties: Json
@@ -76,13 +76,13 @@ class OnMap:
 
 
 def read_map(text: str) -> tuple[list[OnMap], float | None, list[InputError]]:
-    """The features of a plan file, where north points (None: it does not say), and every fault with its place."""
+    """The features of a map file, where north points (None: it does not say), and every fault with its place."""
     try:
         value = json.loads(text)
     except (json.JSONDecodeError, RecursionError) as error:
-        return [], None, [FormatError("plan file", str(error)[:60], "GeoJSON")]
+        return [], None, [FormatError("map file", str(error)[:60], "GeoJSON")]
     if not isinstance(value, dict) or value.get("type") != "FeatureCollection":
-        return [], None, [FormatError("plan file type", _short(value), "a FeatureCollection")]
+        return [], None, [FormatError("map file type", _short(value), "a FeatureCollection")]
     features = value.get("features")
     if not isinstance(features, list) or len(features) > MOST_FEATURES:
         return [], None, [FormatError("features", _short(features), f"a list of at most {MOST_FEATURES} features")]
@@ -136,8 +136,8 @@ def _footprint(points: list[Point]) -> tuple[float, float, float, float, float]:
 
 
 def _point(p: Any, at: str) -> Point:
-    if not (isinstance(p, list) and len(p) >= 2 and all(_is_number(v) and abs(v) <= PLAN_M for v in p[:2])):
-        raise FormatError(at, _short(p), f"two numbers in metres, each within {PLAN_M:g} of the plan's corner")
+    if not (isinstance(p, list) and len(p) >= 2 and all(_is_number(v) and abs(v) <= MAP_M for v in p[:2])):
+        raise FormatError(at, _short(p), f"two numbers in metres, each within {MAP_M:g} of the map's corner")
     return float(p[0]), float(p[1])
 
 

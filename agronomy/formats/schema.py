@@ -115,18 +115,18 @@ PLANTING: Final = _object(
 MULCH: Final = _object(
     ["date", "kind"], date=DATE, kind=_one_of(g.MULCHES), depth_m=_number(0.0, 0.3, "m"), cover=SHARE
 )
-PLAN_M: Final = _number(-500.0, 500.0, "m")
+MAP_M: Final = _number(-500.0, 500.0, "m")
 TURN: Final = _number(-360.0, 360.0, "degrees clockwise")
 THING: Final = _object(
     ["kind", "x_m", "y_m", "length_m"],
-    kind=_one_of(g.THINGS), x_m=PLAN_M, y_m=PLAN_M,
+    kind=_one_of(g.THINGS), x_m=MAP_M, y_m=MAP_M,
     length_m=_number(0.1, 200.0, "m"), width_m=_number(0.05, 200.0, "m"),
     height_m=_or_null(_number(0.0, 60.0, "m")), turn_deg=TURN, name={"type": "string", "maxLength": 60},
 )  # fmt: skip
 RIG: Final = _object(
     ["name"],
-    x_m=_or_null(PLAN_M),
-    y_m=_or_null(PLAN_M),
+    x_m=_or_null(MAP_M),
+    y_m=_or_null(MAP_M),
     hose_m=_or_null(_number(0.5, 200.0, "m")),
     name=NAME,
     flow_l_per_min=_number(0.2, 200.0, "L/min"),
@@ -163,8 +163,8 @@ BED: Final = _object(
     method=_one_of(g.METHODS), rig=_or_null(NAME), drip=_nullable(DRIP),
     reservoir=_nullable(RESERVOIR), style=_or_null(_one_of(g.STYLES)),
     pattern=_or_null(_one_of(g.PATTERNS)), exposures=_list(EXPOSURE, 200),
-    waterings=_list(WATERING, 5000), observations=_list(OBSERVATION, 5000), x_m=_or_null(PLAN_M),
-    y_m=_or_null(PLAN_M), turn_deg=TURN, drain_holes={"type": ["boolean", "null"]},
+    waterings=_list(WATERING, 5000), observations=_list(OBSERVATION, 5000), x_m=_or_null(MAP_M),
+    y_m=_or_null(MAP_M), turn_deg=TURN, drain_holes={"type": ["boolean", "null"]},
 )  # fmt: skip
 GAUGE: Final = _object(["date", "rain"], date=DATE, rain=_number(0.0, 1900.0, "mm"))
 PERSON: Final = _object(

@@ -27,7 +27,7 @@ def _value(described: Any) -> Json:
     out: Json = {}
     for field in dataclasses.fields(described):
         value = getattr(described, field.name)
-        if value is None or value == ():
+        if value is None or value == () or field.name == "key":
             continue
         if isinstance(value, g.OwnCrop) and field.name == "own":
             out["own_crop"] = value.name

@@ -49,7 +49,6 @@ def described_garden(garden: Garden) -> g.Garden:
     """All that counts in a garden, by its names: what the garden file holds. Struck events are left out."""
     beds = read_beds(garden)
     core = core_garden(garden, beds, to_come=True)
-    names = {str(b.row.pk): b.row.name for b in beds}
     typed = WeatherDay.objects.filter(garden=garden, source=Source.TYPED).values("date", *COLUMNS)
     file_days = WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).values("date", *COLUMNS)
     readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
@@ -57,8 +56,6 @@ def described_garden(garden: Garden) -> g.Garden:
     return dataclasses.replace(
         core,
         name=garden.name,
-        beds=tuple(dataclasses.replace(b, name=names[b.name]) for b in core.beds),
-        moves=tuple(dataclasses.replace(m, bed=names[m.bed]) for m in core.moves),
         own_crops=tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
         gauge=tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
         days=tuple(g.TypedDay(**d) for d in typed),

@@ -6,7 +6,7 @@ In here:
     access          who may reach what; the lock of a garden
     actions         gardens, hoses, beds
     helper_actions  invited, in, gone
-    plan_actions    where things lie
+    map_actions    where things lie
     plant_actions   own crops and sizes
     season_actions  the year's turn, planting out
     bench_actions   small tests kept

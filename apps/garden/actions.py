@@ -225,7 +225,7 @@ class SaveBed:
         return bed
 
     def preview(self) -> g.Bed:
-        """The bed as it would stand, in the core's words and by its key ("new" without one); nothing is saved."""
+        """The bed as it would stand, in the core's words and its key with it; nothing is saved."""
         garden = owned(self.by, self.garden_id)
         self.today = garden.today
         with transaction.atomic():
@@ -234,7 +234,7 @@ class SaveBed:
             self._assign(garden, bed)
             described = self._described(bed)
             self._refuse_future(bed)
-        return dataclasses.replace(described, name=str(bed.pk or "new"))
+        return dataclasses.replace(described, key=str(bed.pk or ""))
 
     def _described(self, bed: Bed) -> g.Bed:
         return convert.described_bed(

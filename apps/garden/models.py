@@ -56,7 +56,7 @@ class Garden(models.Model):
     climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
     finger = models.JSONField(default=list, help_text="what its people's fingers feel, in the garden file's words")
-    north_deg = models.FloatField(default=0.0, help_text="where north points on the plan, clockwise from up")
+    north_deg = models.FloatField(default=0.0, help_text="where north points on the map, clockwise from up")
     clock_date = models.DateField(null=True, blank=True)
     demonstration = models.BooleanField(default=False, help_text="fed by the simulated provider")
     removed_at = models.DateTimeField(null=True, blank=True, help_text="put away; it can be taken up again")
@@ -114,7 +114,7 @@ class Rig(models.Model):
     flow_l_per_min = models.FloatField(default=12.0)
     measured = models.DateField(null=True, blank=True)
     flow_cv = models.FloatField(null=True, blank=True, help_text="how far trials of the bucket lay apart")
-    x_m = models.FloatField(null=True, blank=True, help_text="where its tap is on the plan")
+    x_m = models.FloatField(null=True, blank=True, help_text="where its tap is on the map")
     y_m = models.FloatField(null=True, blank=True)
     hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
 
@@ -149,7 +149,7 @@ class Bed(models.Model):
     reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)
     reservoir_opening_l = models.FloatField(null=True, blank=True)
     position = models.PositiveIntegerField(default=0, help_text="place in the walk")
-    x_m = models.FloatField(null=True, blank=True, help_text="its centre on the plan; empty: not placed yet")
+    x_m = models.FloatField(null=True, blank=True, help_text="its centre on the map; empty: not placed yet")
     y_m = models.FloatField(null=True, blank=True)
     turn_deg = models.FloatField(default=0.0)
     removed_at = models.DateTimeField(null=True, blank=True)
@@ -162,7 +162,7 @@ class Bed(models.Model):
 
 
 class Thing(models.Model):
-    """Something on the plan that matters for water or light. `removed_at` keeps a deletion undoable."""
+    """Something on the map that matters for water or light. `removed_at` keeps a deletion undoable."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="things")
     kind = models.CharField(max_length=10, choices=choices(THINGS))

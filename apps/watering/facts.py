@@ -246,22 +246,23 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         finger=tuple(g.FingerMark(**x) for x in garden.finger),
         people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
         allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
-        moves=tuple(g.Move(f"{b.row.pk}", m.from_date, m.to_date) for b in standing for m in b.moves),
+        moves=tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves),
     )
 
 
 def read_things(garden: Garden) -> tuple[g.Thing, ...]:
-    """What stands on the plan beside the beds: one query."""
+    """What stands on the map beside the beds: one query."""
     rows = Thing.objects.filter(garden=garden, removed_at=None)
     fields = ("kind", "x_m", "y_m", "length_m", "width_m", "height_m", "turn_deg", "name")
     return _each(g.Thing, rows.values_list(*fields))
 
 
 def core_bed(facts: BedFacts) -> g.Bed:
-    """The core's Bed of one row and its facts, named by its key; struck events count no longer."""
+    """The core's Bed of one row and its facts, with its key; struck events count no longer."""
     bed = facts.row
     return g.Bed(
-        name=f"{bed.pk}",
+        name=bed.name,
+        key=f"{bed.pk}",
         kind=bed.kind,
         length_m=bed.length_m,
         width_m=bed.width_m,

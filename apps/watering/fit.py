@@ -41,9 +41,7 @@ def days_of(now: Situation) -> Days | None:
 
 
 def fits(now: Situation, bed: g.Bed) -> tuple[Fit, ...]:
-    """The fits of a bed of this garden, or of one about to be, named by its key; other beds are named by name."""
+    """The fits of a bed of this garden, or of one about to be, which has no key yet."""
     garden = core_garden(now.garden, now.beds)
-    others = tuple(b for b in garden.beds if b.name != bed.name)
-    names = {str(b.row.pk): b.row.name for b in now.beds}
-    found = fit_of(dataclasses.replace(garden, beds=(*others, bed)), bed, now.garden.today, days_of(now))
-    return tuple(dataclasses.replace(f, other=names.get(f.other, f.other)) for f in found)
+    others = tuple(b for b in garden.beds if b.key != bed.key)
+    return fit_of(dataclasses.replace(garden, beds=(*others, bed)), bed, now.garden.today, days_of(now))

@@ -85,7 +85,7 @@ class Strangers(TestCase):
         "seasons": {"name": "2025", "stays": []},
         "plantings/restore": {"ids": [0]},
         "beds/import": {"text": "bed,kind,length_m,width_m\nX,raised,1,1\n"},
-        "plan/import": {"text": "{}"},
+        "map/import": {"text": "{}"},
         "plant-out": {"bed": 0, "date": "2025-07-12", "count": 1},
         "measurements": {"id": w.new_id(), "kind": "can", "given": {"trials": [{"litres": 9, "minutes": 1}]}},
         "measurements/try": {"kind": "can", "given": {"trials": [{"litres": 9, "minutes": 1}]}},

@@ -31,7 +31,7 @@ def gardens(draw) -> g.Garden:
             dataclasses.replace(
                 bed, name=name, opened=to_come, plantings=plantings, waterings=bed.waterings * 2,
                 mulches=tuple({m.date: m for m in bed.mulches}.values()), soils=_once(bed.soils),
-                exposures=_once(bed.exposures), checks=tuple(filter(_fits, bed.observations)) * 2,
+                exposures=_once(bed.exposures), observations=tuple(filter(_fits, bed.observations)) * 2,
             )
         )  # fmt: skip
     rigs = tuple(g.Rig(name, 9.0) for name in draw(st.lists(st.sampled_from(NAMES), max_size=4, unique=True)))

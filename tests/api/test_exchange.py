@@ -146,7 +146,7 @@ class Exchange(TestCase):
 
     def test_the_plan_and_the_beds(self):
         garden = make_sample(WRACKLINE_YARD, self.ada)
-        plan = json.loads(self.file(garden, "plan.geojson"))
+        plan = json.loads(self.file(garden, "map.geojson"))
         beds = [f for f in plan["features"] if f["properties"]["what"] == "bed"]
         self.assertEqual({f["properties"]["name"] for f in beds}, {b.name for b in described(WRACKLINE_YARD).beds})
         rows = list(csv.DictReader(io.StringIO(self.file(garden, "beds.csv"))))
@@ -246,13 +246,13 @@ class BedsAndPlanIn(TestCase):
                                                  "north_deg": 25})  # fmt: skip
         wall = {"kind": "wall", "name": "quay", "x_m": 5, "y_m": 5, "length_m": 4, "width_m": 0.3, "turn_deg": -20}
         w.send(client, "post", f"{base}/things", wall)
-        text = client.get(f"/api{base}/plan.geojson").content.decode()
+        text = client.get(f"/api{base}/map.geojson").content.decode()
         w.send(client, "put", f"{base}/ground", {"beds": [{"id": bed.pk, "x_m": 0, "y_m": 0, "turn_deg": 0}],
                                                  "north_deg": 0})  # fmt: skip
         thing = self.garden.things.get()
         thing.x_m = 9.0
         thing.save()
-        self.assertEqual(self.send("/plan/import", text, garden=self.garden)["features"], 3)
+        self.assertEqual(self.send("/map/import", text, garden=self.garden)["features"], 3)
         bed.refresh_from_db()
         thing.refresh_from_db()
         self.garden.refresh_from_db()
@@ -280,8 +280,8 @@ class BedsAndPlanIn(TestCase):
              "features[1].geometry.coordinates[0][0]"), ({"properties": None}, "features[1].properties"),
         ):  # fmt: skip
             with self.subTest(place):
-                fields = self.send("/plan/import", plan(good, bad), 400, self.garden)["fields"]
+                fields = self.send("/map/import", plan(good, bad), 400, self.garden)["fields"]
                 self.assertTrue(any(f["field"].startswith(place) for f in fields), fields)
                 self.assertNotEqual(self.garden.beds.get().y_m, 0.5)
         for text in ("{", "[]", '{"type": "FeatureCollection", "features": 3}', "NaN"):
-            self.send("/plan/import", text, 400, self.garden)
+            self.send("/map/import", text, 400, self.garden)

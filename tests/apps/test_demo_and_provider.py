@@ -25,8 +25,7 @@ class Demo(w.WithProvider, TestCase):
 
     def words(self):
         now = situation(self.garden)
-        names = {str(b.row.pk): b.row.name for b in now.beds}
-        return {names[b.bed.name]: b for b in now.plan.beds}
+        return {b.bed.name: b for b in now.plan.beds}
 
     def test_each_judgement_has_something_to_do_on_the_opening_day(self):
         self.assertTrue(self.fresh)

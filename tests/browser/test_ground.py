@@ -16,7 +16,7 @@ class OnThePlan(InBrowser):
         self.sign_in()
         self.go(f"/g/{self.garden.pk}/ground")
         self.bed = self.garden.beds.get(name="Long Bench")
-        self.on_map = self.page.locator(f"#on-plan-{self.bed.pk}")
+        self.on_map = self.page.locator(f"#on-map-{self.bed.pk}")
         expect(self.on_map).to_be_visible()
 
     def place(self):
@@ -110,13 +110,13 @@ class OnThePlan(InBrowser):
         page = self.page
         walls = Thing.objects.filter(kind="wall", removed_at=None)
         before = walls.count()
-        page.get_by_label("Put on the plan").select_option("wall")
+        page.get_by_label("Put on the map").select_option("wall")
         side = page.get_by_role("complementary", name="What is picked")
         expect(side.get_by_role("heading")).to_have_text(re.compile("wall", re.I))
         self.assertEqual(walls.count(), before + 1)
         self.assert_axe_finds_nothing("plan with a wall picked")
         page.get_by_role("button", name="Off the plan").click()
-        snack = page.get_by_role("status").filter(has_text="is off the plan")
+        snack = page.get_by_role("status").filter(has_text="is off the map")
         expect(snack).to_be_visible()
         self.assertEqual(walls.count(), before)
         snack.get_by_role("button", name="Undo").click()
@@ -162,7 +162,7 @@ class Files(InBrowser):
         self.go(f"/g/{self.garden.pk}/settings")
         for name, ending in (
             ("The whole garden", "garden.json"),
-            ("The plan", "plan.geojson"),
+            ("The plan", "map.geojson"),
             ("Days of", "days.csv"),
         ):
             with page.expect_download() as download:

@@ -8,7 +8,7 @@ import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { COVER, cropsInWords, KIND, METHOD, MULCH, SOIL } from '@/shared/words/names'
 
-/** The isles as a list, in the order of the walk: the plan for those who read rather than look. */
+/** The isles as a list, in the order of the walk: the map for those who read rather than look. */
 const props = defineProps<{ garden: number; owner: boolean }>()
 defineEmits<{ takeOut: [id: number] }>()
 const units = useUnits()

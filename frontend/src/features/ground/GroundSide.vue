@@ -11,9 +11,9 @@ import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { cropsInWords, KIND, THING } from '@/shared/words/names'
 
-import type { Place } from './plan'
+import type { Place } from './map'
 
-/** What is picked on the plan, with its place and size to type. */
+/** What is picked on the map, with its place and size to type. */
 const props = defineProps<{
   garden: number
   ground: Ground
@@ -130,7 +130,7 @@ function takeOff() {
   remove.mutate(undefined, {
     onSuccess: () => {
       emit('pick', null)
-      say(`The ${name} is off the plan.`, () => restore.mutate(gone, { onError: failed }))
+      say(`The ${name} is off the map.`, () => restore.mutate(gone, { onError: failed }))
     },
     onError: failed,
   })
@@ -219,7 +219,7 @@ function copyIt(bed_id: number) {
       </template>
     </div>
     <button v-if="thing && owner" class="btn" type="button" @click="takeOff">
-      <PhTrash :size="18" aria-hidden="true" /> Off the plan
+      <PhTrash :size="18" aria-hidden="true" /> Off the map
     </button>
     <p v-if="bed && units" class="visually-hidden">{{ bed.name }} is picked</p>
   </aside>

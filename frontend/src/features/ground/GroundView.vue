@@ -12,7 +12,7 @@ import { say } from '@/shared/ui/snack'
 import { THING } from '@/shared/words/names'
 
 import GroundList from './GroundList.vue'
-import GroundPlan from './GroundPlan.vue'
+import GroundMap from './GroundMap.vue'
 import GroundSide from './GroundSide.vue'
 import { useGround } from './useGround'
 
@@ -20,7 +20,7 @@ const props = defineProps<{ garden: number }>()
 const query = useGroundData(() => props.garden)
 const ground = computed(() => query.data.value)
 const owner = computed(() => ground.value?.garden.role === 'owner')
-const plan = useGround(() => props.garden, ground)
+const map = useGround(() => props.garden, ground)
 const picked = ref<string | null>(null)
 const offset = ref(0)
 const today = computed(() => ground.value?.garden.today ?? '')
@@ -52,7 +52,7 @@ const usual: Record<string, [number, number]> = {
   water: [0.8, 0.8],
 }
 function put(kind: string) {
-  const all = [...plan.places.value.values()]
+  const all = [...map.places.value.values()]
   const mean = (pick: (p: { x: number; y: number }) => number) =>
     all.length ? all.reduce((n, p) => n + pick(p), 0) / all.length : 2
   const [length_m, width_m] = usual[kind]!
@@ -66,10 +66,10 @@ function put(kind: string) {
   )
 }
 const free = computed(
-  () => ground.value?.garden.rigs.filter((r) => !plan.places.value.has(`rig:${r.id}`)) ?? [],
+  () => ground.value?.garden.rigs.filter((r) => !map.places.value.has(`rig:${r.id}`)) ?? [],
 )
 function putTap(id: number) {
-  plan.move(`rig:${id}`, { x: 1, y: 1, turn: 0 })
+  map.move(`rig:${id}`, { x: 1, y: 1, turn: 0 })
   picked.value = `rig:${id}`
 }
 const north = useChange(
@@ -102,8 +102,8 @@ useEventListener('keydown', (e: KeyboardEvent) => {
   if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z') return
   if ((e.target as HTMLElement).closest('input, textarea')) return
   e.preventDefault()
-  if (e.shiftKey) plan.redo()
-  else plan.undo()
+  if (e.shiftKey) map.redo()
+  else map.undo()
 })
 </script>
 
@@ -129,14 +129,14 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     </p>
     <div v-else class="ground">
       <div class="drawing">
-        <GroundPlan
+        <GroundMap
           :ground="ground"
-          :places="plan.places.value"
+          :places="map.places.value"
           :day="day"
           :picked="picked"
           :movable="owner"
           @pick="picked = $event"
-          @move="plan.move"
+          @move="map.move"
         />
         <div v-if="reach[0] !== reach[1]" class="days">
           <label>
@@ -159,21 +159,21 @@ useEventListener('keydown', (e: KeyboardEvent) => {
           </button>
         </div>
         <div v-if="owner" class="tools">
-          <button class="btn" type="button" :disabled="!plan.can.value.back" @click="plan.undo">
+          <button class="btn" type="button" :disabled="!map.can.value.back" @click="map.undo">
             <PhArrowUUpLeft :size="18" aria-hidden="true" /> Undo
           </button>
-          <button class="btn" type="button" :disabled="!plan.can.value.forth" @click="plan.redo">
+          <button class="btn" type="button" :disabled="!map.can.value.forth" @click="map.redo">
             <PhArrowUUpRight :size="18" aria-hidden="true" /> Redo
           </button>
           <label class="field">
-            <span class="visually-hidden">Put on the plan</span>
+            <span class="visually-hidden">Put on the map</span>
             <select
               @change="
                 (put(($event.target as HTMLSelectElement).value),
                 (($event.target as HTMLSelectElement).value = ''))
               "
             >
-              <option value="">Put on the plan…</option>
+              <option value="">Put on the map…</option>
               <option v-for="(label, kind) in THING" :key="kind" :value="kind">a {{ label }}</option>
             </select>
           </label>
@@ -192,9 +192,9 @@ useEventListener('keydown', (e: KeyboardEvent) => {
         :garden="garden"
         :ground="ground"
         :picked="picked"
-        :places="plan.places.value"
+        :places="map.places.value"
         :owner="owner"
-        @move="plan.move"
+        @move="map.move"
         @pick="picked = $event"
         @take-out="takeOut"
       />

@@ -5,7 +5,7 @@ import { path, useChange } from '@/shared/api/queries'
 import type { Ground } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
-import { boxOf, history, parked, samePlace, type Place } from './plan'
+import { boxOf, history, parked, samePlace, type Place } from './map'
 
 type Places = Map<string, Place>
 

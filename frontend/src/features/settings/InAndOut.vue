@@ -11,7 +11,7 @@ import { say } from '@/shared/ui/snack'
 const props = defineProps<{ garden: Garden; owner: boolean }>()
 const FILES = [
   ['garden.json', 'The whole garden', 'all that was described and noted, to keep or to open again'],
-  ['plan.geojson', 'The plan', 'beds, things and taps in metres, for a map program'],
+  ['map.geojson', 'The map', 'beds, things and taps in metres, for a map program'],
   ['beds.csv', 'Beds and plantings', 'a line for each, for a spreadsheet'],
   ['days.csv', 'Days of weather', 'what was observed, expected and typed'],
 ] as const
@@ -29,14 +29,14 @@ async function keepBeds(text: string) {
   const kept = await beds.mutateAsync(text)
   say(kept.beds === 1 ? 'One bed is taken in.' : `${kept.beds} beds are taken in.`)
 }
-const plan = useChange(
+const map = useChange(
   () => props.garden.id,
   (text: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/plan/import', { ...path(props.garden.id), body: { text } })),
+    answer(api.POST('/api/gardens/{garden_id}/map/import', { ...path(props.garden.id), body: { text } })),
 )
-async function keepPlan(text: string) {
-  const kept = await plan.mutateAsync(text)
-  say(`${kept.features} things lie where the plan has them.`)
+async function keepMap(text: string) {
+  const kept = await map.mutateAsync(text)
+  say(`${kept.features} things lie where the map has them.`)
 }
 const climate = useChange(
   () => props.garden.id,
@@ -68,7 +68,7 @@ async function keep(text: string) {
     <FileIn v-if="owner" label="Beds from a spreadsheet" accept=".csv,text/csv" :take="keepBeds">
       The columns of the file above: bed, kind, length_m and width_m are needed; a line for each planting.
     </FileIn>
-    <FileIn v-if="owner" label="A plan" accept=".geojson,.json,application/geo+json" :take="keepPlan">
+    <FileIn v-if="owner" label="A map" accept=".geojson,.json,application/geo+json" :take="keepMap">
       GeoJSON in metres, as above. Beds and taps are found by their names and moved; walls and trees are put
       there.
     </FileIn>

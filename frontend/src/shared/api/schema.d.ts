@@ -417,6 +417,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/map/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Places of beds, taps and things from GeoJSON in local metres; all are taken, or none. */
+        post: operations["import_map"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/measurements": {
         parameters: {
             query?: never;
@@ -590,23 +607,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["restore_own_crop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/plan/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** @description Places of beds, taps and things from GeoJSON in local metres; all are taken, or none. */
-        post: operations["import_plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1742,7 +1742,7 @@ export interface components {
         ImportedBeds: {
             beds: number;
         };
-        ImportedPlan: {
+        ImportedMap: {
             features: number;
         };
         /**
@@ -3709,6 +3709,39 @@ export interface operations {
             };
         };
     };
+    import_map: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedMap"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     measurements: {
         parameters: {
             query?: never;
@@ -4091,39 +4124,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnCropOut"];
-                };
-            };
-        };
-    };
-    import_plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TextInRequest"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ImportedPlan"];
-                };
-            };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

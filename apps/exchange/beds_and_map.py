@@ -1,4 +1,4 @@
-"""Beds from a spreadsheet and their places from a plan: read whole, every fault named, all kept or nothing."""
+"""Beds from a spreadsheet and their places from a map: read whole, every fault named, all kept or nothing."""
 
 from __future__ import annotations
 
@@ -15,8 +15,8 @@ from agronomy.formats.map_geojson import OnMap, read_map
 from apps.exchange.files import FaultyFileError, refuse_too_large
 from apps.garden.access import owned
 from apps.garden.actions import SaveBed
+from apps.garden.map_actions import ArrangeGround, SaveThing
 from apps.garden.models import Bed, Garden, Rig
-from apps.garden.plan_actions import ArrangeGround, SaveThing
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
 NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")
@@ -163,8 +163,8 @@ def _line_of(error: InputError) -> int:
 
 
 @dataclass
-class ImportPlan:
-    """Places from a plan file: beds and taps are found by name and keep their sizes; things are put on the plan, those
+class ImportMap:
+    """Places from a map file: beds and taps are found by name and keep their sizes; things are put on the map, those
     of the same kind and name moved."""
 
     by: Any
@@ -173,7 +173,7 @@ class ImportPlan:
 
     def execute(self) -> int:
         garden = owned(self.by, self.garden_id)
-        refuse_too_large(self.text, "plan file")
+        refuse_too_large(self.text, "map file")
         features, north, found = read_map(self.text)
         ids = {
             "bed": dict(Bed.objects.filter(garden=garden, removed_at=None).values_list("name", "pk")),

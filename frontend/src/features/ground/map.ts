@@ -1,4 +1,4 @@
-/** The plan of the garden, in metres: x to the right, y up. Pure geometry, beside the drawing that uses it. */
+/** The map of the garden, in metres: x to the right, y up. Pure geometry, beside the drawing that uses it. */
 
 export interface Place {
   x: number
@@ -58,8 +58,8 @@ export function snapped(p: Place, f: Footprint, others: Box[]): Place {
 
 const LEAST_M = 0.1
 
-/** A point given in a thing's own axes, its length along and to its left across, on the plan. */
-export function onPlan(p: Place, along: number, across: number): { x: number; y: number } {
+/** A point given in a thing's own axes, its length along and to its left across, on the map. */
+export function onMap(p: Place, along: number, across: number): { x: number; y: number } {
   const turn = (p.turn * Math.PI) / 180
   const [c, s] = [Math.cos(turn), Math.sin(turn)]
   return { x: p.x + along * c + across * s, y: p.y - along * s + across * c }
@@ -72,12 +72,12 @@ export function sized(p: Place, f: Footprint, to: { x: number; y: number }): Pla
     const across = step(2 * Math.hypot(to.x - p.x, to.y - p.y))
     return { ...p, length: across, width: across }
   }
-  const fixed = onPlan(p, -f.length / 2, f.width / 2)
+  const fixed = onMap(p, -f.length / 2, f.width / 2)
   const turn = (p.turn * Math.PI) / 180
   const [dx, dy] = [to.x - fixed.x, to.y - fixed.y]
   const length = step(dx * Math.cos(turn) - dy * Math.sin(turn))
   const width = step(-(dx * Math.sin(turn) + dy * Math.cos(turn)))
-  const middle = onPlan({ ...p, ...fixed }, length / 2, -width / 2)
+  const middle = onMap({ ...p, ...fixed }, length / 2, -width / 2)
   return { x: tidy(middle.x), y: tidy(middle.y), turn: p.turn, length, width }
 }
 

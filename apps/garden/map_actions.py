@@ -1,4 +1,4 @@
-"""Changes to the plan of a garden: where beds and taps lie, what stands beside them, a bed copied."""
+"""Changes to the map of a garden: where beds and taps lie, what stands beside them, a bed copied."""
 
 from __future__ import annotations
 
@@ -23,9 +23,9 @@ THING_FIELDS = ("kind", "name", "x_m", "y_m", "length_m", "width_m", "height_m",
 
 @dataclass
 class ArrangeGround:
-    """Put beds and taps in their places on the plan, all or none.
+    """Put beds and taps in their places on the map, all or none.
 
-    beds: dictionaries with id, x_m, y_m, turn_deg (a place may be null: off the plan again), perhaps length_m, width_m.
+    beds: dictionaries with id, x_m, y_m, turn_deg (a place may be null: off the map again), perhaps length_m, width_m.
     rigs: id, x_m, y_m, hose_m. north_deg: where north points, clockwise from up.
     """
 
@@ -65,7 +65,7 @@ class ArrangeGround:
 
 @dataclass
 class SaveThing:
-    """Describe a wall, tree, shed or path on the plan, new or again."""
+    """Describe a wall, tree, shed or path on the map, new or again."""
 
     by: Any
     garden_id: int
@@ -87,14 +87,14 @@ class SaveThing:
         with transaction.atomic():
             lock(garden)
             if thing.pk is None and garden.things.filter(removed_at=None).count() >= MOST_THINGS:
-                raise InputError("things", MOST_THINGS + 1, f"at most {MOST_THINGS} things on a plan")
+                raise InputError("things", MOST_THINGS + 1, f"at most {MOST_THINGS} things on a map")
             thing.save()
         return thing
 
 
 @dataclass
 class RemoveThing:
-    """Take a thing off the plan; `back` brings it back."""
+    """Take a thing off the map; `back` brings it back."""
 
     by: Any
     garden_id: int

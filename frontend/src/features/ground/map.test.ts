@@ -1,17 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import {
-  boxOf,
-  history,
-  labelShifts,
-  levelOf,
-  onPlan,
-  parked,
-  samePlace,
-  sized,
-  snapped,
-  viewOf,
-} from './plan'
+import { boxOf, history, labelShifts, levelOf, onMap, parked, samePlace, sized, snapped, viewOf } from './map'
 
 const BED = { length: 2.4, width: 1.2, round: false }
 const POT = { length: 0.4, width: 0.4, round: true }
@@ -86,10 +75,10 @@ describe('a size drawn by its corner', () => {
     const grown = sized({ x: 0, y: 0, turn: 0 }, BED, { x: 1.8, y: -1.1 })
     expect(grown).toEqual({ x: 0.3, y: -0.25, turn: 0, length: 3, width: 1.7 })
     const turned = { x: 2, y: 1, turn: 90 }
-    const far = onPlan(turned, -1.2, 0.6)
-    const drawn = sized(turned, BED, onPlan(turned, 2.2, -0.6))
+    const far = onMap(turned, -1.2, 0.6)
+    const drawn = sized(turned, BED, onMap(turned, 2.2, -0.6))
     expect([drawn.length, drawn.width]).toEqual([3.4, 1.2])
-    const still = onPlan(drawn, -drawn.length! / 2, drawn.width! / 2)
+    const still = onMap(drawn, -drawn.length! / 2, drawn.width! / 2)
     expect(still.x).toBeCloseTo(far.x, 6)
     expect(still.y).toBeCloseTo(far.y, 6)
   })
@@ -112,7 +101,7 @@ describe('a size drawn by its corner', () => {
   })
 })
 
-describe('the names on the plan', () => {
+describe('the names on the map', () => {
   it('lie below each other where they would touch, and stay where they would not', () => {
     const at = (key: string, x: number, y = 0) => ({ key, text: 'Ten letters', x, y })
     const shifts = labelShifts([at('a', 0), at('b', 1), at('c', 9), at('d', 0.5, 5)], 0.3)

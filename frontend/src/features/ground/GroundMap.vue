@@ -8,14 +8,14 @@ import {
   boxOf,
   labelShifts,
   levelOf,
-  onPlan,
+  onMap,
   samePlace,
   sized,
   snapped,
   viewOf,
   type Footprint,
   type Place,
-} from './plan'
+} from './map'
 
 /** The garden to scale: each bed a basin seen from above, filled to the water of the day; drag it, or nudge it by key. */
 const props = defineProps<{
@@ -59,7 +59,7 @@ const size = computed(() => ({
   w: view.value.right - view.value.left,
   h: view.value.top - view.value.bottom,
 }))
-/** A length on the screen that stays readable whatever the scale, in metres of the plan. */
+/** A length on the screen that stays readable whatever the scale, in metres of the map. */
 const unit = computed(() => Math.max(size.value.w / 70, size.value.h / 46))
 
 const below = (key: string, x: Bed | Thing) => -boxOf(place(key), feet(key, x)).bottom + unit.value * 1.25
@@ -178,7 +178,7 @@ const corner = computed(() => {
   const p = place(key)
   const f = footprints.value.get(key)
   if (!f) return null
-  return f.round ? { x: p.x + f.length / 2, y: p.y } : onPlan(p, f.length / 2, -f.width / 2)
+  return f.round ? { x: p.x + f.length / 2, y: p.y } : onMap(p, f.length / 2, -f.width / 2)
 })
 const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 </script>
@@ -186,7 +186,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 <template>
   <svg
     ref="svg"
-    class="plan"
+    class="map"
     role="group"
     aria-label="The garden to scale"
     :viewBox="`${view.left} ${-view.top} ${size.w} ${size.h}`"
@@ -233,7 +233,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         />
       </clipPath>
       <g
-        :id="`on-plan-${b.id}`"
+        :id="`on-map-${b.id}`"
         tabindex="0"
         role="button"
         class="bed"
@@ -360,7 +360,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 </template>
 
 <style scoped>
-.plan {
+.map {
   display: block;
   width: 100%;
   max-height: 62vh;
