@@ -28,8 +28,7 @@ from agronomy.decide.sources import coefficients
 from agronomy.describe.errors import CoreError, FormatError, InputError, require_between
 from agronomy.describe.garden import Garden
 from agronomy.describe.weather import Sky, WeatherRow, read_weather_rows, sky_from_rows, table_from_days
-from agronomy.formats.read_garden import read_garden
-from agronomy.formats.schema import GARDEN
+from agronomy.formats.read_garden import garden_schema, read_garden
 
 MOST_BYTES = 50_000_000
 
@@ -47,7 +46,7 @@ def main(arguments: list[str] | None = None) -> int:
     args = parser.parse_args(arguments)
     try:
         if args.schema:
-            print(json.dumps(GARDEN, indent=2))
+            print(json.dumps(garden_schema(), indent=2))
         elif args.command == "plan":
             print(json.dumps(_plan(args), indent=2, allow_nan=False))
         elif args.command == "et0":

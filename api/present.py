@@ -11,6 +11,7 @@ import numpy as np
 
 from agronomy.air.climates import GENERIC
 from agronomy.beds.ground import volume_l
+from agronomy.beds.today import left_on
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.behind import days_behind
 from agronomy.decide.compare import ways
@@ -18,7 +19,8 @@ from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
-from agronomy.describe.garden import BODY_HEIGHTS, Soil
+from agronomy.describe.garden import Soil
+from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
@@ -185,7 +187,7 @@ def crops(p: Plan, b: BedPlan) -> list[Json]:
         height = float(stature.height_m[day])
         out.append(
             {
-                "crop": planting.crop, "variety": planting.own.name if planting.own else planting.variety,
+                "crop": planting.crop, "variety": planting.own_crop.name if planting.own_crop else planting.variety,
                 "count": int(stature.count[day]),
                 "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
                 "stage": stage_name(crop_of(planting), (p.today - planting.planted).days),
@@ -294,8 +296,8 @@ def bed(facts: BedFacts, today: dt.date) -> Json:
         "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
         "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
         "plantings": [
-            {**vars(x), "left": x.left_on(today), "thinned": [vars(c) for c in x.thinned],
-             "sizes": [vars(size) for size in x.sizes]}
+            {**vars(x.planting), "id": x.id, "own_crop": x.own_crop, "left": left_on(x.planting, today),
+             "sizes": [vars(size) for size in x.planting.sizes]}
             for x in facts.grows
         ],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
@@ -412,7 +414,7 @@ def planting_sizes(now: Situation) -> list[Json]:
             out.append(
                 {
                     "planting": grows.id, "bed": of_bed.row.pk, "bed_name": of_bed.row.name, "crop": planting.crop,
-                    "variety": planting.own.name if planting.own else planting.variety,
+                    "variety": planting.own_crop.name if planting.own_crop else planting.variety,
                     "count": int(stature.count[day]),
                     "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
                     "spread_m": round(float(stature.spread_m[day]), 2), "seen": last.date if last else None,

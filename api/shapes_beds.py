@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
-from agronomy.describe.garden import PATTERNS
+from agronomy.describe.words import PATTERNS
 from api.shapes import Band, GardenOut, Heat, ObservationOut, Stop, WateringOut
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
-from agronomy.describe.garden import MEASUREMENTS
+from agronomy.describe.words import MEASUREMENTS
 from api.shapes import Band
 
 

@@ -13,9 +13,9 @@ from rest_framework.views import APIView
 
 from agronomy.air.climates import GENERIC
 from agronomy.decide.sources import coefficients
-from agronomy.describe.garden import BODY_HEIGHTS, INGREDIENTS, MULCHES, STARTS
-from agronomy.describe.kinds import KINDS, USUAL_SIZES
+from agronomy.describe.kinds import BODY_HEIGHTS, KINDS, USUAL_SIZES
 from agronomy.describe.weather import COLUMNS
+from agronomy.describe.words import INGREDIENTS, MULCHES, STARTS
 from agronomy.ground.holding import MATERIALS
 from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS

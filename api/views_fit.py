@@ -9,10 +9,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from agronomy.beds.today import left_on
 from agronomy.decide.planting_out import DayOut, harden, hardened_from, rank_days
+from agronomy.describe import garden as g
 from agronomy.describe.garden import Part
+from agronomy.describe.readings import MixWanted
 from agronomy.fit.fits import Fit
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from agronomy.ground.mixes import parts_needed
 from agronomy.plants.crops import crop_of
 from api import inputs, present, shapes, shapes_beds, shapes_bench
@@ -21,8 +24,8 @@ from apps.base.errors import NotFound
 from apps.garden import actions as garden_actions
 from apps.garden import season_actions
 from apps.garden.access import membership
-from apps.garden.models import Planting
-from apps.watering.facts import BedFacts, Grows, core_bed, read_beds
+from apps.garden.models import Planting as PlantingRow
+from apps.watering.facts import BedFacts, core_bed, read_beds
 from apps.watering.fit import fits
 from apps.watering.queries import Situation, situation
 
@@ -84,7 +87,7 @@ class Mix(APIView):
     )  # fmt: skip
     def post(self, request: Request) -> Response:
         said = checked(inputs.MixIn, request)
-        garden_schema.check_piece("MIX_WANTED", said)
+        read(MixWanted, said)
         mix = [Part(**x) for x in said["mix"]]
         return Response([vars(x) for x in parts_needed(said["volume_l"], mix, said["bag_l"])])
 
@@ -96,28 +99,27 @@ class Raising(APIView):
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
         now = situation(membership(request.user, garden_id).garden)
         facts = _facts(now, bed_id)
-        core = core_bed(facts).plantings
         return Response(
-            [_raised(now, g, p) for g, p in zip(facts.grows, core, strict=True) if now.plan and _is_raised(now, g)]
+            [_raised(now, x.id, x.planting) for x in facts.grows if now.plan and _is_raised(now, x.planting)]
         )
 
 
-def _is_raised(now: Situation, g: Grows) -> bool:
+def _is_raised(now: Situation, p: g.Planting) -> bool:
     today = now.garden.today
-    if g.removed is not None and g.removed <= today:
+    if p.removed is not None and p.removed <= today:
         return False
-    return g.planted > today or g.start in RAISED
+    return p.planted > today or p.start in RAISED
 
 
-def _raised(now: Situation, g: Grows, planting: Any) -> dict[str, Any]:
+def _raised(now: Situation, key: int, p: g.Planting) -> dict[str, Any]:
     assert now.plan is not None
-    weather, crop = now.plan.run.weather, crop_of(planting)
-    standing = g.planted <= now.garden.today
+    weather, crop = now.plan.run.weather, crop_of(p)
+    standing = p.planted <= now.garden.today
     hardening = harden(weather, crop) if standing else ()
-    soft_until = hardened_from(hardening) if hardening and g.start != "hardening_off" else None
+    soft_until = hardened_from(hardening) if hardening and p.start != "hardening_off" else None
     return {
-        "planting": g.id, "crop": g.crop, "variety": g.variety, "count": g.left_on(now.garden.today), "start": g.start,
-        "planted": g.planted, "standing": standing, "frost_c": crop.frost_c, "soil_c": crop.soil_c,
+        "planting": key, "crop": p.crop, "variety": p.variety, "count": left_on(p, now.garden.today), "start": p.start,
+        "planted": p.planted, "standing": standing, "frost_c": crop.frost_c, "soil_c": crop.soil_c,
         "days": [_day_out(d) for d in rank_days(weather, crop, hardened_from=soft_until)],
         "hardening": [vars(d) for d in hardening],
     }  # fmt: skip
@@ -157,7 +159,7 @@ class RestorePlantings(APIView):
         return Response(status=204)
 
 
-def _grew(p: Planting) -> dict[str, Any]:
+def _grew(p: PlantingRow) -> dict[str, Any]:
     return {
         "bed_name": p.bed.name, "crop": p.crop, "variety": p.variety, "count": p.count, "planted": p.planted,
         "removed": p.removed,

@@ -11,7 +11,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
 from agronomy.formats.older import VERSION, schema_of_version_1
-from agronomy.formats.schema import GARDEN
+from agronomy.formats.read_garden import garden_schema
 from api.views_ahead import calendar
 
 
@@ -26,9 +26,11 @@ def single_page(request: HttpRequest) -> HttpResponse:
 
 
 @require_safe
-def garden_schema(request: HttpRequest, version: int) -> HttpResponse:
+def published_schema(request: HttpRequest, version: int) -> HttpResponse:
     """The garden file's JSON Schema, published; older versions are read still."""
-    schema = GARDEN if version == VERSION else schema_of_version_1(GARDEN)
+    schema = garden_schema()
+    if version != VERSION:
+        schema = schema_of_version_1(schema)
     return HttpResponse(json.dumps(schema, indent=2), content_type="application/schema+json")
 
 
@@ -41,7 +43,7 @@ def unknown_api(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", include("api.urls")),
     re_path(r"^api/", unknown_api),
-    *(path(f"schemas/garden-{n}.json", garden_schema, {"version": n}) for n in range(1, VERSION + 1)),
+    *(path(f"schemas/garden-{n}.json", published_schema, {"version": n}) for n in range(1, VERSION + 1)),
     path("calendar/<str:token>.ics", calendar),
     re_path(r"^[^.]*$", single_page),
 ]

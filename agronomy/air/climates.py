@@ -16,8 +16,9 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.describe.errors import MissingError, require_one_of
-from agronomy.describe.garden import CLIMATES, Garden
+from agronomy.describe.garden import Garden
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.describe.words import CLIMATES
 
 Array = npt.NDArray[np.float64]
 Months = tuple[float, ...]  # January to December, as they are north of the equator

@@ -12,7 +12,8 @@ import numpy.typing as npt
 from agronomy.air import radiation as rad
 from agronomy.air.microclimate import beam_weight
 from agronomy.air.sun import sun_day
-from agronomy.describe.garden import THINGS, Thing
+from agronomy.describe.garden import Thing
+from agronomy.describe.kinds import THINGS
 
 Array = npt.NDArray[np.float64]
 Point = tuple[float, float]

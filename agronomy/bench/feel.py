@@ -5,20 +5,21 @@ from __future__ import annotations
 from typing import Final
 
 from agronomy.describe.errors import MissingError, require_between, require_one_of
+from agronomy.describe.words import Texture
 
 FEELS: Final = ("gritty", "neither", "smooth")
 SHORT_RIBBON_CM, LONG_RIBBON_CM = 2.5, 5.0
 LONGEST_RIBBON_CM: Final = 30.0
 
 # Ribbon length -> what the wetted soil feels like -> class: the flow diagram of Thien (1979), J. Agron. Educ. 8:54.
-BY_RIBBON: Final[dict[str, dict[str, str]]] = {
+BY_RIBBON: Final[dict[str, dict[str, Texture]]] = {
     "short": {"gritty": "sandy_loam", "neither": "loam", "smooth": "silt_loam"},
     "middling": {"gritty": "sandy_clay_loam", "neither": "clay_loam", "smooth": "silty_clay_loam"},
     "long": {"gritty": "sandy_clay", "neither": "clay", "smooth": "silty_clay"},
 }
 
 
-def texture_by_feel(ball: bool, ribbon_cm: float, feel: str | None) -> str:
+def texture_by_feel(ball: bool, ribbon_cm: float, feel: str | None) -> Texture:
     """USDA class of one handful. ball: it holds together when squeezed; ribbon_cm: how long a ribbon hangs before it
     breaks [cm], 0 for none; feel: one of FEELS, asked where there is a ribbon. Thien (1979).
 

@@ -9,7 +9,8 @@ from collections.abc import Sequence
 from typing import Final
 
 from agronomy.describe.errors import InputError, OutOfRangeError
-from agronomy.describe.garden import WETNESS, FingerMark
+from agronomy.describe.garden import FingerMark
+from agronomy.describe.words import WETNESS
 
 ONE_READING_SPREAD: Final = 0.15  # of TAW; common practice, no source
 LEAST_SPREAD: Final = 0.05

@@ -28,7 +28,7 @@ class Around:
 
 
 def measure(kind: str, given: Values, around: Around | None = None) -> dict[str, Any]:
-    """What the readings of a test say. given: held against the schema of its kind (garden_schema.py).
+    """What the readings of a test say. given: held against its description (describe/readings.py).
 
     Raises InputError naming the reading.
     """

@@ -11,7 +11,7 @@ from agronomy.balance.run import Run
 from agronomy.balance.terms import BY_TRIGGER
 from agronomy.decide import styles
 from agronomy.decide.plan import Plan
-from agronomy.describe.garden import STYLES
+from agronomy.describe.words import STYLES, Pattern, Style
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
 
@@ -25,8 +25,8 @@ class Way:
     litres: poured, and what it would take at the end to fill up again, so that no way looks cheap by ending dry.
     """
 
-    style: str
-    pattern: str
+    style: Style
+    pattern: Pattern
     soaks: float
     litres: float
     minutes: float
@@ -46,11 +46,12 @@ def ways(plan: Plan, bed: int, days: int = 14) -> tuple[Way, ...]:
     if described.reservoir is not None or plan.beds[bed].plants == 0:
         return ()
     own = (styles.style_of(plan.garden, described), styles.pattern_of(described))
-    listed = [(style, "deep_and_seldom") for style in STYLES] + [(own[0], "little_and_often")]
+    listed: list[tuple[Style, Pattern]] = [(style, "deep_and_seldom") for style in STYLES]
+    listed.append((own[0], "little_and_often"))
     return tuple(_way(plan.run, bed, days, style, pattern, (style, pattern) == own) for style, pattern in listed)
 
 
-def _way(run: Run, bed: int, days: int, style: str, pattern: str, chosen: bool) -> Way:
+def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: bool) -> Way:
     today = run.beds[bed]
     other = dataclasses.replace(today.bed, style=style, pattern=pattern)
     trigger = styles.trigger_of(run.garden, other)

@@ -7,6 +7,7 @@ from typing import Final
 
 from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.kinds import KINDS
+from agronomy.describe.words import Pattern, Style
 
 
 @dataclass(frozen=True)
@@ -35,11 +36,11 @@ WASTE_WEIGHT = 1.0
 WET_DAY_WEIGHT = 0.5  # for each step of a crop's dislike of wet feet, in mm of water lost
 
 
-def style_of(garden: Garden, bed: Bed) -> str:
+def style_of(garden: Garden, bed: Bed) -> Style:
     return bed.style or garden.style
 
 
-def pattern_of(bed: Bed) -> str:
+def pattern_of(bed: Bed) -> Pattern:
     """A bed's own pattern; else little and often in pots, deep and seldom in beds (common practice)."""
     return bed.pattern or ("little_and_often" if KINDS[bed.kind][0] else "deep_and_seldom")
 

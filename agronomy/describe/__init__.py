@@ -1,10 +1,17 @@
-"""What the core is told: frozen descriptions in the open garden file's words, and the error tree.
+"""What the core is told: frozen descriptions in the open garden file's words, each field annotated once; the errors.
 
 In here:
 
-    garden     Garden, Bed, Planting and all that belongs to them
-    kinds      the kinds of isle and their usual sizes
+    words      every code, from kinds of isle to causes of advice
+    fields     how a field is annotated: unit, bounds, meaning
+    garden     a garden and all that belongs to the whole of it
+    bed        a bed or pot
+    soil       what it is made of
+    planting   what grows
+    water      how water comes, what was poured and observed
+    readings   what is read in each small test of the bench
     weather    a table of days, and its reader
+    kinds      the kinds of isle and of things, and their usual sizes
     footprint  where a corner of something on the map lies
     errors     every error, and how a value is refused
 """

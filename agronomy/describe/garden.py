@@ -1,4 +1,4 @@
-"""The frozen descriptions: what a garden is, in the same words as the open garden file."""
+"""A garden: its beds, and all that belongs to the whole of it. In the same words as the open garden file."""
 
 from __future__ import annotations
 
@@ -7,415 +7,210 @@ import functools
 import zoneinfo
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Final, TypeVar
+from typing import Annotated, Any, Final, TypeVar
 
-from agronomy.describe.errors import OutOfRangeError
+from pydantic import AfterValidator, Field
 
-METHODS: Final = ("hose", "can", "drip", "reservoir")
-STYLES: Final = ("ample", "steady", "sparing")
-PATTERNS: Final = ("deep_and_seldom", "little_and_often", "damp_top", "run_down")
-STARTS: Final = ("sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting", "transplant", "established")
-SHELTERS: Final = ("exposed", "open", "sheltered")
-COVERS: Final = ("none", "eaves", "roof", "cloche", "tunnel", "indoors")
-DRAINAGES: Final = ("free", "slow", "standing")
-INGREDIENTS: Final = (
-    "garden_soil", "peat", "coir", "compost", "leaf_mould", "bark", "perlite", "vermiculite", "sand", "grit",
-)  # fmt: skip
-GROWTHS: Final = ("calendar", "warmth")
-HEAT_RULES: Final = ("absolute", "unusual")
-# generic climates (air/climates.py), and "file": the years of the garden's own weather file
-CLIMATES: Final = (
-    "cool_maritime", "temperate", "cold_winter", "dry_summer", "hot_dry", "humid_summer", "wet_tropical", "monsoon",
-    "cool_highland", "file",
-)  # fmt: skip
-MULCHES: Final = ("none", "straw", "leaf_mould", "compost", "bark", "film")
-BODY_HEIGHTS: Final[dict[str, float]] = {  # m; common practice, no source
-    "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
-}  # fmt: skip
-WETNESS: Final = ("dry", "just_damp", "moist", "wet")
-WEIGHTS: Final = ("light", "middling", "heavy")
-OBSERVATION_KINDS: Final = ("finger", "still_wet", "lifted", "probe", "dug", "float")
-# what stands in a garden beside its beds -> (usual height in m, 0: it throws no shade; common practice)
-THINGS: Final[dict[str, tuple[float, str]]] = {
-    "wall": (2.0, "wall"), "fence": (1.6, "fence"), "hedge": (1.8, "hedge"), "tree": (5.0, "tree"),
-    "shed": (2.3, "shed"), "house": (6.0, "house"), "path": (0.0, "path"), "water": (0.0, "pond or butt"),
-}  # fmt: skip
-# the small tests of the bench (agronomy/bench)
-MEASUREMENTS: Final = ("bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter")
-DAY_PARTS: Final = ("morning", "evening")
+from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, Mulch, Turn
+from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of, require_zone
+from agronomy.describe.fields import Date, Name, Note, Whole, Yes, at_most, means, number, some, whole
+from agronomy.describe.planting import Count, OwnCrop, Planting, Size
+from agronomy.describe.soil import Jar, Layer, Part, Soil
+from agronomy.describe.water import Drip, MapMetres, Observation, Reservoir, Rig, Watering
+from agronomy.describe.weather import TypedDay, check_typed
+from agronomy.describe.words import (
+    ClimateName,
+    Growth,
+    HeatRule,
+    MethodName,
+    Style,
+    TestKind,
+    ThingKind,
+    Wetness,
+)
+
+__all__ = [
+    "Allowed", "Bed", "Count", "Drip", "Exposure", "FingerMark", "Garden", "Gauge", "Jar", "Layer", "Measurement",
+    "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person", "Planting", "Reservoir", "Rig", "Season", "Size",
+    "Soil", "Thing", "TypedDay", "Watering", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+]  # fmt: skip
+
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
 FURTHEST_OPENED: Final = dt.timedelta(days=366)  # of a bed to come, in a garden file
 
 
 @dataclass(frozen=True)
-class Jar:
-    """What settled in a jar of shaken soil: thickness of each layer [mm]; only their ratio counts. jars: the mean of
-    so many."""
-
-    sand_mm: float
-    silt_mm: float
-    clay_mm: float
-    jars: int = 1
-
-
-@dataclass(frozen=True)
-class Part:
-    """One ingredient of a home mix: a name of INGREDIENTS and its parts by volume."""
-
-    ingredient: str
-    parts: float
-
-
-@dataclass(frozen=True)
-class Layer:
-    """A layer below the top one: thickness [m] and what it is made of. The last one reaches on downwards."""
-
-    depth_m: float
-    material: str
-    organic_matter_pct: float = 1.0
-
-
-@dataclass(frozen=True)
-class Soil:
-    """What a bed is made of from `date` on; None: from its opening.
-
-    material: a USDA texture class, a mix, a squeeze outcome, "own_mix" (then `mix` names its parts) or "unknown"
-    (ground/holding.py lists them). A jar, or sand and clay by weight [%], beat the material, and so does `feel`:
-    the texture class that each of some handfuls was found to be. stones: share of the
-    volume [%]. loosened_m: how deep it is loosened; None: the bed's own depth. woody_fill_m: logs and leaves at the
-    bottom. intake_mm_per_h: measured; None: by texture. top_m: thickness of the top layer where `layers` lie below.
-    """
-
-    material: str = "unknown"
-    organic_matter_pct: float = 2.5
-    date: dt.date | None = None
-    jar: Jar | None = None
-    sand_pct: float | None = None
-    clay_pct: float | None = None
-    mix: tuple[Part, ...] = ()
-    stones_pct: float = 0.0
-    loosened_m: float | None = None
-    woody_fill_m: float = 0.0
-    drainage: str = "free"
-    intake_mm_per_h: float | None = None
-    top_m: float | None = None
-    layers: tuple[Layer, ...] = ()
-    feel: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True)
-class Exposure:
-    """How sky and wind reach a bed from `date` on; None: from its opening.
-
-    sun_from_h, sun_to_h: clock hours between which the sun can reach it. shade_pct: light kept off by cloth or a tree.
-    """
-
-    date: dt.date | None = None
-    sun_from_h: float = 0.0
-    sun_to_h: float = 24.0
-    shade_pct: float = 0.0
-    shelter: str = "open"
-    warm_wall: bool = False
-    cover: str = "none"
-
-
-@dataclass(frozen=True)
-class Size:
-    """A size as seen on a date. height: a name of BODY_HEIGHTS; spread across one plant [m]."""
-
-    date: dt.date
-    height: str
-    spread_m: float
-
-
-@dataclass(frozen=True)
-class OwnCrop:
-    """A crop or variety of the gardener's own: `like` one of the crop table, but for the figures given here."""
-
-    name: str
-    like: str
-    height_m: float | None = None
-    spread_m: float | None = None
-    root_depth_m: float | None = None
-    days: int | None = None
-    p: float | None = None
-    wet_feet: int | None = None
-    frost_c: float | None = None
-    soil_c: float | None = None
-
-
-@dataclass(frozen=True)
-class Count:
-    """How many plants are left from a date on: thinned, lost, or partly harvested."""
-
-    date: dt.date
-    count: int
-
-
-@dataclass(frozen=True)
-class Planting:
-    """start: one of STARTS. buried_m: how much deeper than the root ball the stem is set, or how deep it is sown [m].
-    spacing_m: from plant to plant [m]; None: evenly over the bed. watered: whether the bed is watered for its sake;
-    None: as its crop usually is (plants/crops.py)."""
-
-    crop: str
-    count: int
-    planted: dt.date
-    sizes: tuple[Size, ...] = ()
-    removed: dt.date | None = None
-    variety: str = ""
-    start: str = "transplant"
-    buried_m: float = 0.0
-    thinned: tuple[Count, ...] = ()
-    own: OwnCrop | None = None
-    spacing_m: float | None = None
-    watered: bool | None = None
-
-
-@dataclass(frozen=True)
-class Mulch:
-    """From `date` on this lies on the bed: depth [m], share of the ground covered [0..1]."""
-
-    date: dt.date
-    kind: str
-    depth_m: float = 0.05
-    cover: float = 1.0
-
-
-@dataclass(frozen=True)
-class Rig:
-    """What water comes from: a hose or tap with its flow, measured by bucket or a default.
-
-    x_m, y_m: where its tap is on the map; hose_m: how far its hose reaches from there [m]. flow_cv: coefficient of
-    variation of the trials that measured it.
-    """
-
-    name: str
-    flow_l_per_min: float = 12.0
-    measured: dt.date | None = None
-    x_m: float | None = None
-    y_m: float | None = None
-    hose_m: float | None = None
-    flow_cv: float | None = None
-
-
-@dataclass(frozen=True)
 class Thing:
-    """Something on the map that matters for water or light: centre, footprint and height [m], turned clockwise [deg].
+    """Something on the map that matters for water or light."""
 
-    kind: a name of THINGS. height_m: None: the usual of its kind.
-    """
-
-    kind: str
-    x_m: float
-    y_m: float
-    length_m: float
-    width_m: float = 0.2
-    height_m: float | None = None
-    turn_deg: float = 0.0
-    name: str = ""
-
-
-@dataclass(frozen=True)
-class Drip:
-    emitters: int
-    flow_l_per_h: float
-
-
-@dataclass(frozen=True)
-class Reservoir:
-    """capacity [L] up to the overflow; wick [L/d], the most that the mix can lift in a day."""
-
-    capacity_l: float
-    wick_l_per_day: float = 20.0
-    opening_l: float | None = None
-
-
-@dataclass(frozen=True)
-class Watering:
-    """litres poured on a bed on a date; into: "soil" or "reservoir". passes: in how many goes, with pauses."""
-
-    date: dt.date
-    litres: float
-    part: str = "morning"
-    into: str = "soil"
-    passes: int = 1
-
-
-@dataclass(frozen=True)
-class Observation:
-    """What was found at the start of a date.
-
-    kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
-    light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
-    "float": value is what the reservoir holds [L].
-    """
-
-    date: dt.date
-    reading: str | None = None
-    kind: str = "finger"
-    value: float | None = None
-
-
-@dataclass(frozen=True)
-class Bed:
-    """name: no other bed of the garden has it. key: under which whoever keeps the garden finds it again; not in files.
-
-    x_m, y_m: its centre on the map; None: not placed yet. turn_deg: clockwise. drain_holes: of a container; None:
-    not known, and taken as there."""
-
-    name: str
-    kind: str
-    length_m: float
-    width_m: float
-    opened: dt.date
-    opening_wetness: str | None = None
-    round: bool = False
-    soil_depth_m: float | None = None
-    soils: tuple[Soil, ...] = ()
-    plantings: tuple[Planting, ...] = ()
-    mulches: tuple[Mulch, ...] = ()
-    method: str = "hose"
-    rig: str | None = None
-    drip: Drip | None = None
-    reservoir: Reservoir | None = None
-    style: str | None = None
-    pattern: str | None = None
-    exposures: tuple[Exposure, ...] = ()
-    waterings: tuple[Watering, ...] = ()
-    observations: tuple[Observation, ...] = ()
-    x_m: float | None = None
-    y_m: float | None = None
-    turn_deg: float = 0.0
-    drain_holes: bool | None = None
-    key: str = ""
-
-
-@dataclass(frozen=True)
-class TypedDay:
-    """A day of weather typed by hand, in the weather file's columns and units; None: not known."""
-
-    date: dt.date
-    tmin: float | None = None
-    tmax: float | None = None
-    tmean: float | None = None
-    rhmin: float | None = None
-    rhmax: float | None = None
-    rhmean: float | None = None
-    tdew: float | None = None
-    ea: float | None = None
-    wind: float | None = None
-    sunshine_h: float | None = None
-    rs: float | None = None
-    rain: float | None = None
+    kind: ThingKind
+    x_m: Annotated[MapMetres, means("its centre, to the right")]
+    y_m: Annotated[MapMetres, means("its centre, up")]
+    length_m: Annotated[float, number(0.1, 200.0, "m")]
+    width_m: Annotated[float, number(0.05, 200.0, "m")] = 0.2
+    height_m: Annotated[float | None, number(0.0, 60.0, "m", "else the usual of its kind")] = None
+    turn_deg: Turn = 0.0
+    name: Note = ""
 
 
 @dataclass(frozen=True)
 class FingerMark:
-    """What one reading of a finger stands for with the people of this garden: a depletion as a share of TAW, and its
-    standard deviation (bench/finger.py)."""
+    """What one reading of a finger stands for with the people of this garden (bench/finger.py)."""
 
-    reading: str
-    share_of_taw: float
-    spread: float
+    reading: Wetness
+    share_of_taw: Annotated[float, number(0.0, 1.0, "share", "depletion, of the total available water")]
+    spread: Annotated[float, number(0.0, 1.0, "share", "its standard deviation")]
 
 
 @dataclass(frozen=True)
 class Measurement:
-    """A small test of the bench on a date: what was read and what came of it, in the bench's own words.
+    """A small test of the bench on a date: what was read and what came of it, in the bench's own words."""
 
-    bed, rig: what it was about, by name.
-    """
-
-    date: dt.date
-    kind: str
-    given: Mapping[str, Any]
-    found: Mapping[str, Any]
-    bed: str | None = None
-    rig: str | None = None
+    date: Date
+    kind: TestKind
+    given: Annotated[Mapping[str, Any], Field(max_length=40, description="what was read")]
+    found: Annotated[Mapping[str, Any], Field(max_length=40, description="what came of it")]
+    bed: Annotated[Name | None, means("the bed it was about")] = None
+    rig: Annotated[Name | None, means("the hose or tap it was about")] = None
 
 
 @dataclass(frozen=True)
 class Season:
     """A season that was brought to its end."""
 
-    name: str
-    ended: dt.date
+    name: Name
+    ended: Date
 
 
 @dataclass(frozen=True)
 class Person:
-    """Somebody who waters: minutes they have on each weekday, from Monday."""
+    """Somebody who waters."""
 
-    name: str
-    minutes: tuple[float, float, float, float, float, float, float]
+    name: Name
+    minutes: Annotated[
+        tuple[Annotated[float, number(0.0, 1440.0, "minutes")], ...],
+        some(7, 7, "minutes on each weekday, from Monday"),
+    ]
 
 
 @dataclass(frozen=True)
 class Allowed:
-    """Clock hours in which watering is allowed, on weekdays from Monday (0) to Sunday (6)."""
+    """Clock hours in which watering is allowed."""
 
-    from_h: float
-    to_h: float
-    weekdays: tuple[int, ...] = (0, 1, 2, 3, 4, 5, 6)
+    from_h: Hour
+    to_h: Hour
+    weekdays: Annotated[
+        tuple[Annotated[Whole, whole(0, 6, "(0 is Monday)")], ...],
+        at_most(7, "on which it is so; else on all"),
+        AfterValidator(lambda days: tuple(sorted(set(days)))),
+    ] = (0, 1, 2, 3, 4, 5, 6)
+
+
+def check_allowed(allowed: Allowed) -> Allowed:
+    """They end after they begin, on at least one day. Raises OutOfRangeError, MissingError."""
+    if allowed.from_h >= allowed.to_h:
+        raise OutOfRangeError("to_h", allowed.to_h, f"later than from_h ({allowed.from_h:g})")
+    if not allowed.weekdays:
+        raise MissingError("weekdays", "at least one weekday")
+    return allowed
 
 
 @dataclass(frozen=True)
 class Move:
     """A soak of a bed that the gardener moved from one date to another."""
 
-    bed: str
-    from_date: dt.date
-    to_date: dt.date
+    bed: Name
+    from_date: Date
+    to_date: Date
 
 
 @dataclass(frozen=True)
 class Gauge:
-    """Rain read from the gardener's own gauge for a date [mm]; it beats every other source."""
+    """Rain read from the gardener's own gauge for a date; it beats every other source."""
 
-    date: dt.date
-    rain: float
+    date: Date
+    rain: Annotated[float, number(0.0, 1900.0, "mm")]
 
 
 @dataclass(frozen=True)
 class Garden:
-    """time_zone: of the IANA list; empty: utc_offset_h holds on every date.
-    climate: a name of CLIMATES that stands in where no day is known; climate_days: its days where it is "file".
-    method: how most of its beds are watered. can_l: what its can holds [L]; can_minutes: to fill, carry and pour one.
-    """
+    """A place, its beds and what happened in them."""
 
-    name: str
-    latitude: float
-    elevation_m: float
-    longitude: float = 0.0
-    utc_offset_h: float = 0.0
-    style: str = "steady"
-    coastal: bool = False
-    wind_height_m: float = 2.0
-    rigs: tuple[Rig, ...] = ()
-    beds: tuple[Bed, ...] = ()
-    gauge: tuple[Gauge, ...] = ()
-    own_crops: tuple[OwnCrop, ...] = ()
-    growth: str = "calendar"
-    heat_rule: str = "absolute"
-    people: tuple[Person, ...] = ()
-    allowed: tuple[Allowed, ...] = ()
-    moves: tuple[Move, ...] = ()
-    things: tuple[Thing, ...] = ()
-    north_deg: float = 0.0
-    time_zone: str = ""
-    days: tuple[TypedDay, ...] = ()
-    climate: str | None = None
-    climate_days: tuple[TypedDay, ...] = ()
-    method: str = "hose"
-    can_l: float = 10.0
-    can_minutes: float = 1.5
-    finger: tuple[FingerMark, ...] = ()
-    measurements: tuple[Measurement, ...] = ()
-    seasons: tuple[Season, ...] = ()
+    name: Name
+    latitude: Annotated[float, number(-66.0, 66.0, "degrees north")]
+    elevation_m: Annotated[float, number(-430.0, 5500.0, "m", "above the sea")]
+    longitude: Annotated[float, number(-180.0, 180.0, "degrees east")] = 0.0
+    utc_offset_h: Annotated[float, number(-12.0, 14.0, "h", "of its clocks, where it names no time zone")] = 0.0
+    style: Annotated[Style, means("how readily its beds are watered")] = "steady"
+    coastal: Annotated[Yes, means("within some 20 km of a large water")] = False
+    wind_height_m: Annotated[float, number(0.5, 100.0, "m", "at which the wind is measured")] = 2.0
+    rigs: Annotated[tuple[Rig, ...], at_most(50, "hoses and taps")] = ()
+    beds: Annotated[tuple[CheckedBed, ...], at_most(400)] = ()
+    gauge: Annotated[tuple[Gauge, ...], at_most(20000, "the gardener's own rain gauge")] = ()
+    own_crops: Annotated[tuple[OwnCrop, ...], at_most(200, "crops of the gardener's own")] = ()
+    growth: Annotated[Growth, means("whether plants grow by the calendar or by warmth")] = "calendar"
+    heat_rule: Annotated[HeatRule, means("what a heat wave is: by degrees, or unusual for the place")] = "absolute"
+    people: Annotated[tuple[Person, ...], at_most(20, "who waters")] = ()
+    allowed: Annotated[
+        tuple[Annotated[Allowed, AfterValidator(check_allowed)], ...], at_most(20, "hours in which watering is allowed")
+    ] = ()
+    moves: Annotated[tuple[Move, ...], at_most(2000, "soaks that the gardener moved")] = ()
+    things: Annotated[tuple[Thing, ...], at_most(300, "what stands on the map beside the beds")] = ()
+    north_deg: Annotated[Turn, means("where north points on the map, clockwise from up")] = 0.0
+    time_zone: Annotated[str, Field(strict=True, max_length=64, description="of the IANA list")] = ""
+    days: Annotated[
+        tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "days typed by hand")
+    ] = ()
+    climate: Annotated[
+        ClimateName | None, means("what stands in where no day is known: a generic one, or `file`: its `climate_days`")
+    ] = None
+    climate_days: Annotated[
+        tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "years of a weather file")
+    ] = ()
+    method: Annotated[MethodName, means("how most of its beds are watered")] = "hose"
+    can_l: Annotated[float, number(0.5, 50.0, "L", "what its can holds")] = 10.0
+    can_minutes: Annotated[float, number(0.05, 60.0, "min", "to fill, carry and pour one can")] = 1.5
+    finger: Annotated[tuple[FingerMark, ...], at_most(4, "what its people's fingers feel")] = ()
+    measurements: Annotated[tuple[Measurement, ...], at_most(2000, "small tests of the bench")] = ()
+    seasons: Annotated[tuple[Season, ...], at_most(100, "seasons that ended")] = ()
 
 
-Dated = TypeVar("Dated", Soil, Exposure)
+def check_garden(garden: Garden) -> Garden:
+    """What is named twice, and what names a bed or hose that is not there. Raises InputError."""
+    rigs, beds = _unique("rigs", [x.name for x in garden.rigs]), _unique("beds", [x.name for x in garden.beds])
+    _unique("own_crops", [x.name for x in garden.own_crops])
+    _unique("finger", [x.reading for x in garden.finger])
+    _unique("seasons", [x.name for x in garden.seasons])
+    for name in ("gauge", "days", "climate_days"):
+        _unique(name, [x.date.isoformat() for x in getattr(garden, name)])
+    if garden.time_zone:
+        require_zone("time_zone", garden.time_zone)
+    if garden.climate == "file" and not garden.climate_days:
+        raise MissingError("climate_days", "the days of the weather file that the climate is taken from")
+    _known("rig", garden.beds, "beds", rigs)
+    _known("bed", garden.moves, "moves", beds)
+    _known("bed", garden.measurements, "measurements", beds)
+    _known("rig", garden.measurements, "measurements", rigs)
+    return garden
+
+
+def _unique(where: str, names: list[str]) -> list[str]:
+    seen: set[str] = set()
+    for i, name in enumerate(names):
+        if name in seen:
+            raise InputError(f"{where}[{i}]", name, "each name or date once")
+        seen.add(name)
+    return names
+
+
+def _known(field: str, records: tuple[Any, ...], where: str, names: list[str]) -> None:
+    for i, record in enumerate(records):
+        if getattr(record, field) is not None:
+            require_one_of(f"{where}[{i}].{field}", getattr(record, field), names)
+
+
+CheckedGarden = Annotated[Garden, AfterValidator(check_garden)]
+FromDate = TypeVar("FromDate", Soil, Exposure)
 
 
 def check_opened(field: str, opened: dt.date, today: dt.date, latest: dt.date) -> None:
@@ -440,7 +235,7 @@ def zone_offset_h(time_zone: str, date: dt.date) -> float:
     return offset.total_seconds() / 3600 if offset else 0.0
 
 
-def on_date(records: tuple[Dated, ...], date: dt.date) -> Dated | None:
+def on_date(records: tuple[FromDate, ...], date: dt.date) -> FromDate | None:
     """The record that holds on a date: the latest not after it; before the first of them, the first."""
     known = [r for r in records if r.date is None or r.date <= date]
     if not known:

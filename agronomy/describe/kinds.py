@@ -1,12 +1,14 @@
-"""The kinds of isle, and the sizes they usually have."""
+"""The kinds of isle and of things, heights by the body, and the sizes they usually have."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Final
 
+from agronomy.describe.words import BodyHeight, Kind, ThingKind
+
 # kind -> (is a container, usual soil depth in m (practice), what it is called)
-KINDS: Final[dict[str, tuple[bool, float, str]]] = {
+KINDS: Final[dict[Kind, tuple[bool, float, str]]] = {
     "raised": (False, 0.30, "raised bed"),
     "open": (False, 0.45, "open ground"),
     "keyhole": (False, 0.45, "keyhole bed"),
@@ -23,6 +25,16 @@ KINDS: Final[dict[str, tuple[bool, float, str]]] = {
 }
 
 
+BODY_HEIGHTS: Final[dict[BodyHeight, float]] = {  # m; common practice, no source
+    "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
+}  # fmt: skip
+# what stands in a garden beside its beds -> (usual height in m, 0: it throws no shade; common practice; its name)
+THINGS: Final[dict[ThingKind, tuple[float, str]]] = {
+    "wall": (2.0, "wall"), "fence": (1.6, "fence"), "hedge": (1.8, "hedge"), "tree": (5.0, "tree"),
+    "shed": (2.3, "shed"), "house": (6.0, "house"), "path": (0.0, "path"), "water": (0.0, "pond or butt"),
+}  # fmt: skip
+
+
 @dataclass(frozen=True)
 class UsualSize:
     """A size that a kind is often bought or built in [m]; a round one is length_m across. Common practice."""
@@ -37,7 +49,7 @@ def _round(*sizes: tuple[float, float]) -> tuple[UsualSize, ...]:
     return tuple(UsualSize(across, across, depth, True) for across, depth in sizes)
 
 
-USUAL_SIZES: Final[dict[str, tuple[UsualSize, ...]]] = {
+USUAL_SIZES: Final[dict[Kind, tuple[UsualSize, ...]]] = {
     "raised": (UsualSize(2.4, 1.2, 0.30), UsualSize(1.2, 1.2, 0.30), UsualSize(1.8, 0.9, 0.45)),
     "open": (UsualSize(3.0, 1.2, 0.45), UsualSize(6.0, 1.2, 0.45)),
     "keyhole": _round((1.8, 0.45), (2.4, 0.60)),

@@ -9,30 +9,40 @@ import itertools
 import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Annotated, Any, Final
 
 import numpy as np
 import numpy.typing as npt
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_date
+from agronomy.describe.fields import Date, bounds_of, number
 
-# Column -> (lowest, highest, unit). Wider than any day on record; narrower than a slip of the unit.
-WEATHER_BOUNDS: Final[dict[str, tuple[float, float, str]]] = {
-    "tmin": (-60.0, 50.0, "degrees C"),
-    "tmax": (-50.0, 60.0, "degrees C"),
-    "tmean": (-55.0, 55.0, "degrees C"),
-    "rhmin": (0.0, 100.0, "%"),
-    "rhmax": (1.0, 100.0, "%"),
-    "rhmean": (1.0, 100.0, "%"),
-    "tdew": (-70.0, 40.0, "degrees C"),
-    "ea": (0.0, 8.0, "kPa"),
-    "wind": (0.0, 50.0, "m/s"),
-    "sunshine_h": (0.0, 24.0, "hours"),
-    "rs": (0.0, 50.0, "MJ m-2 d-1"),
-    "rain": (0.0, 1900.0, "mm"),
-}
-COLUMNS: Final = tuple(WEATHER_BOUNDS)
 MAX_ROWS: Final = 200_000
+
+
+@dataclass(frozen=True)
+class TypedDay:
+    """A day of weather; what is left out is not known. Bounds wider than any day on record, narrower than a slip of
+    the unit."""
+
+    date: Date
+    tmin: Annotated[float | None, number(-60.0, 50.0, "degrees C", "coldest")] = None
+    tmax: Annotated[float | None, number(-50.0, 60.0, "degrees C", "warmest")] = None
+    tmean: Annotated[float | None, number(-55.0, 55.0, "degrees C", "mean")] = None
+    rhmin: Annotated[float | None, number(0.0, 100.0, "%", "least relative humidity")] = None
+    rhmax: Annotated[float | None, number(1.0, 100.0, "%", "highest relative humidity")] = None
+    rhmean: Annotated[float | None, number(1.0, 100.0, "%", "mean relative humidity")] = None
+    tdew: Annotated[float | None, number(-70.0, 40.0, "degrees C", "dew point")] = None
+    ea: Annotated[float | None, number(0.0, 8.0, "kPa", "vapour pressure")] = None
+    wind: Annotated[float | None, number(0.0, 50.0, "m/s", "mean wind at the station's height")] = None
+    sunshine_h: Annotated[float | None, number(0.0, 24.0, "hours", "hours of sunshine")] = None
+    rs: Annotated[float | None, number(0.0, 50.0, "MJ m-2 d-1", "solar radiation")] = None
+    rain: Annotated[float | None, number(0.0, 1900.0, "mm", "rain")] = None
+
+
+# Column -> (lowest, highest, unit)
+WEATHER_BOUNDS: Final[dict[str, tuple[float, float, str]]] = bounds_of(TypedDay)
+COLUMNS: Final = tuple(WEATHER_BOUNDS)
 
 
 @dataclass(frozen=True)
@@ -72,6 +82,12 @@ def check_day(values: Mapping[str, float | None], where: str = "") -> dict[str, 
     for low, high in (("tmin", "tmax"), ("tmin", "tmean"), ("tmean", "tmax"), ("rhmin", "rhmax")):
         if day[low] > day[high]:
             raise OutOfRangeError(where + low, day[low], f"at most the same day's {high} ({day[high]:g})")
+    return day
+
+
+def check_typed(day: TypedDay) -> TypedDay:
+    """A day whose values agree with each other. Raises OutOfRangeError."""
+    check_day({name: getattr(day, name) for name in COLUMNS})
     return day
 
 

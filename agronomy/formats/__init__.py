@@ -1,10 +1,10 @@
-"""Open formats in and out, in the words of describe.
+"""Open formats in and out, derived from the descriptions.
 
 In here:
 
-    schema        the garden file's JSON Schema: every bound on what may be entered
+    described     a description's JSON Schema, its reader with every fault by place, its writer
     read_garden   the one reader of garden files
-    write_garden  the writer, and all faults of a file at once
+    write_garden  the writer
     older         garden files of older versions, made new
     map_geojson   the garden's map as GeoJSON, both ways
 """

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from typing import Any, Final
 
 from agronomy.describe import garden as g
+from agronomy.describe import kinds
 from agronomy.describe.errors import FormatError, InputError, MissingError, UnknownNameError
 from agronomy.describe.footprint import Point, corners, on_map
 
@@ -102,8 +103,8 @@ def _read(i: int, feature: Any) -> OnMap:
         raise MissingError(f"{at}.properties", "what it is and its name")
     properties, geometry = feature["properties"], feature.get("geometry")
     what = properties.get("what")
-    if what not in ("bed", "tap", *g.THINGS):
-        raise UnknownNameError(f"{at}.properties.what", what, "one of " + ", ".join(("bed", "tap", *g.THINGS)))
+    if what not in ("bed", "tap", *kinds.THINGS):
+        raise UnknownNameError(f"{at}.properties.what", what, "one of " + ", ".join(("bed", "tap", *kinds.THINGS)))
     if not isinstance(properties.get("name") or "", str):
         raise FormatError(f"{at}.properties.name", _short(properties["name"]), "a name as text")
     if not isinstance(geometry, dict):

@@ -190,7 +190,7 @@ def yield_loss(ky: float, missed: float) -> float:
 
 def crop_of(planting: Planting) -> Crop:
     """The crop of a planting, with what its own crop or variety changes. Raises UnknownNameError."""
-    return crop_like(planting.crop, planting.own)
+    return crop_like(planting.crop, planting.own_crop)
 
 
 @functools.lru_cache(maxsize=4096)

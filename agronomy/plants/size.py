@@ -8,7 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from agronomy.describe.garden import BODY_HEIGHTS, Planting, Size
+from agronomy.describe.garden import Planting, Size
+from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.plants.crops import Crop, crop_of
 from agronomy.plants.starts import STARTS, start_depth_m
 

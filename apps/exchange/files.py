@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import csv
 import dataclasses
 import io
@@ -12,15 +13,17 @@ from typing import Any
 
 from django.utils import timezone
 
+from agronomy.beds.today import left_on
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
-from agronomy.formats.write_garden import faults
+from agronomy.formats.read_garden import garden_and_faults
 from apps.exchange.write_garden import write_garden
 from apps.garden.access import owned
 from apps.garden.actions import refuse_one_too_many
 from apps.garden.convert import own_crop
 from apps.garden.models import Garden
+from apps.garden.rows import described
 from apps.watering.facts import core_garden, read_beds
 from apps.weather.actions import TypeDays
 from apps.weather.models import GaugeReading, Source, WeatherDay
@@ -49,28 +52,29 @@ def described_garden(garden: Garden) -> g.Garden:
     """All that counts in a garden, by its names: what the garden file holds. Struck events are left out."""
     beds = read_beds(garden)
     core = core_garden(garden, beds, to_come=True)
-    typed = WeatherDay.objects.filter(garden=garden, source=Source.TYPED).values("date", *COLUMNS)
-    file_days = WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).values("date", *COLUMNS)
+    days = WeatherDay.objects.filter(garden=garden).values("source", "date", *COLUMNS)
+    by_source: dict[str, list[g.TypedDay]] = collections.defaultdict(list)
+    for day in days:
+        by_source[day.pop("source")].append(g.TypedDay(**day))
     readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
     gauge = dict(readings.values_list("date", "rain"))
-    return dataclasses.replace(
-        core,
-        name=garden.name,
-        own_crops=tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
-        gauge=tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
-        days=tuple(g.TypedDay(**d) for d in typed),
-        climate=garden.climate,
-        climate_days=tuple(g.TypedDay(**d) for d in file_days) if garden.climate == "file" else (),
-        method=garden.method,
-        seasons=tuple(g.Season(x.name, x.ended) for x in garden.seasons.all()),
-        measurements=tuple(
-            g.Measurement(
-                m.date, m.kind, m.given, m.found, m.bed.name if m.bed else None, m.rig.name if m.rig else None
-            )
-            for m in garden.measurements.filter(struck_at=None).select_related("bed", "rig")
+    tests = garden.measurements.filter(struck_at=None).select_related("bed", "rig")
+    more: dict[str, Any] = {
+        "name": garden.name,
+        "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
+        "gauge": tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
+        "days": tuple(by_source[Source.TYPED]),
+        "climate": garden.climate,
+        "climate_days": tuple(by_source[Source.CLIMATE]) if garden.climate == "file" else (),
+        "method": garden.method,
+        "seasons": tuple(described(g.Season, row) for row in garden.seasons.all()),
+        "measurements": tuple(
+            described(g.Measurement, m, bed=m.bed.name if m.bed else None, rig=m.rig.name if m.rig else None)
+            for m in tests
             if m.bed is None or m.bed.removed_at is None
         ),
-    )
+    }
+    return dataclasses.replace(core, **more)
 
 
 def beds_as_csv(garden: Garden) -> str:
@@ -89,9 +93,10 @@ def beds_as_csv(garden: Garden) -> str:
                 writer.writerow([*map(_cell, head), *[""] * 9])
                 continue
             size = p.sizes[-1] if p.sizes else None
-            left = p.thinned[-1].count if p.thinned else p.count
+            left = left_on(p, garden.today)
             seen = [size.height, size.spread_m, size.date] if size else ["", "", ""]
-            tail = [p.crop, p.own.name if p.own else p.variety, left, p.planted, p.removed or "", p.start, *seen]
+            variety = p.own_crop.name if p.own_crop else p.variety
+            tail = [p.crop, variety, left, p.planted, p.removed or "", p.start, *seen]
             writer.writerow(map(_cell, [*head, *tail]))
     return out.getvalue()
 
@@ -121,20 +126,20 @@ class ImportGarden:
 
     def execute(self) -> Garden:
         refuse_too_large(self.text, "garden file")
-        described, found = faults(self.text)
-        if described is None:
+        garden, found = garden_and_faults(self.text)
+        if garden is None:
             raise FaultyFileError(found)
-        zone = described.time_zone or _zone_of(described)
+        zone = garden.time_zone or _zone_of(garden)
         today = timezone.now().astimezone(zoneinfo.ZoneInfo(zone)).date()
-        for i, bed in enumerate(described.beds):
+        for i, bed in enumerate(garden.beds):
             g.check_opened(f"beds[{i}].opened", bed.opened, today, today + g.FURTHEST_OPENED)
         refuse_one_too_many(self.by)
-        return write_garden(described, self.by, time_zone=zone)
+        return write_garden(garden, self.by, time_zone=zone)
 
 
-def _zone_of(described: g.Garden) -> str:
+def _zone_of(garden: g.Garden) -> str:
     """A zone with the file's offset, where it names none. (Etc zones count westwards.)"""
-    hours = round(described.utc_offset_h)
+    hours = round(garden.utc_offset_h)
     return "Etc/GMT" if hours == 0 else f"Etc/GMT{-hours:+d}"
 
 

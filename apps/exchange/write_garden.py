@@ -9,6 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from agronomy.describe import garden as g
+from agronomy.formats.described import write
 from apps.garden.models import (
     Aspect,
     Bed,
@@ -26,15 +27,15 @@ from apps.garden.models import (
     SizeSighting,
     Thing,
 )
+from apps.garden.rows import columns
 from apps.watering.models import MovedSoak, Observation, Watering
 from apps.weather.actions import keep_climate
 from apps.weather.models import GaugeReading, Source, WeatherDay
 
 
 def _plain(described: Any, leave_out: tuple[str, ...]) -> dict[str, Any]:
-    """A description's fields as JSON values in the garden file's words; what is empty is left out."""
-    values = dataclasses.asdict(described)
-    return {k: v for k, v in values.items() if k not in leave_out and v not in (None, (), [])}
+    """A description as it is kept in JSON columns, in the garden file's words."""
+    return {k: v for k, v in write(described).items() if k not in leave_out}
 
 
 @transaction.atomic
@@ -44,13 +45,16 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     A bed's records that had no date hold from its opening.
     """
     garden = Garden.objects.create(
-        name=described.name, latitude=described.latitude, longitude=described.longitude,
-        elevation_m=described.elevation_m, style=described.style, coastal=described.coastal, growth=described.growth,
-        heat_rule=described.heat_rule, north_deg=described.north_deg, method=described.method, can_l=described.can_l,
-        can_minutes=described.can_minutes,
-        finger=[_plain(m, ()) for m in described.finger],
-        people=[_plain(p, ()) for p in described.people], allowed=[_plain(a, ()) for a in described.allowed], **own,
-    )  # fmt: skip
+        **columns(
+            described,
+            Garden,
+            climate=None,  # set below, when its days are there
+            finger=[_plain(m, ()) for m in described.finger],
+            people=[_plain(p, ()) for p in described.people],
+            allowed=[_plain(a, ()) for a in described.allowed],
+            **own,
+        )
+    )
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
     rigs = {r.name: Rig.objects.create(garden=garden, **dataclasses.asdict(r)) for r in described.rigs}
     crops = {
@@ -94,18 +98,18 @@ def _write_bed(
     bed: g.Bed, position: int, garden: Garden, owner: Any, rigs: dict[str, Rig], crops: dict[str, OwnCrop],
     moves: list[g.Move],
 ) -> None:  # fmt: skip
-    box = bed.reservoir
+    box, line = bed.reservoir, bed.drip
     row = Bed.objects.create(
-        garden=garden, position=position, name=bed.name, kind=bed.kind, length_m=bed.length_m, width_m=bed.width_m,
-        round=bed.round, soil_depth_m=bed.soil_depth_m, method=bed.method, rig=rigs.get(bed.rig or ""),
-        style=bed.style, pattern=bed.pattern, opened=bed.opened, opening_wetness=bed.opening_wetness,
-        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg, drain_holes=bed.drain_holes,
-        emitters=bed.drip.emitters if bed.drip else None,
-        emitter_flow_l_per_h=bed.drip.flow_l_per_h if bed.drip else None,
+        garden=garden,
+        position=position,
+        rig=rigs.get(bed.rig or ""),
+        emitters=line.emitters if line else None,
+        emitter_flow_l_per_h=line.flow_l_per_h if line else None,
         reservoir_capacity_l=box.capacity_l if box else None,
         reservoir_wick_l_per_day=box.wick_l_per_day if box else None,
         reservoir_opening_l=box.opening_l if box else None,
-    )  # fmt: skip
+        **columns(bed, Bed),
+    )
     for aspect, records in ((Aspect.SOIL, bed.soils), (Aspect.EXPOSURE, bed.exposures)):
         for record in records:
             BedRecord.objects.create(
@@ -114,11 +118,8 @@ def _write_bed(
     for m in bed.mulches:
         MulchRecord.objects.create(bed=row, **dataclasses.asdict(m))
     for p in bed.plantings:
-        planting = Planting.objects.create(
-            bed=row, crop=p.crop, variety=p.variety, count=p.count, planted=p.planted, removed=p.removed,
-            start=p.start, buried_m=p.buried_m, own_crop=crops[p.own.name] if p.own else None,
-            spacing_m=p.spacing_m, watered=p.watered,
-        )  # fmt: skip
+        own = crops[p.own_crop.name] if p.own_crop else None
+        planting = Planting.objects.create(bed=row, own_crop=own, **columns(p, Planting))
         for size in p.sizes:
             SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))
         for count in p.thinned:

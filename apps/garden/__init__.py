@@ -7,6 +7,7 @@ In here:
     actions         gardens, hoses, beds
     helper_actions  invited, in, gone
     map_actions    where things lie
+    rows            between rows and descriptions
     plant_actions   own crops and sizes
     season_actions  the year's turn, planting out
     bench_actions   small tests kept

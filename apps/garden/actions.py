@@ -14,8 +14,7 @@ from django.utils import timezone
 from agronomy.air.climates import climate_at
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
-from agronomy.formats import read_garden as garden_file
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden import convert
 from apps.garden.access import lock, owned
@@ -33,16 +32,17 @@ from apps.garden.models import (
     Role,
     SizeSighting,
 )
+from apps.garden.rows import shared
 
 GARDEN_FIELDS = (
     "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
     "north_deg", "method", "climate",
 )  # fmt: skip
 BED_FIELDS = (
-    "name", "kind", "length_m", "width_m", "round", "soil_depth_m", "method", "style", "pattern", "opened",
-    "opening_wetness", "emitters", "emitter_flow_l_per_h", "reservoir_capacity_l", "reservoir_wick_l_per_day",
-    "reservoir_opening_l", "drain_holes",
+    *shared(g.Bed, Bed), "emitters", "emitter_flow_l_per_h", "reservoir_capacity_l", "reservoir_wick_l_per_day",
+    "reservoir_opening_l",
 )  # fmt: skip
+PLANTING_FIELDS = tuple(x for x in shared(g.Planting, Planting) if x != "own_crop")
 MOST_GARDENS = 20
 MOST_PUT_AWAY = 10
 FURTHEST_PLANNED = dt.timedelta(days=120)
@@ -52,9 +52,7 @@ MOST_BEDS = 400
 
 def check_garden(values: dict[str, Any]) -> None:
     """Hold a garden's own fields against the garden file's schema and the list of time zones."""
-    garden_schema.check_piece("GARDEN", {**{k: values[k] for k in GARDEN_FIELDS}, "beds": []})
-    for i, rule in enumerate(values["allowed"]):
-        garden_file.allowed_from_json(rule, f"allowed[{i}]")
+    read(g.Garden, {k: values[k] for k in GARDEN_FIELDS if k != "climate" or values[k] != "file"})
     require_zone("time_zone", values["time_zone"])
 
 
@@ -88,7 +86,7 @@ class CreateGarden:
             raise MissingError("weather_file", "the weather file that the climate is to be taken from")
         check_garden(values)
         if flow is not None:
-            garden_schema.check_piece("RIG", {"name": FIRST_HOSE, "flow_l_per_min": flow})
+            read(g.Rig, {"name": FIRST_HOSE, "flow_l_per_min": flow})
         refuse_one_too_many(self.by)
         with transaction.atomic():
             garden = Garden.objects.create(**values)
@@ -173,7 +171,7 @@ class SaveRig:
         for name, value in self.values.items():
             setattr(rig, name, value)
         measured = rig.measured.isoformat() if rig.measured else None
-        garden_schema.check_piece("RIG", {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
+        read(g.Rig, {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
         if rig.measured and rig.measured > garden.today:
             raise OutOfRangeError("measured", measured, f"a date up to {garden.today}")
         with transaction.atomic():
@@ -238,8 +236,8 @@ class SaveBed:
 
     def _described(self, bed: Bed) -> g.Bed:
         return convert.described_bed(
-            bed, self._as_described(), self._mulch_as_described(), self._as_text(self.soil),
-            self._as_text(self.exposure), list(self.own_crops.values()),
+            bed, self._as_described(), self._mulch_as_described(), self.soil, self.exposure,
+            list(self.own_crops.values()),
         )  # fmt: skip
 
     def _bed(self, garden: Garden) -> Bed:
@@ -271,14 +269,6 @@ class SaveBed:
         if "opened" in self.values:
             g.check_opened("opened", bed.opened, self.today, self.today)
 
-    @staticmethod
-    def _as_text(record: dict[str, Any] | None) -> dict[str, Any] | None:
-        """A record as the garden file has it: its date as text."""
-        if record is None:
-            return None
-        date = record.get("date")
-        return {**record, "date": date.isoformat() if date else None}
-
     def _refuse_future(self, bed: Bed) -> None:
         for i, p in enumerate(self.plantings or []):
             if p["planted"] > self.today + FURTHEST_PLANNED:
@@ -301,22 +291,17 @@ class SaveBed:
         out = []
         for i, p in enumerate(self.plantings or []):
             own = self._own_crop(i, p)
-            one = {"crop": p["crop"], "count": p["count"], "planted": p["planted"].isoformat()}
-            one |= {"variety": p.get("variety", ""), "own_crop": own.name if own else None}
-            one |= {name: p[name] for name in ("start", "buried_m", "spacing_m", "watered") if p.get(name) is not None}
+            one = {name: p[name] for name in PLANTING_FIELDS if p.get(name) is not None}
+            one["own_crop"] = own.name if own else None
             if p.get("left") is not None:
-                one["thinned"] = [{"date": self.today.isoformat(), "count": p["left"]}]
-            if p.get("removed"):
-                one["removed"] = p["removed"].isoformat()
+                one["thinned"] = [{"date": self.today, "count": p["left"]}]
             if p.get("height") or p.get("spread_m"):
-                one["sizes"] = [
-                    {"date": self.today.isoformat(), "height": p.get("height"), "spread_m": p.get("spread_m")}
-                ]
+                one["sizes"] = [{"date": self.today, "height": p.get("height"), "spread_m": p.get("spread_m")}]
             out.append(one)
         return out
 
     def _mulch_as_described(self) -> dict[str, Any] | None:
-        return {"date": self.today.isoformat(), **self.mulch} if self.mulch else None
+        return {"date": self.today, **self.mulch} if self.mulch else None
 
     def _save_plantings(self, bed: Bed) -> None:
         if self.plantings is None:
@@ -327,11 +312,8 @@ class SaveBed:
             row = standing.get(p["id"]) if p.get("id") else Planting(bed=bed)
             if row is None:
                 raise InputError(f"plantings[{i}].id", p["id"], "a planting of this bed")
-            for name in ("crop", "count", "planted", "variety", "removed", "start", "buried_m"):
-                if p.get(name) is not None or (name == "removed" and name in p):
-                    setattr(row, name, p[name])
-            for name in ("spacing_m", "watered"):
-                if name in p:
+            for name in PLANTING_FIELDS:
+                if name in p and (p[name] is not None or Planting._meta.get_field(name).null):
                     setattr(row, name, p[name])
             if "own_crop" in p:
                 row.own_crop = self._own_crop(i, p)

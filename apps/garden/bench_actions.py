@@ -17,15 +17,17 @@ from django.db import transaction
 from django.db.models import Sum
 from django.utils import timezone
 
+from agronomy.beds.ground import is_container
 from agronomy.bench.measure import Around, measure
-from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of
-from agronomy.describe.garden import MEASUREMENTS
-from agronomy.describe.kinds import KINDS
-from agronomy.formats import read_garden as garden_file
-from agronomy.formats import schema as garden_schema
+from agronomy.describe import garden as g
+from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_date, require_one_of
+from agronomy.describe.readings import TESTS
+from agronomy.describe.words import MEASUREMENTS
+from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.models import Aspect, Bed, BedRecord, Garden, Measurement, Rig
+from apps.garden.rows import described
 
 Json = dict[str, Any]
 MOST_MEASUREMENTS = 2000
@@ -48,7 +50,7 @@ class Measure:
 
     def found(self, garden: Garden) -> Json:
         require_one_of("kind", self.kind, MEASUREMENTS)
-        garden_schema.check_piece(f"{self.kind.upper()}_TEST", self.given, "given")
+        read(TESTS[self.kind], self.given, "given")
         bed, rig = self.bed(garden), self.rig(garden)
         around = Around(
             rig.flow_l_per_min if rig else 12.0,
@@ -83,7 +85,7 @@ class Measure:
 
         Beds that name no hose are watered by the garden's first.
         """
-        since, until = (garden_file.date_of(self.given[name], name) for name in ("since", "until"))
+        since, until = (require_date(name, self.given[name]) for name in ("since", "until"))
         if until <= since:
             raise OutOfRangeError("given.until", until.isoformat(), f"later than {since}")
         first = rig.garden.rigs.order_by("pk").values_list("pk", flat=True).first()
@@ -174,7 +176,7 @@ def _set_flow(m: Measurement) -> Json:
     flow, cv = m.found["flow_l_per_min"], m.found["cv"]
     assert m.rig is not None
     named = {"name": m.rig.name, "flow_l_per_min": flow, "flow_cv": min(cv, 1.0)}
-    garden_schema.check_piece("RIG", named)
+    read(g.Rig, named)
     return _swap(m.rig, {"flow_l_per_min": flow, "flow_cv": min(cv, 1.0), "measured": m.date})
 
 
@@ -190,7 +192,7 @@ def _set_pot(m: Measurement) -> Json:
     """A pot's depth, by its own mouth, so that it holds what was measured."""
     bed = m.bed
     assert bed is not None
-    if not KINDS[bed.kind][0]:
+    if not is_container(described(g.Bed, bed)):
         raise InputError("bed", bed.name, "a pot or box: a bed has ground below")
     across = math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
     depth = m.found["litres"] / 1000 / across
@@ -213,8 +215,7 @@ def _set_soil(names: dict[str, str]) -> Callable[[Measurement], Json]:
         record = _record(m.bed)
         was = {field: record.value.get(field) for field in values}
         value = {**record.value, **values}
-        garden_schema.check_piece("SOIL", value, "soil")
-        garden_file.soil_from_json(value, "soil")
+        read(g.Soil, value, "soil")
         record.value = value
         record.save()
         return {"set": values, "was": was}

@@ -6,47 +6,52 @@ import dataclasses
 from typing import Any
 
 from agronomy.describe import garden as g
-from agronomy.formats import read_garden as garden_file
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from apps.garden.models import Bed, OwnCrop
+from apps.garden.rows import shared
 
 
 def own_crop(row: OwnCrop) -> g.OwnCrop:
     """The core's own crop of a row."""
-    return g.OwnCrop(row.name, row.like, **row.figures)
+    return read(g.OwnCrop, {"name": row.name, "like": row.like, **row.figures})
 
 
 def described_bed(
-    bed: Bed, plantings: list[dict[str, Any]], mulch: dict[str, Any] | None, soil: dict[str, Any] | None,
-    exposure: dict[str, Any] | None, own_crops: list[OwnCrop],
-) -> g.Bed:  # fmt: skip
-    """A bed as it would stand, held against the garden file's schema. Raises InputError; saves nothing.
+    bed: Bed,
+    plantings: list[dict[str, Any]],
+    mulch: dict[str, Any] | None,
+    soil: dict[str, Any] | None,
+    exposure: dict[str, Any] | None,
+    own_crops: list[OwnCrop],
+) -> g.Bed:
+    """A bed as it would stand, held against its description. Raises InputError; saves nothing.
 
-    plantings, mulch, soil and exposure: in the garden file's words, dates as text.
+    plantings, mulch, soil and exposure: in the garden file's words.
     """
-    value: dict[str, Any] = {
-        "name": bed.name, "kind": bed.kind, "length_m": bed.length_m, "width_m": bed.width_m, "round": bed.round,
-        "opened": bed.opened.isoformat(), "opening_wetness": bed.opening_wetness, "soil_depth_m": bed.soil_depth_m,
-        "drain_holes": bed.drain_holes, "method": bed.method, "style": bed.style, "pattern": bed.pattern,
-        "plantings": plantings, "mulches": [mulch] if mulch else [],
-    }  # fmt: skip
-    if bed.emitters is not None or bed.emitter_flow_l_per_h is not None:
-        value["drip"] = {"emitters": bed.emitters, "flow_l_per_h": bed.emitter_flow_l_per_h}
-    if bed.reservoir_capacity_l is not None:
-        value["reservoir"] = {"capacity_l": bed.reservoir_capacity_l, "opening_l": bed.reservoir_opening_l}
-        if bed.reservoir_wick_l_per_day is not None:
-            value["reservoir"]["wick_l_per_day"] = bed.reservoir_wick_l_per_day
+    value: dict[str, Any] = {name: getattr(bed, name) for name in shared(g.Bed, Bed)}
+    value |= {"plantings": plantings, "mulches": [mulch] if mulch else []}
+    value |= {"drip": drip_of(bed), "reservoir": reservoir_of(bed)}
+    made = read(g.Bed, value, known={"own_crops": {x.name: own_crop(x) for x in own_crops}})
+    undated: dict[str, Any] = {}
     if soil is not None:
-        garden_schema.check_piece("SOIL", soil, "soil")
-        garden_file.soil_from_json(soil, "soil")
+        undated["soils"] = (dataclasses.replace(read(g.Soil, soil, "soil"), date=None),)
     if exposure is not None:
-        garden_schema.check_piece("EXPOSURE", exposure, "exposure")
-        garden_file.exposure_from_json(exposure, "exposure")
-    garden_schema.check_piece("BED", value)
-    built = garden_file.bed_from_json(value, "", {x.name: own_crop(x) for x in own_crops})
-    return dataclasses.replace(
-        built,
-        soils=(garden_file.soil_from_json({**soil, "date": None}),) if soil else (),
-        exposures=(garden_file.exposure_from_json({**exposure, "date": None}),) if exposure else (),
-        x_m=bed.x_m, y_m=bed.y_m, turn_deg=bed.turn_deg,
-    )  # fmt: skip
+        undated["exposures"] = (dataclasses.replace(read(g.Exposure, exposure, "exposure"), date=None),)
+    return dataclasses.replace(made, **undated)
+
+
+def drip_of(bed: Bed) -> dict[str, Any] | None:
+    """A bed's line in the garden file's words; None where nothing is said of one."""
+    if bed.emitters is None and bed.emitter_flow_l_per_h is None:
+        return None
+    return {"emitters": bed.emitters, "flow_l_per_h": bed.emitter_flow_l_per_h}
+
+
+def reservoir_of(bed: Bed) -> dict[str, Any] | None:
+    """A bed's reservoir in the garden file's words; None where it has none."""
+    if bed.reservoir_capacity_l is None:
+        return None
+    value = {"capacity_l": bed.reservoir_capacity_l, "opening_l": bed.reservoir_opening_l}
+    if bed.reservoir_wick_l_per_day is not None:
+        value["wick_l_per_day"] = bed.reservoir_wick_l_per_day
+    return value

@@ -10,8 +10,9 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
+from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import check_field, read
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import MOST_BEDS
@@ -39,15 +40,15 @@ class ArrangeGround:
         garden = owned(self.by, self.garden_id)
         with transaction.atomic():
             lock(garden)
-            self._arrange(Bed.objects.filter(garden=garden, removed_at=None), self.beds, "beds", "BED")
-            self._arrange(Rig.objects.filter(garden=garden), self.rigs, "rigs", "RIG")
+            self._arrange(Bed.objects.filter(garden=garden, removed_at=None), self.beds, "beds", g.Bed)
+            self._arrange(Rig.objects.filter(garden=garden), self.rigs, "rigs", g.Rig)
             if self.north_deg is not None:
-                garden_schema.check_number("north_deg", self.north_deg, garden_schema.TURN)
+                check_field(g.Garden, "north_deg", self.north_deg, "north_deg")
                 garden.north_deg = self.north_deg
                 garden.save(update_fields=["north_deg"])
 
     @staticmethod
-    def _arrange(rows: Any, said: list[dict[str, Any]], what: str, piece: str) -> None:
+    def _arrange(rows: Any, said: list[dict[str, Any]], what: str, piece: type) -> None:
         known = {row.pk: row for row in rows}
         for i, values in enumerate(said):
             row = known.get(values["id"])
@@ -56,7 +57,7 @@ class ArrangeGround:
             for name, value in values.items():
                 if name != "id":
                     if value is not None:
-                        garden_schema.check_number(f"{what}[{i}].{name}", value, garden_schema.schema_of(piece, name))
+                        check_field(piece, name, value, f"{what}[{i}].{name}")
                     setattr(row, name, value)
             if isinstance(row, Bed) and row.round:
                 row.width_m = row.length_m
@@ -83,7 +84,7 @@ class SaveThing:
         for name, value in self.values.items():
             setattr(thing, name, value)
         described = {name: getattr(thing, name) for name in THING_FIELDS}
-        garden_schema.check_piece("THING", {k: v for k, v in described.items() if v not in (None, "")})
+        read(g.Thing, {k: v for k, v in described.items() if v not in (None, "")})
         with transaction.atomic():
             lock(garden)
             if thing.pk is None and garden.things.filter(removed_at=None).count() >= MOST_THINGS:

@@ -11,8 +11,9 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
-from agronomy.describe.garden import (
-    BODY_HEIGHTS,
+from agronomy.describe import garden as g
+from agronomy.describe.kinds import BODY_HEIGHTS, KINDS, THINGS
+from agronomy.describe.words import (
     CLIMATES,
     GROWTHS,
     HEAT_RULES,
@@ -22,18 +23,13 @@ from agronomy.describe.garden import (
     PATTERNS,
     STARTS,
     STYLES,
-    THINGS,
     WETNESS,
 )
-from agronomy.describe.kinds import KINDS
 from agronomy.plants.crops import CROPS
+from apps.garden.rows import choices, keep
 
 # Names are told apart as they are written: the server's own order takes ö for o, and one picture for another.
 AS_WRITTEN = "utf8mb4_bin"
-
-
-def choices(names: object) -> list[tuple[str, str]]:
-    return [(str(n), str(n)) for n in names]  # type: ignore[attr-defined]
 
 
 class Garden(models.Model):
@@ -159,6 +155,14 @@ class Bed(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+
+# What is kept of a bed apart: by date, by relation, or in columns of another name.
+keep(
+    Bed,
+    g.Bed,
+    apart=("soils", "exposures", "plantings", "mulches", "waterings", "observations", "drip", "reservoir", "key"),
+)
 
 
 class Thing(models.Model):

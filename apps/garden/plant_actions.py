@@ -8,8 +8,9 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
+from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.models import OwnCrop, Planting, SizeSighting
@@ -34,7 +35,7 @@ class SaveOwnCrop:
             crop = found
         described = {"name": crop.name, "like": crop.like, **crop.figures, **self.values}
         described = {k: v for k, v in described.items() if v is not None}
-        garden_schema.check_piece("OWN_CROP", described)
+        read(g.OwnCrop, described)
         with transaction.atomic():
             lock(garden)
             if (
@@ -113,7 +114,7 @@ class ConfirmSizes:
             if x["planting"] not in known:
                 raise InputError(f"sizes[{i}].planting", x["planting"], "a planting of this garden")
             described = {"date": today.isoformat(), "height": x["height"], "spread_m": x["spread_m"]}
-            garden_schema.check_piece("SIZE", described, f"sizes[{i}]")
+            read(g.Size, described, f"sizes[{i}]")
         with transaction.atomic():
             for x in self.sizes:
                 SizeSighting.objects.update_or_create(

@@ -8,8 +8,9 @@ from typing import Any
 
 from django.db import transaction
 
+from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from agronomy.plants.crops import CROPS
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
@@ -48,7 +49,7 @@ class EndSeason:
 
     def execute(self) -> Season:
         garden = owned(self.by, self.garden_id)
-        garden_schema.check_piece("SEASON", {"name": self.name, "ended": garden.today.isoformat()})
+        read(g.Season, {"name": self.name, "ended": garden.today.isoformat()})
         with transaction.atomic():
             lock(garden)
             if garden.seasons.filter(name=self.name).exists():

@@ -14,9 +14,9 @@ from django.utils import timezone
 from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
+from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
-from agronomy.formats import read_garden as garden_file
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.events import once
@@ -59,7 +59,7 @@ class RecordWatering:
         date = self.date or garden.today
         described = {"date": date.isoformat(), "litres": self.litres, "part": self.part, "into": self.into}
         described["passes"] = self.passes
-        garden_schema.check_piece("WATERING", described)
+        read(g.Watering, described)
         _check_date(garden, bed, date)
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
@@ -86,8 +86,7 @@ class RecordObservation:
         bed = _standing_bed(garden, self.bed_id)
         date = self.date or garden.today
         found = {"kind": self.kind, "reading": self.reading, "value": self.value}
-        garden_schema.check_piece("OBSERVATION", {**found, "date": date.isoformat()})
-        garden_file.observation_from_json({**found, "date": date.isoformat()}, "")
+        read(g.Observation, {**found, "date": date})
         _check_date(garden, bed, date)
         if self.kind == "float":
             if not bed.reservoir_capacity_l:

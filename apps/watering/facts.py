@@ -8,14 +8,15 @@ from __future__ import annotations
 
 import collections
 import datetime as dt
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
 
 from agronomy.describe import garden as g
-from agronomy.formats import read_garden as garden_file
-from apps.garden.convert import own_crop
+from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, Wetness
+from agronomy.formats.described import read
+from apps.garden.convert import drip_of, own_crop, reservoir_of
 from apps.garden.models import (
     Aspect,
     Bed,
@@ -28,6 +29,7 @@ from apps.garden.models import (
     SizeSighting,
     Thing,
 )
+from apps.garden.rows import described, shared
 from apps.watering.models import MovedSoak, Observation, PutOff, Watering
 
 Made = TypeVar("Made")
@@ -35,25 +37,11 @@ Made = TypeVar("Made")
 
 @dataclass(frozen=True)
 class Grows:
-    """A planting and its sizes as seen, oldest first."""
+    """A planting with its key, and that of its own crop."""
 
     id: int
-    crop: str
-    variety: str
-    count: int
-    planted: dt.date
-    removed: dt.date | None
-    start: str
-    buried_m: float
     own_crop: int | None
-    spacing_m: float | None
-    watered: bool | None
-    thinned: tuple[g.Count, ...]
-    sizes: tuple[g.Size, ...]
-
-    def left_on(self, date: dt.date) -> int:
-        """How many plants are left on a date: what was thinned by then, not what is to be."""
-        return next((c.count for c in reversed(self.thinned) if c.date <= date), self.count)
+    planting: g.Planting
 
 
 @dataclass(frozen=True)
@@ -61,8 +49,8 @@ class Poured:
     id: UUID
     date: dt.date
     litres: float
-    part: str
-    into: str
+    part: DayPart
+    into: Into
     passes: int
     struck: bool
 
@@ -71,8 +59,8 @@ class Poured:
 class Felt:
     id: UUID
     date: dt.date
-    kind: str
-    reading: str | None
+    kind: ObservationKind
+    reading: Wetness | LiftedWeight | None
     value: float | None
     struck: bool
 
@@ -102,7 +90,6 @@ class BedFacts:
     mulches: tuple[g.Mulch, ...]
     soils: tuple[g.Soil, ...]
     exposures: tuple[g.Exposure, ...]
-    own_crops: Mapping[int, g.OwnCrop]  # of the garden
     moves: tuple[Moved, ...]  # not struck
     poured: tuple[Poured, ...]
     felt: tuple[Felt, ...]
@@ -122,23 +109,11 @@ def read_beds(garden: Garden) -> list[BedFacts]:
         .order_by("date")
         .values_list("planting_id", "date", "height", "spread_m")
     )
+    fields = shared(g.Planting, Planting)
     grows = _grouped(
         Planting.objects.filter(**mine, withdrawn_at=None)
         .order_by("id")
-        .values_list(
-            "bed_id",
-            "id",
-            "crop",
-            "variety",
-            "count",
-            "planted",
-            "removed",
-            "start",
-            "buried_m",
-            "own_crop_id",
-            "spacing_m",
-            "watered",
-        )
+        .values_list("bed_id", "id", "own_crop_id", *fields)
     )
     thinned = _grouped(
         PlantCount.objects.filter(planting__bed__garden=garden).order_by("date").values_list(
@@ -174,25 +149,30 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     return [
         BedFacts(
             row,
-            _each(
-                Grows,
-                (
-                    (*values, _each(g.Count, thinned[values[0]]), _each(g.Size, sizes[values[0]]))
-                    for values in grows[row.pk]
-                ),
+            tuple(
+                Grows(
+                    key,
+                    own,
+                    g.Planting(
+                        **dict(zip(fields, plain, strict=True)),
+                        own_crop=own_crops[own] if own else None,
+                        thinned=_each(g.Count, thinned[key]),
+                        sizes=_each(g.Size, sizes[key]),
+                    ),
+                )
+                for key, own, *plain in grows[row.pk]
             ),
             _each(g.Mulch, mulches[row.pk]),
             tuple(
-                garden_file.soil_from_json({**value, "date": date.isoformat()})
+                read(g.Soil, {**value, "date": date})
                 for aspect, date, value in records[row.pk]
                 if aspect == Aspect.SOIL
             ),
             tuple(
-                garden_file.exposure_from_json({**value, "date": date.isoformat()})
+                read(g.Exposure, {**value, "date": date})
                 for aspect, date, value in records[row.pk]
                 if aspect == Aspect.EXPOSURE
             ),
-            own_crops,
             _each(Moved, moves[row.pk]),
             _each(Poured, map(_struck, poured[row.pk])),
             _each(Felt, map(_struck, felt[row.pk])),
@@ -224,91 +204,43 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
     """The core's Garden of standing beds; beds opened later than the garden's day are left out, unless `to_come`."""
     today = garden.today
     standing = [b for b in beds if to_come or b.row.opened <= today]
-    return g.Garden(
+    return described(
+        g.Garden,
+        garden,
         name=f"{garden.pk}",
-        latitude=garden.latitude,
-        longitude=garden.longitude,
-        elevation_m=garden.elevation_m,
         utc_offset_h=g.zone_offset_h(garden.time_zone, today),
-        time_zone=garden.time_zone,
-        style=garden.style,
-        coastal=garden.coastal,
-        rigs=tuple(
-            g.Rig(r.name, r.flow_l_per_min, r.measured, r.x_m, r.y_m, r.hose_m, r.flow_cv) for r in garden.rigs.all()
-        ),
+        rigs=tuple(described(g.Rig, row) for row in garden.rigs.all()),
         things=read_things(garden),
-        north_deg=garden.north_deg,
         beds=tuple(core_bed(b) for b in standing),
-        growth=garden.growth,
-        heat_rule=garden.heat_rule,
-        can_l=garden.can_l,
-        can_minutes=garden.can_minutes,
-        finger=tuple(g.FingerMark(**x) for x in garden.finger),
-        people=tuple(g.Person(x["name"], tuple(x["minutes"])) for x in garden.people),
-        allowed=tuple(garden_file.allowed_from_json(x) for x in garden.allowed),
+        climate=None,  # the weather is assembled where the facts are (apps/weather)
+        method=g.Garden.method,
+        finger=tuple(read(g.FingerMark, x) for x in garden.finger),
+        people=tuple(read(g.Person, x) for x in garden.people),
+        allowed=tuple(read(g.Allowed, x) for x in garden.allowed),
         moves=tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves),
     )
 
 
 def read_things(garden: Garden) -> tuple[g.Thing, ...]:
     """What stands on the map beside the beds: one query."""
-    rows = Thing.objects.filter(garden=garden, removed_at=None)
-    fields = ("kind", "x_m", "y_m", "length_m", "width_m", "height_m", "turn_deg", "name")
-    return _each(g.Thing, rows.values_list(*fields))
+    return tuple(described(g.Thing, row) for row in Thing.objects.filter(garden=garden, removed_at=None))
 
 
 def core_bed(facts: BedFacts) -> g.Bed:
     """The core's Bed of one row and its facts, with its key; struck events count no longer."""
     bed = facts.row
-    return g.Bed(
-        name=bed.name,
+    drip, reservoir = drip_of(bed), reservoir_of(bed)
+    return described(
+        g.Bed,
+        bed,
         key=f"{bed.pk}",
-        kind=bed.kind,
-        length_m=bed.length_m,
-        width_m=bed.width_m,
-        opened=bed.opened,
-        opening_wetness=bed.opening_wetness,
-        round=bed.round,
-        soil_depth_m=bed.soil_depth_m,
         soils=facts.soils,
-        plantings=tuple(
-            g.Planting(
-                p.crop,
-                p.count,
-                p.planted,
-                p.sizes,
-                p.removed,
-                p.variety,
-                p.start,
-                p.buried_m,
-                p.thinned,
-                facts.own_crops[p.own_crop] if p.own_crop else None,
-                p.spacing_m,
-                p.watered,
-            )
-            for p in facts.grows
-        ),
+        plantings=tuple(x.planting for x in facts.grows),
         mulches=facts.mulches,
-        method=bed.method,
         rig=bed.rig.name if bed.rig else None,
-        drip=g.Drip(bed.emitters, bed.emitter_flow_l_per_h) if bed.emitters and bed.emitter_flow_l_per_h else None,
-        reservoir=_reservoir(bed),
-        style=bed.style,
-        pattern=bed.pattern,
+        drip=g.Drip(**drip) if drip else None,
+        reservoir=g.Reservoir(**reservoir) if reservoir else None,
         exposures=facts.exposures,
-        x_m=bed.x_m,
-        y_m=bed.y_m,
-        turn_deg=bed.turn_deg,
-        drain_holes=bed.drain_holes,
         waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )
-
-
-def _reservoir(bed: Bed) -> g.Reservoir | None:
-    if not bed.reservoir_capacity_l:
-        return None
-    wick, opening = bed.reservoir_wick_l_per_day, bed.reservoir_opening_l
-    if wick is None:
-        return g.Reservoir(bed.reservoir_capacity_l, opening_l=opening)
-    return g.Reservoir(bed.reservoir_capacity_l, wick, opening)

@@ -5,8 +5,9 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from agronomy.describe.garden import DAY_PARTS, OBSERVATION_KINDS, WEIGHTS, WETNESS
-from apps.garden.models import AS_WRITTEN, Bed, Event, Garden, choices
+from agronomy.describe.words import DAY_PARTS, OBSERVATION_KINDS, WEIGHTS, WETNESS
+from apps.garden.models import AS_WRITTEN, Bed, Event, Garden
+from apps.garden.rows import choices
 from apps.weather.models import ForecastSnapshot
 
 

@@ -15,9 +15,10 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
-from agronomy.formats import schema as garden_schema
+from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.actions import CreateGarden
@@ -185,7 +186,7 @@ class ReadGauge:
 
     def execute(self) -> GaugeReading:
         garden = visited(self.by, self.garden_id)
-        garden_schema.check_piece("GAUGE", {"date": self.date.isoformat(), "rain": self.rain})
+        read(g.Gauge, {"date": self.date, "rain": self.rain})
         if not garden.today - dt.timedelta(days=366) <= self.date < garden.today:
             earliest, latest = garden.today - dt.timedelta(days=366), garden.today - dt.timedelta(days=1)
             raise OutOfRangeError("date", self.date.isoformat(), f"a past date from {earliest} to {latest}")

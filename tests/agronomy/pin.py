@@ -19,6 +19,7 @@ from agronomy.balance import ledger
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
+from agronomy.describe import words
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_from_days
 from tests import reference_data as ref
 
@@ -39,7 +40,7 @@ def _events(seed: int, litres: float, into: str = "soil") -> dict[str, Any]:
     """Waterings every few days through the season, some of an evening, some in passes; checks now and then."""
     rng = np.random.default_rng(seed)
     waterings, checks, at = [], [], OPENED + dt.timedelta(days=2)
-    readings = list(g.WETNESS)
+    readings = list(words.WETNESS)
     while at < LEDGER_UNTIL:
         part = "evening" if rng.random() < 0.3 else "morning"
         poured = round(float(litres * rng.uniform(0.3, 1.6)), 2)

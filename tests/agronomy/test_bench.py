@@ -16,7 +16,8 @@ from agronomy.bench.trials import Mean
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
-from agronomy.formats.schema import check_piece
+from agronomy.describe.readings import BucketTest
+from agronomy.formats.described import read
 from agronomy.ground.holding import holding, test_spread
 from agronomy.ground.texture import CLASS_CENTRES
 from tests.agronomy import gardens as t
@@ -35,7 +36,7 @@ class Flow(unittest.TestCase):
 
     def test_a_second_tap_and_which_flow_counts(self):
         given = {"alone": [{"litres": 10, "seconds": 40}], "shared": [{"litres": 10, "seconds": 60}], "use": "shared"}
-        check_piece("BUCKET_TEST", given)
+        read(BucketTest, given)
         found = measure("bucket", given)
         self.assertEqual((found["flow_l_per_min"], found["share_left"]), (10.0, 10 / 15))
         self.assertEqual(measure("bucket", given | {"use": "alone"})["flow_l_per_min"], 15.0)

@@ -14,8 +14,9 @@ import jsonschema
 from agronomy.__main__ import main
 from agronomy.air.reference_et import TIERS
 from agronomy.describe.errors import InputError
-from agronomy.formats import read_garden as garden_file
-from agronomy.formats import schema as garden_schema
+from agronomy.describe.garden import Watering
+from agronomy.formats.described import read
+from agronomy.formats.read_garden import read_garden
 from tests import reference_data as ref
 
 GARDEN = {
@@ -242,14 +243,14 @@ class Command(unittest.TestCase):
 
 class GardenFile(unittest.TestCase):
     def test_the_reader_keeps_everything(self):
-        garden = garden_file.read_garden(json.dumps(GARDEN))
+        garden = read_garden(json.dumps(GARDEN))
         bed = garden.beds[0]
         self.assertEqual((bed.waterings[0].litres, bed.plantings[0].sizes[0].height), (30.0, "shoulder"))
         self.assertEqual((garden.rigs[0].measured.isoformat(), garden.gauge[0].rain), ("2025-06-01", 4.0))
 
     def test_a_piece_is_checked_by_the_same_words(self):
         with self.assertRaises(InputError) as caught:
-            garden_schema.check_piece("WATERING", {"date": "2025-07-01", "litres": 9e9})
+            read(Watering, {"date": "2025-07-01", "litres": 9e9})
         self.assertEqual((caught.exception.field, caught.exception.allowed), ("litres", "a number from 0 to 5000 L"))
 
 

@@ -18,6 +18,7 @@ from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan, replan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
+from agronomy.describe import kinds
 from agronomy.describe.errors import InputError
 from agronomy.describe.weather import table_from_days
 from agronomy.methods import drip, hand
@@ -349,7 +350,7 @@ class Horizons(unittest.TestCase):
                 plan(t.garden(), t.sky(), t.TODAY, days)
 
     def test_pairs_of_heights_are_ordered(self):
-        heights = list(g.BODY_HEIGHTS.values())
+        heights = list(kinds.BODY_HEIGHTS.values())
         self.assertTrue(all(a < b for a, b in itertools.pairwise(heights)))
 
 

@@ -14,6 +14,7 @@ from agronomy.beds.today import bed_today
 from agronomy.bench import drain, feel, finger, flow, pot
 from agronomy.bench.trials import mean_of
 from agronomy.describe import garden as g
+from agronomy.describe import words
 from agronomy.describe.errors import InputError
 from agronomy.fit import fits
 from agronomy.formats.map_geojson import map_as_geojson, read_map
@@ -120,7 +121,7 @@ class AtTheBench(unittest.TestCase):
         self.assertTrue(min(pipes) - 1e-9 <= cone <= max(pipes) + 1e-9)
 
     @fast
-    @given(st.lists(st.tuples(st.floats(1000, 2000), st.sampled_from(g.WETNESS)), min_size=1, max_size=12))
+    @given(st.lists(st.tuples(st.floats(1000, 2000), st.sampled_from(words.WETNESS)), min_size=1, max_size=12))
     def test_a_finger_scale_is_in_order_or_is_refused(self, readings):
         try:
             marks = finger.scale(2000, 1000, readings)
@@ -141,7 +142,7 @@ class AtTheBench(unittest.TestCase):
     @fast
     @given(st.floats(1, 5000), st.lists(st.floats(0.1, 10), min_size=1, max_size=6), st.floats(5, 100))
     def test_the_parts_of_a_mix_fill_it(self, volume, parts, bag):
-        mix = [g.Part(name, p) for name, p in zip(g.INGREDIENTS, parts, strict=False)]
+        mix = [g.Part(name, p) for name, p in zip(words.INGREDIENTS, parts, strict=False)]
         needed = parts_needed(volume, mix, bag)
         self.assertAlmostEqual(sum(n.litres for n in needed), volume * 1.15, places=6)
         self.assertTrue(all(n.bags * bag >= n.litres - 1e-6 and (n.bags - 1) * bag < n.litres for n in needed))
@@ -182,8 +183,8 @@ class InTheFile(unittest.TestCase):
     @fast
     @given(
         st.lists(textures, max_size=3), st.one_of(st.none(), st.floats(0.02, 2)), st.sampled_from((None, True, False)),
-        st.floats(0.5, 50), st.sampled_from((None, *(c for c in g.CLIMATES if c != "file"))),
-        st.lists(st.sampled_from(g.WETNESS), max_size=4, unique=True),
+        st.floats(0.5, 50), st.sampled_from((None, *(c for c in words.CLIMATES if c != "file"))),
+        st.lists(st.sampled_from(words.WETNESS), max_size=4, unique=True),
     )  # fmt: skip
     def test_what_was_described_comes_back_from_the_file(self, found, spacing, holes, can, climate, felt):
         p = dataclasses.replace(t.planting("kale", 3), spacing_m=spacing)

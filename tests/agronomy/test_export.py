@@ -12,7 +12,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from agronomy.describe import garden as g
-from agronomy.formats import map_geojson, older, read_garden, schema, write_garden
+from agronomy.describe import words
+from agronomy.formats import map_geojson, older, read_garden, write_garden
 from tests.agronomy import gardens as t
 from tests.agronomy.test_command import GARDEN
 from tests.agronomy.test_properties import beds
@@ -22,7 +23,7 @@ SAMPLES = pathlib.Path(__file__).parents[2] / "apps" / "exchange" / "sample_gard
 
 class RoundTrip(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(beds(), st.sampled_from(g.STYLES))
+    @given(beds(), st.sampled_from(words.STYLES))
     def test_any_garden_comes_back_as_it_went(self, bed, style):
         garden = dataclasses.replace(t.garden(bed), style=style, beds=(_sorted(bed),))
         text = write_garden.garden_as_text(garden)
@@ -82,8 +83,8 @@ class Older(unittest.TestCase):
         unnamed = {k: v for k, v in old.items() if k != "format"}
         for value in (new, old, unnamed):
             self.assertEqual(read_garden.read_garden(json.dumps(value)), garden)
-            self.assertEqual(write_garden.faults(json.dumps(value)), (garden, []))
-        first = older.schema_of_version_1(schema.GARDEN)
+            self.assertEqual(read_garden.garden_and_faults(json.dumps(value)), (garden, []))
+        first = older.schema_of_version_1(read_garden.garden_schema())
         jsonschema.validate(old, first)
         with self.assertRaises(jsonschema.ValidationError):
             jsonschema.validate(new, first)
@@ -91,10 +92,10 @@ class Older(unittest.TestCase):
     def test_the_old_word_is_refused_in_a_new_file_by_its_place(self):
         new = write_garden.garden_as_json(t.garden())
         new["beds"][0]["checks"] = []
-        [fault] = write_garden.faults(json.dumps(new))[1]
+        [fault] = read_garden.garden_and_faults(json.dumps(new))[1]
         self.assertEqual((fault.field, fault.value), ("beds[0]", "checks"))
         for odd in (None, [], "x", {"beds": None}, {"beds": [3]}, {"format": 7}):
-            self.assertTrue(write_garden.faults(json.dumps(odd))[1], odd)
+            self.assertTrue(read_garden.garden_and_faults(json.dumps(odd))[1], odd)
 
 
 class Faults(unittest.TestCase):
@@ -104,24 +105,24 @@ class Faults(unittest.TestCase):
         value["beds"][0]["kind"] = "castle"
         value["beds"][0]["plantings"][0]["count"] = 0
         value["extra"] = 1
-        garden, found = write_garden.faults(json.dumps(value))
+        garden, found = read_garden.garden_and_faults(json.dumps(value))
         self.assertIsNone(garden)
         fields = {e.field for e in found}
         self.assertTrue({"latitude", "beds[0].kind", "beds[0].plantings[0].count"} <= fields, fields)
         self.assertEqual(len(found), 4)
 
     def test_a_sound_file_has_none_and_no_json_has_one(self):
-        garden, found = write_garden.faults(json.dumps(GARDEN))
+        garden, found = read_garden.garden_and_faults(json.dumps(GARDEN))
         self.assertEqual((garden, found), (read_garden.garden_from_json(GARDEN), []))
         for text in ("{", "[1,", '{"name": NaN}', "[" * 100_000):
-            garden, found = write_garden.faults(text)
+            garden, found = read_garden.garden_and_faults(text)
             self.assertEqual((garden, len(found)), (None, 1))
         twice = {**GARDEN, "beds": [GARDEN["beds"][0], GARDEN["beds"][0]]}
-        self.assertIn("beds[1]", write_garden.faults(json.dumps(twice))[1][0].field)
+        self.assertIn("beds[1]", read_garden.garden_and_faults(json.dumps(twice))[1][0].field)
 
     def test_no_more_faults_than_a_person_reads(self):
         value = {**GARDEN, "gauge": [{"date": "x", "rain": -1} for _ in range(500)]}
-        self.assertEqual(len(write_garden.faults(json.dumps(value))[1]), write_garden.MOST_FAULTS)
+        self.assertEqual(len(read_garden.garden_and_faults(json.dumps(value))[1]), read_garden.MOST_FAULTS)
 
 
 class GeoJson(unittest.TestCase):

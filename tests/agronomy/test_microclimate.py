@@ -13,7 +13,8 @@ from agronomy.air.sun import sun_day
 from agronomy.balance import forcing
 from agronomy.balance import layout as s
 from agronomy.decide.plan import plan
-from agronomy.describe.garden import COVERS, Exposure
+from agronomy.describe.garden import Exposure
+from agronomy.describe.words import COVERS
 from tests.agronomy import gardens as t
 
 

@@ -117,13 +117,14 @@ class Errors(TestCase):
         return w.send(self.client_, "post", f"/gardens/{self.garden.pk}{path}", body)
 
     def test_the_form_and_the_garden_file_say_the_same(self):
-        from agronomy.formats.schema import check_piece
+        from agronomy.describe.bed import Bed as Described
+        from agronomy.formats.described import read
 
         bed = {"name": "B", "kind": "raised", "length_m": 500, "width_m": 1}
         answer = self.post("/beds", bed)
         self.assertEqual(answer.status_code, 400)
         with self.assertRaises(ValueError) as caught:
-            check_piece("BED", {**bed, "length_m": 500.0, "opened": "2025-07-01"})
+            read(Described, {**bed, "length_m": 500.0, "opened": "2025-07-01"})
         self.assertEqual(answer.json()["fields"][0]["text"], str(caught.exception))
         self.assertEqual(answer.json()["code"], "out_of_range")
 

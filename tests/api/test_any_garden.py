@@ -8,8 +8,8 @@ from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
 
 from agronomy.describe import garden as g
-from agronomy.formats import write_garden as garden_export
-from agronomy.formats.read_garden import OBSERVATION_NEEDS
+from agronomy.describe.water import OBSERVATION_NEEDS
+from agronomy.formats import write_garden
 from apps.garden.models import Garden
 from tests.agronomy import gardens as t
 from tests.agronomy.test_properties import beds
@@ -55,7 +55,7 @@ class AnyGarden(TestCase):
     def test_its_export_comes_round(self, garden):
         client = w.client_of(w.person())
         garden = dataclasses.replace(garden, beds=tuple(dataclasses.replace(b, rig=None) for b in garden.beds))
-        first = self.bring(client, garden_export.garden_as_text(garden))
+        first = self.bring(client, write_garden.garden_as_text(garden))
         again = self.bring(client, json.dumps(first))
         self.assertEqual(again, first)
         for described, kept in zip(garden.beds, first["beds"], strict=True):

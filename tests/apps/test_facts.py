@@ -6,7 +6,8 @@ import uuid
 from django.test import TestCase
 
 from agronomy.decide.plan import plan
-from agronomy.formats import read_garden as garden_file
+from agronomy.describe.bed import Bed
+from agronomy.formats.described import read
 from apps.garden.actions import SaveBed, SaveRig
 from apps.watering import actions as wa
 from apps.watering.facts import core_garden, read_beds
@@ -74,7 +75,8 @@ class Facts(TestCase):
         w.type_days(self.ada, self.garden)
         self.pour(self.bed, 20.0, 3)
         seen = next(iter(self.bed.plantings.all())).sizes.get()
-        described = garden_file.bed_from_json(
+        described = read(
+            Bed,
             {
                 "name": "x", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soils": [{"material": "loam"}],
                 "opened": (w.TODAY - dt.timedelta(days=9)).isoformat(), "opening_wetness": "wet",

@@ -1,0 +1,98 @@
+"""A bed or pot: its size and place, what it is made of, what lies and grows in it, how it is watered."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from pydantic import AfterValidator
+
+from agronomy.describe.errors import MissingError, OutOfRangeError
+from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means, number
+from agronomy.describe.planting import CheckedPlanting
+from agronomy.describe.soil import CheckedSoil
+from agronomy.describe.water import CheckedObservation, CheckedReservoir, Drip, MapMetres, Watering
+from agronomy.describe.words import Cover, Kind, MethodName, MulchKind, Pattern, Shelter, Style, Wetness
+
+Hour = Annotated[float, number(0.0, 24.0, "h")]
+Turn = Annotated[float, number(-360.0, 360.0, "degrees clockwise")]
+
+
+@dataclass(frozen=True)
+class Exposure:
+    """How sky and wind reach a bed from a date on."""
+
+    date: Annotated[Date | None, means("from when it is so; left out: from the bed's opening")] = None
+    sun_from_h: Annotated[Hour, means("clock hour from which the sun can reach it")] = 0.0
+    sun_to_h: Annotated[Hour, means("clock hour until which the sun can reach it")] = 24.0
+    shade_pct: Annotated[float, number(0.0, 95.0, "%", "light kept off by cloth or a tree")] = 0.0
+    shelter: Annotated[Shelter, means("how the wind reaches it")] = "open"
+    warm_wall: Annotated[Yes, means("whether a wall that stores warmth stands behind it")] = False
+    cover: Annotated[Cover, means("what is over it")] = "none"
+
+
+def check_exposure(exposure: Exposure) -> Exposure:
+    """The sun leaves after it comes. Raises OutOfRangeError."""
+    if exposure.sun_from_h >= exposure.sun_to_h:
+        raise OutOfRangeError("sun_to_h", exposure.sun_to_h, f"later than sun_from_h ({exposure.sun_from_h:g})")
+    return exposure
+
+
+CheckedExposure = Annotated[Exposure, AfterValidator(check_exposure)]
+
+
+@dataclass(frozen=True)
+class Mulch:
+    """What lies on a bed from a date on."""
+
+    date: Date
+    kind: MulchKind
+    depth_m: Annotated[float, number(0.0, 0.3, "m", "how thick it lies")] = 0.05
+    cover: Annotated[float, number(0.0, 1.0, "share", "of the ground that it covers")] = 1.0
+
+
+@dataclass(frozen=True)
+class Bed:
+    """One isle: a bed, a row, a pot or a box."""
+
+    name: Annotated[Name, means("no other bed of the garden has it")]
+    kind: Annotated[Kind, means("what kind of isle it is")]
+    length_m: Annotated[float, number(0.08, 100.0, "m", "across, if it is round")]
+    width_m: Annotated[float, number(0.08, 50.0, "m")]
+    opened: Annotated[Date, means("the first day of its ledger")]
+    opening_wetness: Annotated[Wetness | None, means("how its soil felt that day")] = None
+    round: Yes = False
+    soil_depth_m: Annotated[
+        float | None, number(0.05, 1.5, "m", "loosened soil or pot; else as usual for its kind")
+    ] = None
+    soils: Annotated[tuple[CheckedSoil, ...], at_most(60, "what it is made of, by date"), Dated] = ()
+    plantings: Annotated[tuple[CheckedPlanting, ...], at_most(60, "what grows in it, or is to")] = ()
+    mulches: Annotated[tuple[Mulch, ...], at_most(200, "what lies on it, by date"), Dated] = ()
+    method: Annotated[MethodName, means("how it is watered")] = "hose"
+    rig: Annotated[Name | None, means("the hose or tap it is watered from; else the garden's first")] = None
+    drip: Annotated[Drip | None, means("its line, where the method is drip")] = None
+    reservoir: Annotated[CheckedReservoir | None, means("its reservoir, where it has one")] = None
+    style: Annotated[Style | None, means("its own style; else the garden's")] = None
+    pattern: Annotated[Pattern | None, means("its own pattern; else as usual for its kind")] = None
+    exposures: Annotated[tuple[CheckedExposure, ...], at_most(200, "how sky and wind reach it, by date"), Dated] = ()
+    waterings: Annotated[tuple[Watering, ...], at_most(5000, "what was poured"), Dated] = ()
+    observations: Annotated[tuple[CheckedObservation, ...], at_most(5000, "what was found"), Dated] = ()
+    x_m: Annotated[MapMetres | None, means("its centre on the map, to the right; left out: not placed yet")] = None
+    y_m: Annotated[MapMetres | None, means("the same, up")] = None
+    turn_deg: Turn = 0.0
+    drain_holes: Annotated[Yes | None, means("of a pot; left out: not known, and taken as there")] = None
+    key: Annotated[Key, means("under which whoever keeps the garden finds it again")] = ""
+
+
+def check_bed(bed: Bed) -> Bed:
+    """What one field of a bed asks of another. Raises MissingError, OutOfRangeError."""
+    if bed.method == "drip" and bed.drip is None:
+        raise MissingError("drip", "the drip's description, since method is drip")
+    if bed.method == "reservoir" and bed.reservoir is None:
+        raise MissingError("reservoir", "the reservoir's description, since method is reservoir")
+    if bed.round and bed.length_m != bed.width_m:
+        raise OutOfRangeError("width_m", bed.width_m, "the same as length_m when round")
+    return bed
+
+
+CheckedBed = Annotated[Bed, AfterValidator(check_bed)]

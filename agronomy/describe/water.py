@@ -1,0 +1,113 @@
+"""How water comes to a bed, and what was poured and observed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Final
+
+from pydantic import AfterValidator
+
+from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_between, require_one_of
+from agronomy.describe.fields import Date, Name, Whole, means, number, whole
+from agronomy.describe.words import WEIGHTS, WETNESS, DayPart, Into, LiftedWeight, ObservationKind, Wetness
+
+MapMetres = Annotated[float, number(-500.0, 500.0, "m")]
+
+
+@dataclass(frozen=True)
+class Rig:
+    """What water comes from: a hose or tap with its flow, measured by bucket or a default."""
+
+    name: Name
+    flow_l_per_min: Annotated[float, number(0.2, 200.0, "L/min", "flow, wide open")] = 12.0
+    measured: Annotated[Date | None, means("when a bucket measured it; left out: a default")] = None
+    x_m: Annotated[MapMetres | None, means("where its tap is on the map, to the right")] = None
+    y_m: Annotated[MapMetres | None, means("the same, up")] = None
+    hose_m: Annotated[float | None, number(0.5, 200.0, "m", "how far its hose reaches from there")] = None
+    flow_cv: Annotated[float | None, number(0.0, 1.0, "share", "how far the bucket's trials lay apart")] = None
+
+
+@dataclass(frozen=True)
+class Drip:
+    """A line of emitters."""
+
+    emitters: Annotated[Whole, whole(1, 5000, "", "how many emitters")]
+    flow_l_per_h: Annotated[float, number(0.1, 30.0, "L/h", "of each emitter")]
+
+
+@dataclass(frozen=True)
+class Reservoir:
+    """Water below the mix, lifted by a wick."""
+
+    capacity_l: Annotated[float, number(0.2, 1000.0, "L", "up to the overflow")]
+    wick_l_per_day: Annotated[float, number(0.1, 200.0, "L/d", "the most that the mix can lift")] = 20.0
+    opening_l: Annotated[float | None, number(0.0, 1000.0, "L", "what it held at the bed's opening; else half")] = None
+
+
+def check_reservoir(reservoir: Reservoir) -> Reservoir:
+    """It cannot have held more than it holds. Raises OutOfRangeError."""
+    if (reservoir.opening_l or 0) > reservoir.capacity_l:
+        allowed = f"at most capacity_l ({reservoir.capacity_l:g})"
+        raise OutOfRangeError("opening_l", reservoir.opening_l, allowed)
+    return reservoir
+
+
+CheckedReservoir = Annotated[Reservoir, AfterValidator(check_reservoir)]
+
+
+@dataclass(frozen=True)
+class Watering:
+    """Water poured on a bed, or into its reservoir."""
+
+    date: Date
+    litres: Annotated[float, number(0.0, 5000.0, "L")]
+    part: DayPart = "morning"
+    into: Into = "soil"
+    passes: Annotated[Whole, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
+
+
+@dataclass(frozen=True)
+class Observation:
+    """What was found at the start of a date, before any water.
+
+    kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
+    light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
+    "float": value is what the reservoir holds [L].
+    """
+
+    date: Date
+    reading: Annotated[Wetness | LiftedWeight | None, means("what a finger or a lifting hand felt")] = None
+    kind: Annotated[ObservationKind, means("how it was found")] = "finger"
+    value: Annotated[float | None, number(0.0, 1000.0, "", "of a probe [%], a hole [m] or a float [L]")] = None
+
+
+# kind -> (its readings or None, bounds and unit of its value or None)
+OBSERVATION_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, float, str] | None]]] = {
+    "finger": (WETNESS, None),
+    "still_wet": (None, None),
+    "lifted": (WEIGHTS, None),
+    "probe": (None, (1.0, 90.0, "% of water by volume")),
+    "dug": (None, (0.0, 1.5, "m")),
+    "float": (None, (0.0, 1000.0, "L")),
+}
+
+
+def check_observation(seen: Observation) -> Observation:
+    """Each kind has its reading or its value, and nothing else. Raises InputError."""
+    readings, bounds = OBSERVATION_NEEDS[seen.kind]
+    if readings is not None:
+        if seen.reading is None:
+            raise MissingError("reading", "one of " + ", ".join(readings))
+        require_one_of("reading", seen.reading, readings)
+    elif seen.reading is not None:
+        raise InputError("reading", seen.reading, f"no reading: an observation of kind {seen.kind} has none")
+    if bounds is not None:
+        if seen.value is None:
+            raise MissingError("value", f"a number from {bounds[0]:g} to {bounds[1]:g} {bounds[2]}")
+        require_between("value", seen.value, *bounds)
+    elif seen.value is not None:
+        raise InputError("value", seen.value, f"no value: an observation of kind {seen.kind} has none")
+    return seen
+
+
+CheckedObservation = Annotated[Observation, AfterValidator(check_observation)]

@@ -1,0 +1,221 @@
+"""Every code that a garden is told in: one source for the core, the open files, the server and the page."""
+
+from __future__ import annotations
+
+from typing import Final, Literal, get_args
+
+# What a bed is, and how it is watered.
+Kind = Literal[
+    "raised",
+    "open",
+    "keyhole",
+    "row",
+    "mound",
+    "tunnel",
+    "pot",
+    "half_barrel",
+    "trough",
+    "fabric_bag",
+    "hanging_basket",
+    "self_watering_box",
+    "tray",
+]
+MethodName = Literal["hose", "can", "drip", "reservoir"]
+Style = Literal["ample", "steady", "sparing"]
+Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
+Into = Literal["soil", "reservoir"]
+DayPart = Literal["morning", "evening"]
+
+# What it is made of.
+Texture = Literal[
+    "sand",
+    "loamy_sand",
+    "sandy_loam",
+    "loam",
+    "silt_loam",
+    "silt",
+    "sandy_clay_loam",
+    "clay_loam",
+    "silty_clay_loam",
+    "silty_clay",
+    "sandy_clay",
+    "clay",
+]
+Material = Literal[
+    "sand",
+    "loamy_sand",
+    "sandy_loam",
+    "loam",
+    "silt_loam",
+    "silt",
+    "sandy_clay_loam",
+    "clay_loam",
+    "silty_clay_loam",
+    "silty_clay",
+    "sandy_clay",
+    "clay",
+    "falls_apart",
+    "holds_and_crumbles",
+    "makes_a_ribbon",
+    "unknown",
+    "potting_mix",
+    "home_mix",
+    "compost_rich",
+    "own_mix",
+]
+Ingredient = Literal[
+    "garden_soil", "peat", "coir", "compost", "leaf_mould", "bark", "perlite", "vermiculite", "sand", "grit"
+]
+Drainage = Literal["free", "slow", "standing"]
+
+# How sky and wind reach it, and what lies on it.
+Shelter = Literal["exposed", "open", "sheltered"]
+Cover = Literal["none", "eaves", "roof", "cloche", "tunnel", "indoors"]
+MulchKind = Literal["none", "straw", "leaf_mould", "compost", "bark", "film"]
+
+# What grows.
+CropName = Literal[
+    "tomato",
+    "pepper",
+    "chilli",
+    "aubergine",
+    "cucumber",
+    "courgette",
+    "winter_squash",
+    "melon",
+    "watermelon",
+    "okra",
+    "sweetcorn",
+    "runner_bean",
+    "french_bean",
+    "drying_bean",
+    "broad_bean",
+    "pea",
+    "lettuce",
+    "endive",
+    "rocket",
+    "spinach",
+    "chard",
+    "pak_choi",
+    "cabbage",
+    "kale",
+    "broccoli",
+    "cauliflower",
+    "brussels_sprouts",
+    "kohlrabi",
+    "carrot",
+    "parsnip",
+    "beetroot",
+    "turnip",
+    "radish",
+    "potato",
+    "sweet_potato",
+    "celery",
+    "celeriac",
+    "fennel",
+    "artichoke",
+    "asparagus",
+    "rhubarb",
+    "onion",
+    "spring_onion",
+    "garlic",
+    "leek",
+    "basil",
+    "parsley",
+    "coriander",
+    "dill",
+    "chives",
+    "mint",
+    "thyme",
+    "rosemary",
+    "sage",
+    "strawberry",
+    "raspberry",
+    "currant",
+    "gooseberry",
+    "blueberry",
+    "fruit_tree",
+    "flowers",
+    "sunflower",
+    "bush",
+    "other",
+    "hedge",
+    "tree_roots",
+    "weeds",
+]
+Start = Literal["sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting", "transplant", "established"]
+BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead"]
+
+# What was observed.
+ObservationKind = Literal["finger", "still_wet", "lifted", "probe", "dug", "float"]
+Wetness = Literal["dry", "just_damp", "moist", "wet"]
+LiftedWeight = Literal["light", "middling", "heavy"]
+
+# The garden.
+Growth = Literal["calendar", "warmth"]
+HeatRule = Literal["absolute", "unusual"]
+ClimateName = Literal[
+    "cool_maritime",
+    "temperate",
+    "cold_winter",
+    "dry_summer",
+    "hot_dry",
+    "humid_summer",
+    "wet_tropical",
+    "monsoon",
+    "cool_highland",
+    "file",
+]
+ThingKind = Literal["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"]
+TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter"]
+
+# What is advised, and why.
+Word = Literal["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"]
+Cause = Literal[
+    "trigger",
+    "heat",
+    "damp_top",
+    "rain",
+    "not_yet",
+    "air_short",
+    "doubt",
+    "watered",
+    "reservoir",
+    "bare",
+    "unwatered",
+    "before_planting",
+    "planting_in",
+]
+How = Literal["due", "late", "early", "moved", "planting"]
+Gave = Literal["minutes", "taps", "moved"]
+Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
+
+KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
+METHODS: Final[tuple[MethodName, ...]] = get_args(MethodName)
+STYLES: Final[tuple[Style, ...]] = get_args(Style)
+PATTERNS: Final[tuple[Pattern, ...]] = get_args(Pattern)
+INTO: Final[tuple[Into, ...]] = get_args(Into)
+DAY_PARTS: Final[tuple[DayPart, ...]] = get_args(DayPart)
+TEXTURES: Final[tuple[Texture, ...]] = get_args(Texture)
+MATERIALS: Final[tuple[Material, ...]] = get_args(Material)
+INGREDIENTS: Final[tuple[Ingredient, ...]] = get_args(Ingredient)
+DRAINAGES: Final[tuple[Drainage, ...]] = get_args(Drainage)
+SHELTERS: Final[tuple[Shelter, ...]] = get_args(Shelter)
+COVERS: Final[tuple[Cover, ...]] = get_args(Cover)
+MULCHES: Final[tuple[MulchKind, ...]] = get_args(MulchKind)
+CROP_NAMES: Final[tuple[CropName, ...]] = get_args(CropName)
+STARTS: Final[tuple[Start, ...]] = get_args(Start)
+HEIGHTS: Final[tuple[BodyHeight, ...]] = get_args(BodyHeight)
+OBSERVATION_KINDS: Final[tuple[ObservationKind, ...]] = get_args(ObservationKind)
+WETNESS: Final[tuple[Wetness, ...]] = get_args(Wetness)
+WEIGHTS: Final[tuple[LiftedWeight, ...]] = get_args(LiftedWeight)
+GROWTHS: Final[tuple[Growth, ...]] = get_args(Growth)
+HEAT_RULES: Final[tuple[HeatRule, ...]] = get_args(HeatRule)
+CLIMATES: Final[tuple[ClimateName, ...]] = get_args(ClimateName)
+THING_KINDS: Final[tuple[ThingKind, ...]] = get_args(ThingKind)
+MEASUREMENTS: Final[tuple[TestKind, ...]] = get_args(TestKind)
+WORDS: Final[tuple[Word, ...]] = get_args(Word)
+CAUSES: Final[tuple[Cause, ...]] = get_args(Cause)
+HOWS: Final[tuple[How, ...]] = get_args(How)
+GAVES: Final[tuple[Gave, ...]] = get_args(Gave)
+OUTLOOKS: Final[tuple[Outlook, ...]] = get_args(Outlook)
