@@ -6,6 +6,7 @@ In here:
     inputs          shapes of what comes in
     shapes          shapes of answers
     shapes_beds     of beds, plants and their pages
+    described       shapes taken from descriptions
     shapes_ground   of the map
     shapes_ahead    of the days ahead
     shapes_bench    of bench, fit, raising and seasons

@@ -1,24 +1,16 @@
-"""The shapes of what comes in. Types only: bounds are the core's, asked in the actions, so the text is one."""
+"""The shapes of what comes in. Bounds are the core's, asked in the actions, so the text is one."""
 
 from __future__ import annotations
 
-import math
 import uuid
 from typing import Any
 
 from rest_framework import serializers as s
 
+from agronomy.describe import garden as g
+from agronomy.describe.words import CROP_NAMES, DAY_PARTS, HEIGHTS, INTO, THING_KINDS
+from api.described import Code, In, Number, Shape
 from api.shapes import WeatherValues
-
-
-class Number(s.FloatField):
-    """A float; NaN and infinities are refused."""
-
-    def to_internal_value(self, data: Any) -> float:
-        value = super().to_internal_value(data)
-        if isinstance(data, bool) or not math.isfinite(value):
-            raise s.ValidationError("a finite number is needed")
-        return value
 
 
 class EventId(s.UUIDField):
@@ -31,15 +23,6 @@ class EventId(s.UUIDField):
         if value.variant != uuid.RFC_4122:
             raise s.ValidationError("a UUID of the RFC 4122 variant is needed")
         return value
-
-
-# A shape refuses what it does not know, as the garden file does. (A docstring here would describe every shape.)
-class Shape(s.Serializer):
-    def to_internal_value(self, data: Any) -> Any:
-        if isinstance(data, dict) and (unknown := sorted(set(map(str, data)) - set(self.fields))):
-            known = ", ".join(sorted(self.fields))
-            raise s.ValidationError({unknown[0]: f"is not known here; allowed: only the fields {known}"})
-        return super().to_internal_value(data)
 
 
 class SignUp(Shape):
@@ -58,31 +41,25 @@ class Preferences(Shape):
     theme = s.ChoiceField(choices=["auto", "light", "dark", "contrast"], required=False)
 
 
-class PersonIn(Shape):
-    name = s.CharField(max_length=60)
-    minutes = s.ListField(child=Number(), help_text="on each weekday, from Monday")
+class PersonIn(In):
+    describes = g.Person
 
 
-class AllowedIn(Shape):
-    from_h = Number()
-    to_h = Number()
-    weekdays = s.ListField(child=s.IntegerField(), required=False, help_text="0 is Monday")
+class AllowedIn(In):
+    describes = g.Allowed
 
 
-class GardenIn(Shape):
-    name = s.CharField(max_length=60)
-    latitude = Number()
-    longitude = Number(required=False)
+class GardenIn(In):
+    """What a person says of a garden as a whole; its beds, hoses and what happened come apart."""
+
+    describes = g.Garden
+    leave_out = (
+        "utc_offset_h", "wind_height_m", "rigs", "beds", "gauge", "own_crops", "moves", "things", "north_deg", "days",
+        "climate_days", "can_l", "can_minutes", "finger", "measurements", "seasons",
+    )  # fmt: skip
+
     elevation_m = Number(required=False)
-    time_zone = s.CharField(max_length=64, required=False)
-    style = s.CharField(required=False)
-    coastal = s.BooleanField(required=False)
-    growth = s.CharField(required=False)
-    heat_rule = s.CharField(required=False)
-    method = s.CharField(required=False)
     climate = s.CharField(required=False, allow_null=True, help_text="'by_place' takes the usual one there")
-    people = PersonIn(many=True, required=False)
-    allowed = AllowedIn(many=True, required=False)
 
 
 class NewGardenIn(GardenIn):
@@ -90,30 +67,25 @@ class NewGardenIn(GardenIn):
     flow_l_per_min = Number(required=False, help_text="of its first hose")
 
 
-class RigIn(Shape):
+class RigIn(In):
+    describes = g.Rig
+    leave_out = ("x_m", "y_m", "hose_m", "flow_cv")
+
     name = s.CharField(max_length=60, required=False)
-    flow_l_per_min = Number(required=False)
-    measured = s.DateField(required=False, allow_null=True)
 
 
 class HelperIn(Shape):
     username = s.CharField(max_length=150)
 
 
-class PlantingIn(Shape):
+class PlantingIn(In):
+    describes = g.Planting
+    leave_out = ("sizes", "thinned")
+
     id = s.IntegerField(required=False, allow_null=True)
-    crop = s.CharField()
-    variety = s.CharField(required=False, allow_blank=True, max_length=60)
-    count = s.IntegerField()
-    planted = s.DateField()
-    removed = s.DateField(required=False, allow_null=True)
-    start = s.CharField(required=False)
-    buried_m = Number(required=False)
-    spacing_m = Number(required=False, allow_null=True)
     own_crop = s.IntegerField(required=False, allow_null=True)
-    watered = s.BooleanField(required=False, allow_null=True, help_text="for its own sake; null: as is usual")
     left = s.IntegerField(required=False, allow_null=True, help_text="how many are left today")
-    height = s.CharField(required=False, allow_null=True, help_text="as seen today")
+    height = Code(choices=HEIGHTS, required=False, allow_null=True, help_text="as seen today")
     spread_m = Number(required=False, allow_null=True, help_text="as seen today")
 
 
@@ -145,34 +117,27 @@ class GroundIn(Shape):
     north_deg = Number(required=False)
 
 
-class ThingIn(Shape):
-    kind = s.CharField(required=False)
-    name = s.CharField(required=False, allow_blank=True, max_length=60)
+class ThingIn(In):
+    describes = g.Thing
+
+    kind = Code(choices=THING_KINDS, required=False)
     x_m = Number(required=False)
     y_m = Number(required=False)
     length_m = Number(required=False)
-    width_m = Number(required=False)
-    height_m = Number(required=False, allow_null=True)
-    turn_deg = Number(required=False)
 
 
-class OwnCropIn(Shape):
+class OwnCropIn(In):
+    describes = g.OwnCrop
+
     name = s.CharField(max_length=60, required=False)
-    like = s.CharField(required=False)
-    height_m = Number(required=False, allow_null=True)
-    spread_m = Number(required=False, allow_null=True)
-    root_depth_m = Number(required=False, allow_null=True)
-    days = s.IntegerField(required=False, allow_null=True)
-    p = Number(required=False, allow_null=True)
-    wet_feet = s.IntegerField(required=False, allow_null=True)
-    frost_c = Number(required=False, allow_null=True)
-    soil_c = Number(required=False, allow_null=True)
+    like = Code(choices=CROP_NAMES, required=False)
 
 
-class SizeIn(Shape):
+class SizeIn(In):
+    describes = g.Size
+    leave_out = ("date",)
+
     planting = s.IntegerField()
-    height = s.CharField()
-    spread_m = Number()
 
 
 class SizesIn(Shape):
@@ -181,94 +146,46 @@ class SizesIn(Shape):
     sizes = SizeIn(many=True, max_length=2000)
 
 
-class MulchIn(Shape):
-    kind = s.CharField()
+class MulchIn(In):
+    describes = g.Mulch
+    leave_out = ("date",)
+
     depth_m = Number(default=0.05)
     cover = Number(default=1.0)
 
 
-class JarIn(Shape):
-    sand_mm = Number()
-    silt_mm = Number()
-    clay_mm = Number()
-    jars = s.IntegerField(required=False)
+class PartIn(In):
+    describes = g.Part
 
 
-class PartIn(Shape):
-    ingredient = s.CharField()
-    parts = Number()
-
-
-class LayerIn(Shape):
-    depth_m = Number()
-    material = s.CharField()
-    organic_matter_pct = Number(required=False)
-
-
-class SoilIn(Shape):
+class SoilIn(In):
     """From `date` on; without a date it corrects the record that holds."""
 
-    date = s.DateField(required=False, allow_null=True)
-    material = s.CharField(default="unknown")
-    organic_matter_pct = Number(required=False)
-    jar = JarIn(required=False, allow_null=True)
-    sand_pct = Number(required=False, allow_null=True)
-    clay_pct = Number(required=False, allow_null=True)
-    mix = PartIn(many=True, required=False)
-    stones_pct = Number(required=False)
-    loosened_m = Number(required=False, allow_null=True)
-    woody_fill_m = Number(required=False)
-    drainage = s.CharField(required=False)
-    intake_mm_per_h = Number(required=False, allow_null=True)
-    top_m = Number(required=False, allow_null=True)
-    layers = LayerIn(many=True, required=False)
-    feel = s.ListField(child=s.CharField(), required=False, help_text="texture class of each handful")
+    describes = g.Soil
 
 
-class ExposureIn(Shape):
+class ExposureIn(In):
     """From `date` on; without a date it corrects the record that holds."""
 
-    date = s.DateField(required=False, allow_null=True)
-    sun_from_h = Number(required=False)
-    sun_to_h = Number(required=False)
-    shade_pct = Number(required=False)
-    shelter = s.CharField(required=False)
-    warm_wall = s.BooleanField(required=False)
-    cover = s.CharField(required=False)
+    describes = g.Exposure
 
 
-class DripIn(Shape):
-    emitters = s.IntegerField()
-    flow_l_per_h = Number()
+class ReservoirIn(In):
+    describes = g.Reservoir
 
-
-class ReservoirIn(Shape):
-    capacity_l = Number()
     wick_l_per_day = Number(required=False, allow_null=True)
-    opening_l = Number(required=False, allow_null=True)
 
 
-class BedIn(Shape):
+class BedIn(In):
     """A bed in the garden file's words."""
 
-    name = s.CharField(max_length=60)
-    kind = s.CharField()
-    length_m = Number()
-    width_m = Number()
-    round = s.BooleanField(required=False)
-    soil_depth_m = Number(required=False, allow_null=True)
-    drain_holes = s.BooleanField(required=False, allow_null=True)
-    soil = SoilIn(required=False)
-    method = s.CharField(required=False)
+    describes = g.Bed
+    leave_out = ("soils", "exposures", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+
     rig = s.IntegerField(required=False, allow_null=True)
-    style = s.CharField(required=False, allow_null=True)
-    pattern = s.CharField(required=False, allow_null=True)
-    exposure = ExposureIn(required=False)
     opened = s.DateField(required=False)
-    opening_wetness = s.CharField(required=False, allow_null=True)
-    drip = DripIn(required=False, allow_null=True)
-    reservoir = ReservoirIn(required=False, allow_null=True)
-    plantings = PlantingIn(many=True, required=False)
+    soil = SoilIn(required=False)
+    exposure = ExposureIn(required=False)
     mulch = MulchIn(required=False, allow_null=True)
 
 
@@ -308,14 +225,14 @@ class SeasonIn(Shape):
     stays = s.ListField(child=s.IntegerField(), max_length=5000, help_text="plantings that go on")
 
 
-class WateringIn(Shape):
+class WateringIn(In):
+    describes = g.Watering
+
     id = EventId(help_text="made by the client; the same one twice is one event")
     bed = s.IntegerField()
-    litres = Number()
     date = s.DateField(required=False, allow_null=True)
-    part = s.CharField(default="morning")
-    into = s.CharField(default="soil")
-    passes = s.IntegerField(required=False)
+    part = Code(choices=DAY_PARTS, default="morning")
+    into = Code(choices=INTO, default="soil")
 
 
 class WateringsIn(Shape):
@@ -324,12 +241,11 @@ class WateringsIn(Shape):
     waterings = WateringIn(many=True, max_length=400)
 
 
-class ObservationIn(Shape):
+class ObservationIn(In):
+    describes = g.Observation
+
     id = EventId()
     bed = s.IntegerField()
-    kind = s.CharField(required=False)
-    reading = s.CharField(required=False, allow_null=True)
-    value = Number(required=False, allow_null=True)
     date = s.DateField(required=False, allow_null=True)
 
 
@@ -360,10 +276,10 @@ class StepIn(Shape):
     from_date = s.DateField(required=False, help_text="the day that was shown: sent twice, it is one step")
 
 
-class GaugeIn(Shape):
+class GaugeIn(In):
+    describes = g.Gauge
+
     id = EventId()
-    date = s.DateField()
-    rain = Number()
 
 
 class DayIn(Shape, WeatherValues):

@@ -19,13 +19,16 @@ from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import Limits, allowed_windows, limits_on
 from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.bed import Bed as Described
 from agronomy.describe.garden import Soil
 from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
-from apps.garden.models import Garden, Invitation, Membership
+from apps.garden.convert import drip_of, reservoir_of
+from apps.garden.models import Bed, Garden, Invitation, Membership
+from apps.garden.rows import shared
 from apps.watering.facts import BedFacts, core_bed
 from apps.watering.marks import mark_ids
 from apps.watering.models import Observation, Watering
@@ -282,26 +285,28 @@ def _soil(x: Soil) -> Json:
 def bed(facts: BedFacts, today: dt.date) -> Json:
     """A bed in the garden file's words. Its mulch is the latest record."""
     b, last = facts.row, facts.mulches[-1] if facts.mulches else None
-    drip = {"emitters": b.emitters, "flow_l_per_h": b.emitter_flow_l_per_h} if b.emitters else None
-    reservoir = None
-    if b.reservoir_capacity_l:
-        reservoir = {
-            "capacity_l": b.reservoir_capacity_l, "wick_l_per_day": b.reservoir_wick_l_per_day,
-            "opening_l": b.reservoir_opening_l,
-        }  # fmt: skip
+    reservoir = reservoir_of(b)
     return {
-        "id": b.pk, "name": b.name, "kind": b.kind, "length_m": b.length_m, "width_m": b.width_m, "round": b.round,
-        "soil_depth_m": b.soil_depth_m, "drain_holes": b.drain_holes, "volume_l": volume_l(core_bed(facts)),
-        "soils": [_soil(x) for x in facts.soils], "exposures": [vars(x) for x in facts.exposures],
-        "method": b.method, "rig": b.rig_id, "style": b.style, "pattern": b.pattern,
-        "opened": b.opened, "opening_wetness": b.opening_wetness, "drip": drip, "reservoir": reservoir,
+        **{name: getattr(b, name) for name in shared(Described, Bed)},
+        "id": b.pk,
+        "rig": b.rig_id,
+        "volume_l": volume_l(core_bed(facts)),
+        "soils": [_soil(x) for x in facts.soils],
+        "exposures": [vars(x) for x in facts.exposures],
+        "drip": drip_of(b),
+        "reservoir": {"wick_l_per_day": None, **reservoir} if reservoir else None,
         "plantings": [
-            {**vars(x.planting), "id": x.id, "own_crop": x.own_crop, "left": left_on(x.planting, today),
-             "sizes": [vars(size) for size in x.planting.sizes]}
+            {
+                **vars(x.planting),
+                "id": x.id,
+                "own_crop": x.own_crop,
+                "left": left_on(x.planting, today),
+                "sizes": [vars(size) for size in x.planting.sizes],
+            }
             for x in facts.grows
         ],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
-    }  # fmt: skip
+    }
 
 
 def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:

@@ -4,7 +4,20 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
-from agronomy.describe.words import CLIMATES, METHODS
+from agronomy.describe import garden as g
+from agronomy.describe.words import (
+    CAUSES,
+    COVERS,
+    CROP_NAMES,
+    HEIGHTS,
+    INTO,
+    KINDS_OF_ISLE,
+    METHODS,
+    MULCHES,
+    OUTLOOKS,
+    WORDS,
+)
+from api.described import Out
 
 
 class ErrorField(s.Serializer):
@@ -35,49 +48,35 @@ class Session(s.Serializer):
     sign_up_open = s.BooleanField()
 
 
-class RigOut(s.Serializer):
+class RigOut(Out):
+    describes = g.Rig
+
     id = s.IntegerField()
-    name = s.CharField()
-    flow_l_per_min = s.FloatField()
-    measured = s.DateField(allow_null=True)
-    flow_cv = s.FloatField(allow_null=True)
-    x_m = s.FloatField(allow_null=True)
-    y_m = s.FloatField(allow_null=True)
-    hose_m = s.FloatField(allow_null=True)
 
 
-class PersonOut(s.Serializer):
-    name = s.CharField()
-    minutes = s.ListField(child=s.FloatField(), help_text="on each weekday, from Monday")
+class PersonOut(Out):
+    describes = g.Person
 
 
-class AllowedOut(s.Serializer):
-    from_h = s.FloatField()
-    to_h = s.FloatField()
+class AllowedOut(Out):
+    describes = g.Allowed
+
     weekdays = s.ListField(child=s.IntegerField(), required=False)
 
 
-class GardenOut(s.Serializer):
+class GardenOut(Out):
+    describes = g.Garden
+    leave_out = (
+        "utc_offset_h", "wind_height_m", "beds", "gauge", "own_crops", "moves", "things", "north_deg", "days",
+        "climate_days", "can_l", "can_minutes", "finger", "measurements", "seasons",
+    )  # fmt: skip
+
     id = s.IntegerField()
-    name = s.CharField()
-    latitude = s.FloatField()
-    longitude = s.FloatField()
-    elevation_m = s.FloatField()
-    time_zone = s.CharField()
-    style = s.ChoiceField(choices=["ample", "steady", "sparing"])
-    coastal = s.BooleanField()
-    growth = s.ChoiceField(choices=["calendar", "warmth"])
-    heat_rule = s.ChoiceField(choices=["absolute", "unusual"])
-    method = s.ChoiceField(choices=METHODS)
-    climate = s.ChoiceField(choices=CLIMATES, allow_null=True)
     climate_said = s.CharField(help_text="the climate in words, empty without one")
-    people = PersonOut(many=True)
-    allowed = AllowedOut(many=True)
     today = s.DateField()
     own_clock = s.BooleanField()
     demonstration = s.BooleanField()
     role = s.ChoiceField(choices=["owner", "helper"])
-    rigs = RigOut(many=True)
 
 
 class Member(s.Serializer):
@@ -131,10 +130,10 @@ class Heat(s.Serializer):
 
 
 class CropStanding(s.Serializer):
-    crop = s.CharField()
+    crop = s.ChoiceField(choices=CROP_NAMES)
     variety = s.CharField(allow_blank=True)
     count = s.IntegerField()
-    height = s.CharField(help_text="name of the nearest body height")
+    height = s.ChoiceField(choices=HEIGHTS, help_text="the nearest body height")
     stage = s.CharField()
 
 
@@ -148,7 +147,7 @@ class IsleLayer(s.Serializer):
 class Isle(s.Serializer):
     """What the picture of a bed needs. mm are over the rooted share, below field capacity positive."""
 
-    kind = s.CharField()
+    kind = s.ChoiceField(choices=KINDS_OF_ISLE)
     net_mm = Band()
     raw_mm = s.FloatField()
     taw_mm = s.FloatField()
@@ -157,13 +156,13 @@ class Isle(s.Serializer):
     room_mm = s.FloatField()
     depth_m = s.FloatField()
     root_depth_m = s.FloatField()
-    mulch = s.CharField()
+    mulch = s.ChoiceField(choices=MULCHES)
     mulch_depth_m = s.FloatField()
     plants = s.IntegerField()
     height_m = s.FloatField()
     rooted_share = s.FloatField()
     reservoir_share = s.FloatField(allow_null=True, help_text="how full, 0 to 1")
-    cover = s.ChoiceField(choices=["none", "eaves", "roof", "cloche", "tunnel", "indoors"])
+    cover = s.ChoiceField(choices=COVERS)
     layers = IsleLayer(many=True, help_text="from the top down")
 
 
@@ -186,7 +185,7 @@ class Dose(s.Serializer):
     flow_measured = s.DateField(allow_null=True)
     cans = s.FloatField(allow_null=True)
     drip_minutes = s.FloatField(allow_null=True)
-    into = s.ChoiceField(choices=["soil", "reservoir"])
+    into = s.ChoiceField(choices=INTO)
     passes = s.IntegerField()
     pause_minutes = s.FloatField()
     top_only = s.BooleanField()
@@ -234,22 +233,17 @@ class Why(s.Serializer):
     chance_asks = s.FloatField()
 
 
-class WateringOut(s.Serializer):
+class WateringOut(Out):
+    describes = g.Watering
+
     id = s.UUIDField()
-    date = s.DateField()
-    litres = s.FloatField()
-    part = s.ChoiceField(choices=["morning", "evening"])
-    into = s.ChoiceField(choices=["soil", "reservoir"])
-    passes = s.IntegerField()
     struck = s.BooleanField()
 
 
-class ObservationOut(s.Serializer):
+class ObservationOut(Out):
+    describes = g.Observation
+
     id = s.UUIDField()
-    date = s.DateField()
-    kind = s.ChoiceField(choices=["finger", "still_wet", "lifted", "probe", "dug", "float"])
-    reading = s.CharField(allow_null=True)
-    value = s.FloatField(allow_null=True)
     struck = s.BooleanField()
 
 
@@ -264,10 +258,10 @@ class Marks(s.Serializer):
 class Stop(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
-    kind = s.CharField()
-    method = s.ChoiceField(choices=["hose", "can", "drip", "reservoir"])
-    word = s.ChoiceField(choices=["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"])
-    cause = s.CharField()
+    kind = s.ChoiceField(choices=KINDS_OF_ISLE)
+    method = s.ChoiceField(choices=METHODS)
+    word = s.ChoiceField(choices=WORDS)
+    cause = s.ChoiceField(choices=CAUSES)
     crops = CropStanding(many=True)
     dose = Dose(allow_null=True)
     isle = Isle()
@@ -321,7 +315,7 @@ class GaugeOut(s.Serializer):
 
 class SkyDay(s.Serializer):
     date = s.DateField()
-    kind = s.ChoiceField(choices=["observed", "gap", "climate", "forecast", "typed", "resampled"])
+    kind = s.ChoiceField(choices=OUTLOOKS)
     source = s.CharField(allow_blank=True)
     tier = s.CharField(allow_blank=True)
     tmin = Band(allow_null=True)

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
+from agronomy.describe.words import GAVES, HOWS, METHODS
 from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherState
 
 
 class Soak(s.Serializer):
     litres = Band()
     minutes = s.FloatField()
-    how = s.ChoiceField(choices=["due", "late", "early", "moved", "planting"])
+    how = s.ChoiceField(choices=HOWS)
     wanted = s.DateField()
 
 
@@ -19,14 +20,14 @@ class PlannedDay(s.Serializer):
     net_mm = Band()
     grows = s.BooleanField(help_text="whether something stands there that is watered for its own sake")
     soak = Soak(allow_null=True)
-    gave = s.ChoiceField(choices=["minutes", "taps", "moved"], allow_null=True)
+    gave = s.ChoiceField(choices=GAVES, allow_null=True)
 
 
 class PlannedBed(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
     crops = CropStanding(many=True)
-    method = s.CharField()
+    method = s.ChoiceField(choices=METHODS)
     raw_mm = s.FloatField()
     trigger_mm = s.FloatField()
     days = PlannedDay(many=True)

@@ -4,7 +4,22 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
-from agronomy.describe.words import PATTERNS
+from agronomy.describe import garden as g
+from agronomy.describe.words import (
+    CLIMATES,
+    CROP_NAMES,
+    HEIGHTS,
+    INGREDIENTS,
+    KINDS_OF_ISLE,
+    MATERIALS,
+    MULCHES,
+    OUTLOOKS,
+    PATTERNS,
+    STARTS,
+    STYLES,
+    TEXTURES,
+)
+from api.described import Out
 from api.shapes import Band, GardenOut, Heat, ObservationOut, Stop, WateringOut
 
 
@@ -28,7 +43,7 @@ class LedgerDay(s.Serializer):
     correction_mm = s.FloatField()
     soil_changed_mm = s.FloatField()
     ks = s.FloatField()
-    weather = s.CharField()
+    weather = s.ChoiceField(choices=OUTLOOKS)
 
 
 class AheadDay(s.Serializer):
@@ -39,125 +54,62 @@ class AheadDay(s.Serializer):
     reservoir_l = Band(allow_null=True)
     rain_mm = Band()
     tmax = Band()
-    weather = s.CharField()
+    weather = s.ChoiceField(choices=OUTLOOKS)
 
 
-class SizeOut(s.Serializer):
-    date = s.DateField()
-    height = s.ChoiceField(choices=["ankle", "knee", "waist", "shoulder", "overhead"])
-    spread_m = s.FloatField()
+class SizeOut(Out):
+    describes = g.Size
 
 
-class PlantingOut(s.Serializer):
+class PlantingOut(Out):
+    describes = g.Planting
+    leave_out = ("thinned",)
+
     id = s.IntegerField()
-    crop = s.CharField()
-    variety = s.CharField(allow_blank=True)
-    count = s.IntegerField()
-    planted = s.DateField()
-    removed = s.DateField(allow_null=True)
-    start = s.CharField()
-    buried_m = s.FloatField()
     own_crop = s.IntegerField(allow_null=True)
-    spacing_m = s.FloatField(allow_null=True)
-    watered = s.BooleanField(allow_null=True, help_text="for its own sake; null: as its crop usually is")
-    left = s.IntegerField()
-    sizes = SizeOut(many=True)
+    left = s.IntegerField(help_text="how many are left today")
 
 
-class MulchOut(s.Serializer):
-    kind = s.CharField()
-    depth_m = s.FloatField()
-    cover = s.FloatField()
+class MulchOut(Out):
+    describes = g.Mulch
+    leave_out = ("date",)
 
 
-class JarOut(s.Serializer):
-    sand_mm = s.FloatField()
-    silt_mm = s.FloatField()
-    clay_mm = s.FloatField()
-    jars = s.IntegerField()
+class SoilOut(Out):
+    describes = g.Soil
 
-
-class PartOut(s.Serializer):
-    ingredient = s.CharField()
-    parts = s.FloatField()
-
-
-class LayerOut(s.Serializer):
-    depth_m = s.FloatField()
-    material = s.CharField()
-    organic_matter_pct = s.FloatField()
-
-
-class SoilOut(s.Serializer):
     date = s.DateField()
-    material = s.CharField()
-    organic_matter_pct = s.FloatField()
-    jar = JarOut(allow_null=True)
-    sand_pct = s.FloatField(allow_null=True)
-    clay_pct = s.FloatField(allow_null=True)
-    mix = PartOut(many=True)
-    stones_pct = s.FloatField()
-    loosened_m = s.FloatField(allow_null=True)
-    woody_fill_m = s.FloatField()
-    drainage = s.ChoiceField(choices=["free", "slow", "standing"])
-    intake_mm_per_h = s.FloatField(allow_null=True)
-    top_m = s.FloatField(allow_null=True)
-    layers = LayerOut(many=True)
-    feel = s.ListField(child=s.CharField())
-    texture = s.CharField(allow_blank=True, help_text="USDA class, where percentages are known")
+    texture = s.ChoiceField(choices=TEXTURES, allow_blank=True, help_text="USDA class, where percentages are known")
 
 
-class ExposureOut(s.Serializer):
+class ExposureOut(Out):
+    describes = g.Exposure
+
     date = s.DateField()
-    sun_from_h = s.FloatField()
-    sun_to_h = s.FloatField()
-    shade_pct = s.FloatField()
-    shelter = s.ChoiceField(choices=["exposed", "open", "sheltered"])
-    warm_wall = s.BooleanField()
-    cover = s.ChoiceField(choices=["none", "eaves", "roof", "cloche", "tunnel", "indoors"])
 
 
-class DripOut(s.Serializer):
-    emitters = s.IntegerField()
-    flow_l_per_h = s.FloatField()
+class ReservoirOut(Out):
+    describes = g.Reservoir
 
-
-class ReservoirOut(s.Serializer):
-    capacity_l = s.FloatField()
     wick_l_per_day = s.FloatField(allow_null=True)
-    opening_l = s.FloatField(allow_null=True)
 
 
-class BedOut(s.Serializer):
+class BedOut(Out):
     """A bed in the garden file's words."""
 
+    describes = g.Bed
+    leave_out = ("mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+
     id = s.IntegerField()
-    name = s.CharField()
-    kind = s.CharField()
-    length_m = s.FloatField()
-    width_m = s.FloatField()
-    round = s.BooleanField()
-    soil_depth_m = s.FloatField(allow_null=True)
-    drain_holes = s.BooleanField(allow_null=True)
     volume_l = s.FloatField(help_text="soil or mix in it")
-    soils = SoilOut(many=True)
-    exposures = ExposureOut(many=True)
-    method = s.ChoiceField(choices=["hose", "can", "drip", "reservoir"])
     rig = s.IntegerField(allow_null=True)
-    style = s.ChoiceField(choices=["ample", "steady", "sparing"], allow_null=True)
-    pattern = s.ChoiceField(choices=PATTERNS, allow_null=True)
-    opened = s.DateField()
-    opening_wetness = s.ChoiceField(choices=["dry", "just_damp", "moist", "wet"], allow_null=True)
-    drip = DripOut(allow_null=True)
-    reservoir = ReservoirOut(allow_null=True)
-    plantings = PlantingOut(many=True)
     mulch = MulchOut(allow_null=True)
 
 
 class Way(s.Serializer):
     """A style and pattern over the fortnight, means over the series."""
 
-    style = s.ChoiceField(choices=["ample", "steady", "sparing"])
+    style = s.ChoiceField(choices=STYLES)
     pattern = s.ChoiceField(choices=PATTERNS)
     soaks = s.FloatField()
     litres = s.FloatField()
@@ -181,18 +133,10 @@ class BedPage(s.Serializer):
     observations = ObservationOut(many=True)
 
 
-class OwnCropOut(s.Serializer):
+class OwnCropOut(Out):
+    describes = g.OwnCrop
+
     id = s.IntegerField()
-    name = s.CharField()
-    like = s.CharField()
-    height_m = s.FloatField(allow_null=True)
-    spread_m = s.FloatField(allow_null=True)
-    root_depth_m = s.FloatField(allow_null=True)
-    days = s.IntegerField(allow_null=True)
-    p = s.FloatField(allow_null=True)
-    wet_feet = s.IntegerField(allow_null=True)
-    frost_c = s.FloatField(allow_null=True)
-    soil_c = s.FloatField(allow_null=True)
 
 
 class PlantingSize(s.Serializer):
@@ -201,17 +145,17 @@ class PlantingSize(s.Serializer):
     planting = s.IntegerField()
     bed = s.IntegerField()
     bed_name = s.CharField()
-    crop = s.CharField()
+    crop = s.ChoiceField(choices=CROP_NAMES)
     variety = s.CharField(allow_blank=True)
     count = s.IntegerField()
-    height = s.CharField(help_text="name of the nearest body height")
+    height = s.ChoiceField(choices=HEIGHTS, help_text="the nearest body height")
     spread_m = s.FloatField()
     seen = s.DateField(allow_null=True)
     due = s.BooleanField(help_text="not seen for a while, and still growing")
 
 
 class CropOut(s.Serializer):
-    key = s.CharField()
+    key = s.ChoiceField(choices=CROP_NAMES)
     name = s.CharField()
     group = s.ChoiceField(choices=["vegetable", "herb", "fruit", "flower", "neighbour"])
     kcb = s.ListField(child=s.FloatField())
@@ -237,7 +181,7 @@ class UsualSize(s.Serializer):
 
 
 class KindOut(s.Serializer):
-    key = s.CharField()
+    key = s.ChoiceField(choices=KINDS_OF_ISLE)
     name = s.CharField()
     container = s.BooleanField()
     soil_depth_m = s.FloatField()
@@ -245,7 +189,7 @@ class KindOut(s.Serializer):
 
 
 class ClimateOut(s.Serializer):
-    key = s.CharField()
+    key = s.ChoiceField(choices=CLIMATES)
     name = s.CharField()
     latitude = s.FloatField(help_text="of a usual place")
     elevation_m = s.FloatField()
@@ -254,11 +198,11 @@ class ClimateOut(s.Serializer):
 class Catalogue(s.Serializer):
     crops = CropOut(many=True)
     kinds = KindOut(many=True)
-    soils = s.ListField(child=s.CharField())
-    ingredients = s.ListField(child=s.CharField())
-    starts = s.ListField(child=s.CharField())
-    mulches = s.ListField(child=s.CharField())
+    soils = s.ListField(child=s.ChoiceField(choices=MATERIALS))
+    ingredients = s.ListField(child=s.ChoiceField(choices=INGREDIENTS))
+    starts = s.ListField(child=s.ChoiceField(choices=STARTS))
+    mulches = s.ListField(child=s.ChoiceField(choices=MULCHES))
     heights = s.DictField(child=s.FloatField())
     time_zones = s.ListField(child=s.CharField())
     climates = ClimateOut(many=True)
-    textures = s.ListField(child=s.CharField())
+    textures = s.ListField(child=s.ChoiceField(choices=TEXTURES))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
-from agronomy.describe.words import MEASUREMENTS
+from agronomy.describe.words import CROP_NAMES, INGREDIENTS, MEASUREMENTS, STARTS
 from api.shapes import Band
 
 
@@ -34,7 +34,7 @@ class FitOut(s.Serializer):
 
 
 class NeededOut(s.Serializer):
-    ingredient = s.CharField()
+    ingredient = s.ChoiceField(choices=INGREDIENTS)
     litres = s.FloatField()
     bags = s.IntegerField()
 
@@ -60,10 +60,10 @@ class HardDayOut(s.Serializer):
 
 class RaisedOut(s.Serializer):
     planting = s.IntegerField()
-    crop = s.CharField()
+    crop = s.ChoiceField(choices=CROP_NAMES)
     variety = s.CharField(allow_blank=True)
     count = s.IntegerField()
-    start = s.CharField()
+    start = s.ChoiceField(choices=STARTS)
     planted = s.DateField()
     standing = s.BooleanField()
     frost_c = s.FloatField()
@@ -74,7 +74,7 @@ class RaisedOut(s.Serializer):
 
 class GrewOut(s.Serializer):
     bed_name = s.CharField()
-    crop = s.CharField()
+    crop = s.ChoiceField(choices=CROP_NAMES)
     variety = s.CharField(allow_blank=True)
     count = s.IntegerField()
     planted = s.DateField()
@@ -92,7 +92,7 @@ class SeasonOut(s.Serializer):
 class StandingOut(s.Serializer):
     planting = s.IntegerField()
     bed_name = s.CharField()
-    crop = s.CharField()
+    crop = s.ChoiceField(choices=CROP_NAMES)
     variety = s.CharField(allow_blank=True)
     count = s.IntegerField()
     stays = s.BooleanField(help_text="stands for years, as a rule")

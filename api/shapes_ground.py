@@ -4,19 +4,16 @@ from __future__ import annotations
 
 from rest_framework import serializers as s
 
+from agronomy.describe import garden as g
+from agronomy.describe.words import KINDS_OF_ISLE, WORDS
+from api.described import Out
 from api.shapes import CropStanding, GardenOut
 
 
-class ThingOut(s.Serializer):
+class ThingOut(Out):
+    describes = g.Thing
+
     id = s.IntegerField()
-    kind = s.ChoiceField(choices=["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"])
-    name = s.CharField(allow_blank=True)
-    x_m = s.FloatField()
-    y_m = s.FloatField()
-    length_m = s.FloatField()
-    width_m = s.FloatField()
-    height_m = s.FloatField(allow_null=True)
-    turn_deg = s.FloatField()
 
 
 class GroundDay(s.Serializer):
@@ -29,7 +26,7 @@ class GroundDay(s.Serializer):
 class GroundBed(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
-    kind = s.CharField()
+    kind = s.ChoiceField(choices=KINDS_OF_ISLE)
     length_m = s.FloatField()
     width_m = s.FloatField()
     round = s.BooleanField()
@@ -37,7 +34,7 @@ class GroundBed(s.Serializer):
     y_m = s.FloatField(allow_null=True)
     turn_deg = s.FloatField()
     rig = s.IntegerField(allow_null=True)
-    word = s.CharField(allow_blank=True)
+    word = s.ChoiceField(choices=WORDS, allow_blank=True)
     crops = CropStanding(many=True)
     raw_mm = s.FloatField(allow_null=True)
     taw_mm = s.FloatField(allow_null=True)

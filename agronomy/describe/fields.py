@@ -15,7 +15,7 @@ from pydantic.config import JsonDict
 from pydantic.fields import FieldInfo
 from pydantic_core import PydanticCustomError
 
-from agronomy.describe.errors import DATE_PATTERN, FormatError, require_date
+from agronomy.describe.errors import DATE_PATTERN, require_date
 
 Record = TypeVar("Record")
 NOT_IN_FILES = "x-not-in-files"
@@ -28,9 +28,9 @@ def number(low: float, high: float, unit: str = "", means: str | None = None) ->
 
 
 def whole(low: int, high: int, unit: str = "", means: str | None = None) -> Any:
-    """A whole number from low to high; 3.0 is one, true and "3" are none."""
+    """A whole number from low to high; true, "3" and 3.0 are none."""
     extra: JsonDict = {"x-unit": unit} if unit else {}
-    return Field(ge=low, le=high, json_schema_extra=extra, description=means)
+    return Field(ge=low, le=high, strict=True, json_schema_extra=extra, description=means)
 
 
 def means(text: str) -> Any:
@@ -48,14 +48,6 @@ def at_most(most: int, means: str | None = None) -> Any:
     return Field(max_length=most, description=means)
 
 
-def _as_whole(value: Any) -> Any:
-    if isinstance(value, float) and value.is_integer():
-        return int(value)
-    if isinstance(value, bool) or not isinstance(value, int):
-        raise FormatError("", value, "a whole number")
-    return value
-
-
 def _as_date(value: Any) -> Any:
     return value if type(value) is dt.date else require_date("", value)
 
@@ -69,7 +61,6 @@ def _refused(value: Any) -> Any:
     raise PydanticCustomError("unexpected_keyword_argument", "not in files")
 
 
-Whole = Annotated[int, BeforeValidator(_as_whole)]
 Yes = Annotated[bool, Field(strict=True)]
 Date = Annotated[
     dt.date,

@@ -13,7 +13,7 @@ from pydantic import AfterValidator, Field
 
 from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, Mulch, Turn
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of, require_zone
-from agronomy.describe.fields import Date, Name, Note, Whole, Yes, at_most, means, number, some, whole
+from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
 from agronomy.describe.soil import Jar, Layer, Part, Soil
 from agronomy.describe.water import Drip, MapMetres, Observation, Reservoir, Rig, Watering
@@ -100,7 +100,7 @@ class Allowed:
     from_h: Hour
     to_h: Hour
     weekdays: Annotated[
-        tuple[Annotated[Whole, whole(0, 6, "(0 is Monday)")], ...],
+        tuple[Annotated[int, whole(0, 6, "(0 is Monday)")], ...],
         at_most(7, "on which it is so; else on all"),
         AfterValidator(lambda days: tuple(sorted(set(days)))),
     ] = (0, 1, 2, 3, 4, 5, 6)

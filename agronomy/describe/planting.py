@@ -8,7 +8,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BeforeValidator, ValidationInfo, WithJsonSchema
 
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
-from agronomy.describe.fields import Date, Dated, Name, Note, Whole, Yes, at_most, means, number, whole
+from agronomy.describe.fields import Date, Dated, Name, Note, Yes, at_most, means, number, whole
 from agronomy.describe.words import BodyHeight, CropName, Start
 
 
@@ -30,9 +30,9 @@ class OwnCrop:
     height_m: Annotated[float | None, number(0.02, 12.0, "m", "full-grown height")] = None
     spread_m: Annotated[float | None, number(0.02, 12.0, "m", "full-grown width")] = None
     root_depth_m: Annotated[float | None, number(0.05, 3.0, "m", "depth of its roots, full-grown")] = None
-    days: Annotated[Whole | None, whole(10, 500, "days", "from planting to the end of its season")] = None
+    days: Annotated[int | None, whole(10, 500, "days", "from planting to the end of its season")] = None
     p: Annotated[float | None, number(0.1, 0.8, "share", "of the available water that it draws without stress")] = None
-    wet_feet: Annotated[Whole | None, whole(1, 3, "(1 bears it, 3 badly)", "how it bears standing wet")] = None
+    wet_feet: Annotated[int | None, whole(1, 3, "(1 bears it, 3 badly)", "how it bears standing wet")] = None
     frost_c: Annotated[float | None, number(-30.0, 10.0, "degrees C", "the cold that kills it")] = None
     soil_c: Annotated[float | None, number(0.0, 30.0, "degrees C", "soil that it wants at planting")] = None
 
@@ -42,7 +42,7 @@ class Count:
     """How many plants are left from a date on: thinned, lost, or partly harvested."""
 
     date: Date
-    count: Annotated[Whole, whole(1, 5000, "plants")]
+    count: Annotated[int, whole(1, 5000, "plants")]
 
 
 def _by_name(value: Any, info: ValidationInfo) -> Any:
@@ -65,7 +65,7 @@ class Planting:
     """Plants of one crop, set or sown together."""
 
     crop: CropName
-    count: Annotated[Whole, whole(1, 5000, "plants")]
+    count: Annotated[int, whole(1, 5000, "plants")]
     planted: Date
     sizes: Annotated[tuple[Size, ...], at_most(200, "sizes as seen; growth carries them on"), Dated] = ()
     removed: Annotated[Date | None, means("when it was harvested out or pulled")] = None

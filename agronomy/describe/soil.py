@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import AfterValidator
 
 from agronomy.describe.errors import MissingError, OutOfRangeError
-from agronomy.describe.fields import Date, Whole, at_most, means, number, whole
+from agronomy.describe.fields import Date, at_most, means, number, whole
 from agronomy.describe.words import Drainage, Ingredient, Material, Texture
 
 Percent = Annotated[float, number(0.0, 100.0, "%")]
@@ -22,7 +22,7 @@ class Jar:
     sand_mm: Annotated[float, number(0.5, 500.0, "mm", "thickness of the sand")]
     silt_mm: Annotated[float, number(0.5, 500.0, "mm", "thickness of the silt")]
     clay_mm: Annotated[float, number(0.5, 500.0, "mm", "thickness of the clay")]
-    jars: Annotated[Whole, whole(1, 20, "jars", "of how many jars this is the mean")] = 1
+    jars: Annotated[int, whole(1, 20, "jars", "of how many jars this is the mean")] = 1
 
 
 @dataclass(frozen=True)

@@ -8,7 +8,7 @@ from typing import Annotated, Final
 from pydantic import AfterValidator
 
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_between, require_one_of
-from agronomy.describe.fields import Date, Name, Whole, means, number, whole
+from agronomy.describe.fields import Date, Name, means, number, whole
 from agronomy.describe.words import WEIGHTS, WETNESS, DayPart, Into, LiftedWeight, ObservationKind, Wetness
 
 MapMetres = Annotated[float, number(-500.0, 500.0, "m")]
@@ -31,7 +31,7 @@ class Rig:
 class Drip:
     """A line of emitters."""
 
-    emitters: Annotated[Whole, whole(1, 5000, "", "how many emitters")]
+    emitters: Annotated[int, whole(1, 5000, "", "how many emitters")]
     flow_l_per_h: Annotated[float, number(0.1, 30.0, "L/h", "of each emitter")]
 
 
@@ -63,7 +63,7 @@ class Watering:
     litres: Annotated[float, number(0.0, 5000.0, "L")]
     part: DayPart = "morning"
     into: Into = "soil"
-    passes: Annotated[Whole, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
+    passes: Annotated[int, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
 
 
 @dataclass(frozen=True)

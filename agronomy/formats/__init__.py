@@ -6,5 +6,6 @@ In here:
     read_garden   the one reader of garden files
     write_garden  the writer
     older         garden files of older versions, made new
+    field_tables  its fields as tables of text
     map_geojson   the garden's map as GeoJSON, both ways
 """

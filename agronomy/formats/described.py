@@ -179,7 +179,8 @@ def _as_input_error(error: ErrorDetails, piece: Json, path: str) -> InputError:
     value, kind = error["input"], error["type"]
     if "minimum" in said and kind != "value_error":
         unit = said.get("x-unit", "")
-        allowed = f"a number from {said['minimum']:g} to {said['maximum']:g} {unit}".strip()
+        kind_of = "whole number" if said.get("type") == "integer" else "number"
+        allowed = f"a {kind_of} from {said['minimum']:g} to {said['maximum']:g} {unit}".strip()
         return OutOfRangeError(path, value, allowed)
     if "enum" in said or "const" in said:
         try:

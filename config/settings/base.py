@@ -108,7 +108,39 @@ SPECTACULAR_SETTINGS = {
     "VERSION": "1",
     "SERVE_INCLUDE_SCHEMA": False,
     "COMPONENT_SPLIT_REQUEST": True,
-    "ENUM_NAME_OVERRIDES": {"WetnessEnum": ["dry", "just_damp", "moist", "wet"]},
+    "ENUM_NAME_OVERRIDES": {  # codes keep their own names on the page's side
+        name: f"agronomy.describe.words.{listed}"
+        for name, listed in (
+            ("Kind", "KINDS_OF_ISLE"),
+            ("MethodName", "METHODS"),
+            ("Style", "STYLES"),
+            ("Pattern", "PATTERNS"),
+            ("Into", "INTO"),
+            ("DayPart", "DAY_PARTS"),
+            ("Texture", "TEXTURES"),
+            ("Material", "MATERIALS"),
+            ("Ingredient", "INGREDIENTS"),
+            ("Drainage", "DRAINAGES"),
+            ("Shelter", "SHELTERS"),
+            ("Cover", "COVERS"),
+            ("MulchKind", "MULCHES"),
+            ("CropName", "CROP_NAMES"),
+            ("Start", "STARTS"),
+            ("BodyHeight", "HEIGHTS"),
+            ("ObservationKind", "OBSERVATION_KINDS"),
+            ("Wetness", "WETNESS"),
+            ("Growth", "GROWTHS"),
+            ("HeatRuleName", "HEAT_RULES"),
+            ("ClimateName", "CLIMATES"),
+            ("ThingKind", "THING_KINDS"),
+            ("TestKind", "MEASUREMENTS"),
+            ("Word", "WORDS"),
+            ("Cause", "CAUSES"),
+            ("How", "HOWS"),
+            ("Gave", "GAVES"),
+            ("Outlook", "OUTLOOKS"),
+        )
+    },
 }
 DATA_UPLOAD_MAX_MEMORY_SIZE = 6_000_000
 

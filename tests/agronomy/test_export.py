@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 
 from agronomy.describe import garden as g
 from agronomy.describe import words
-from agronomy.formats import map_geojson, older, read_garden, write_garden
+from agronomy.formats import field_tables, map_geojson, older, read_garden, write_garden
+from agronomy.formats.described import schema_of
 from tests.agronomy import gardens as t
 from tests.agronomy.test_command import GARDEN
 from tests.agronomy.test_properties import beds
@@ -70,6 +71,27 @@ def _sorted(bed: g.Bed) -> g.Bed:
         mulches=tuple(sorted(bed.mulches, key=by_date)), waterings=tuple(sorted(bed.waterings, key=by_date)),
         exposures=tuple(x for x in bed.exposures),
     )  # fmt: skip
+
+
+class Docs(unittest.TestCase):
+    def test_the_page_of_the_garden_file_tells_todays_fields(self):
+        from scripts.field_tables import PAGE, with_tables
+
+        page = PAGE.read_text(encoding="utf-8")
+        self.assertEqual(with_tables(page), page, "run scripts/client.sh and commit what changes")
+        self.assertIn("| `capacity_l` | up to the overflow | 0.2 to 1000 L | needed |", page)
+        self.assertNotIn("`key`", page)
+
+    def test_every_field_says_what_it_means_or_its_name_does(self):
+        """A field without a meaning has a name that a gardener reads as it stands."""
+        plain = {
+            "date", "kind", "name", "litres", "part", "into", "count", "crop", "planted", "variety", "round", "ended",
+            "length_m", "width_m", "from_h", "to_h", "bed", "from_date", "to_date", "rain", "latitude", "longitude",
+            "beds", "ingredient", "reading", "turn_deg",
+        }  # fmt: skip
+        for described in field_tables.TABLES:
+            for name, said in schema_of(described)["properties"].items():
+                self.assertTrue(said.get("description") or name in plain, (described.__name__, name))
 
 
 class Older(unittest.TestCase):

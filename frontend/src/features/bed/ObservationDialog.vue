@@ -2,29 +2,29 @@
 import { computed, watch } from 'vue'
 
 import { useCatalogue } from '@/shared/api/queries'
-import type { BedPage } from '@/shared/api/types'
+import type { BedPage, LiftedWeight, ObservationKind, Wetness } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { CHECK_KIND, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
+import { OBSERVATION_KIND, allOf, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
 
 import { kindsFor } from './observations'
-import { openingId, type CheckSaid } from './useBedEvents'
+import { openingId, type ObservationSaid } from './useBedEvents'
 
-/** What was found at the bed: one dialog for every kind of check. */
+/** What was found at the bed: one dialog for every kind of observation. */
 const open = defineModel<boolean>({ required: true })
 const props = defineProps<{
   page: BedPage
   busy: boolean
-  keep: (x: CheckSaid, id: string) => Promise<void>
+  keep: (x: ObservationSaid, id: string) => Promise<void>
 }>()
 const units = useUnits()
 const catalogue = useCatalogue()
 const form = reactive({
-  kind: 'finger',
-  wetness: 'moist',
-  weight: 'middling',
+  kind: 'finger' as ObservationKind,
+  wetness: 'moist' as Wetness,
+  weight: 'middling' as LiftedWeight,
   value: null as number | null,
   date: '',
 })
@@ -32,7 +32,7 @@ const problem = ref('')
 let idFor: (date: string) => string = () => ''
 const kinds = computed(() => {
   const container = catalogue.data.value?.kinds.find((k) => k.key === props.page.bed.kind)?.container ?? false
-  return optionsOf(kindsFor(container, props.page.bed.reservoir !== null), CHECK_KIND)
+  return optionsOf(kindsFor(container, props.page.bed.reservoir !== null), OBSERVATION_KIND)
 })
 const deep = computed(() =>
   props.page.stop
@@ -42,7 +42,7 @@ const deep = computed(() =>
 watch(open, (now) => {
   if (!now) return
   idFor = openingId(props.page, 'observation')
-  Object.assign(form, { kind: 'finger', value: null, date: props.page.garden.today })
+  Object.assign(form, { kind: 'finger' as const, value: null, date: props.page.garden.today })
   problem.value = ''
 })
 watch(
@@ -52,7 +52,7 @@ watch(
 
 async function submit() {
   problem.value = ''
-  const reading = { finger: form.wetness, lifted: form.weight }[form.kind] ?? null
+  const reading = form.kind === 'finger' ? form.wetness : form.kind === 'lifted' ? form.weight : null
   try {
     await props.keep({ kind: form.kind, reading, value: form.value, date: form.date }, idFor(form.date))
     open.value = false
@@ -66,17 +66,12 @@ async function submit() {
   <el-dialog v-model="open" :title="`Checked ${page.bed.name}`" width="480px">
     <form id="check" class="stack" novalidate @submit.prevent="submit">
       <Picks v-model="form.kind" legend="How did you look?" :options="kinds" />
-      <Picks
-        v-if="form.kind === 'finger'"
-        v-model="form.wetness"
-        :legend="deep"
-        :options="optionsOf(Object.keys(WETNESS), WETNESS)"
-      />
+      <Picks v-if="form.kind === 'finger'" v-model="form.wetness" :legend="deep" :options="allOf(WETNESS)" />
       <Picks
         v-else-if="form.kind === 'lifted'"
         v-model="form.weight"
         legend="How heavy was it?"
-        :options="optionsOf(Object.keys(WEIGHT), WEIGHT)"
+        :options="allOf(WEIGHT)"
       />
       <OpenNumber v-else-if="form.kind === 'probe'" v-model="form.value" label="Water, % of the volume" />
       <UnitInput

@@ -22,7 +22,7 @@ const raising = useRaising(
 const beds = useBeds(() => props.garden)
 const others = computed(() => beds.data.value?.filter((b) => b.id !== props.bed) ?? [])
 const SHOWN = 5
-const MOVED_ON = ['transplant', 'potted_up', 'pricked_out', 'hardening_off']
+const MOVED_ON = ['transplant', 'potted_up', 'pricked_out', 'hardening_off'] as const
 const form = reactive({
   planting: 0,
   bed: null as number | null,
@@ -65,9 +65,7 @@ async function plantOut() {
 <template>
   <section v-for="r in raising.data.value ?? []" :key="r.planting" class="raising">
     <h2>
-      {{ r.standing ? 'Hardening off and planting out' : 'Planned' }}: {{ CROP[r.crop] ?? r.crop }} ×{{
-        r.count
-      }}
+      {{ r.standing ? 'Hardening off and planting out' : 'Planned' }}: {{ CROP[r.crop] }} ×{{ r.count }}
     </h2>
     <p v-if="!r.standing" class="soft">
       To be planted {{ nearDay(r.planted, today) }}. A dry bed is wetted the day before, and they are watered

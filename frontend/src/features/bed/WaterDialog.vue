@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 
-import type { BedPage } from '@/shared/api/types'
+import type { BedPage, DayPart, Into } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
@@ -20,8 +20,8 @@ const units = useUnits()
 const form = reactive({
   litres: null as number | null,
   date: '',
-  part: 'morning',
-  into: 'soil',
+  part: 'morning' as DayPart,
+  into: 'soil' as Into,
   passes: 1 as number | null,
 })
 const problem = ref('')

@@ -1,18 +1,18 @@
 import { answer, api, newId } from '@/shared/api/client'
 import { path, useChange } from '@/shared/api/queries'
-import type { BedPage } from '@/shared/api/types'
+import type { BedPage, DayPart, Into, ObservationKind, Reading } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
 export interface WateringSaid {
   litres: number
   date: string
-  part: string
-  into: string
+  part: DayPart
+  into: Into
   passes: number
 }
-export interface CheckSaid {
-  kind: string
-  reading: string | null
+export interface ObservationSaid {
+  kind: ObservationKind
+  reading: Reading | null
   value: number | null
   date: string
 }
@@ -38,7 +38,7 @@ export function useBedEvents(garden: () => number, bed: () => number) {
       }),
     ),
   )
-  const find = useChange(garden, (x: CheckSaid & { id: string }) =>
+  const find = useChange(garden, (x: ObservationSaid & { id: string }) =>
     answer(
       api.POST('/api/gardens/{garden_id}/observations', { ...path(garden), body: { ...x, bed: bed() } }),
     ),
@@ -66,7 +66,7 @@ export function useBedEvents(garden: () => number, bed: () => number) {
         say('A watering was noted here already, and that one stands.')
       else say('The watering is noted.', () => toggle('watering', id, false))
     },
-    async checked(x: CheckSaid, id: string) {
+    async checked(x: ObservationSaid, id: string) {
       const kept = await find.mutateAsync({ ...x, id })
       if (kept.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you saw it.')
       else say('What you found is noted.', () => toggle('observation', id, false))

@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 
 import { answer, api, ApiError, type Schemas } from '@/shared/api/client'
 import { useBeds } from '@/shared/api/queries'
+import type { Ingredient } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -18,8 +19,8 @@ const form = reactive({
   volume_l: 60 as number | null,
   bag_l: 40 as number | null,
   mix: [
-    { ingredient: 'garden_soil', parts: 1 as number | null },
-    { ingredient: 'coir', parts: 1 as number | null },
+    { ingredient: 'garden_soil' as Ingredient, parts: 1 as number | null },
+    { ingredient: 'coir' as Ingredient, parts: 1 as number | null },
   ],
 })
 const needed = ref<Schemas['NeededOut'][]>([])

@@ -4,7 +4,7 @@ import { PhPlus, PhTrash } from '@phosphor-icons/vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { optionsOf, WETNESS } from '@/shared/words/names'
+import { allOf, WETNESS } from '@/shared/words/names'
 
 import { type Kind, type TestForm } from './bench'
 import TrialRows from './TrialRows.vue'
@@ -79,11 +79,7 @@ const FILLINGS = {
     </div>
     <div v-for="(r, i) in form.readings" :key="i" class="row">
       <OpenNumber v-model="r.weight_g" :label="`Weight on day ${i + 1}, grams`" />
-      <Picks
-        v-model="r.reading"
-        :legend="`Finger on day ${i + 1}`"
-        :options="optionsOf(Object.keys(WETNESS), WETNESS)"
-      />
+      <Picks v-model="r.reading" :legend="`Finger on day ${i + 1}`" :options="allOf(WETNESS)" />
       <button
         v-if="form.readings.length > 1"
         class="btn up"

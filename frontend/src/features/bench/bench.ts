@@ -1,6 +1,6 @@
-import type { Measurement } from '@/shared/api/types'
+import type { Measurement, Wetness } from '@/shared/api/types'
 import type { Quantity } from '@/shared/format/units'
-import { DRAINAGE, SOIL, WETNESS } from '@/shared/words/names'
+import { DRAINAGE, SOIL, WETNESS, wordFor } from '@/shared/words/names'
 import type { Tongue } from '@/shared/words/stop'
 
 /** The small tests: what each asks, how it is done, and what is read. */
@@ -324,17 +324,17 @@ export function foundWords(kind: Kind, found: Found, t: Tongue): string {
     case 'squeeze':
     case 'jar':
       return (
-        `${SOIL[String(found.texture)] ?? String(found.texture)}: about ${Math.round(n('sand_pct'))} % sand and ` +
+        `${wordFor(SOIL, String(found.texture))}: about ${Math.round(n('sand_pct'))} % sand and ` +
         `${Math.round(n('clay_pct'))} % clay; each metre of depth holds ${t.show(n('holds_mm_per_m'), 'depth')} for ` +
         `plants, give or take ${Math.round(n('cv') * 100)} %`
       )
     case 'drain':
       return (
-        `${DRAINAGE[String(found.drainage)]}: the water falls ${t.show(n('fall_mm_per_h'), 'depth')} an hour, the soil ` +
+        `${wordFor(DRAINAGE, String(found.drainage))}: the water falls ${t.show(n('fall_mm_per_h'), 'depth')} an hour, the soil ` +
         `takes ${t.show(n('intake_mm_per_h'), 'depth')} an hour, give or take ${Math.round(n('cv') * 100)} %`
       )
     case 'finger':
-      return (found.marks as { reading: string; share_of_taw: number }[])
+      return (found.marks as { reading: Wetness; share_of_taw: number }[])
         .map((m) => `${WETNESS[m.reading]}: ${Math.round(m.share_of_taw * 100)} % of its water is gone`)
         .join('; ')
     case 'pot':

@@ -6,11 +6,12 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { useBeds, useCatalogue, useChange, useGardens, useOwnCrops } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import { shapeOf } from '@/shared/isle/shape'
+import type { Kind } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { KIND, METHOD, MULCH, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
+import { KIND, METHOD, MULCH, allOf, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
 
 import FormFit from './FormFit.vue'
 import { bodyOf, emptyForm, formOf, newPlanting, takeKind, takeSize } from './bedForm'
@@ -31,7 +32,7 @@ const today = computed(() => own.value?.today ?? new Date().toISOString().slice(
 const form = reactive(emptyForm(own.value?.method))
 const loaded = ref(!props.bed)
 const problem = ref<ApiError | null>(null)
-const kindPicked = ref('raised')
+const kindPicked = ref<Kind>('raised')
 
 watch(
   () => beds.data.value,
@@ -58,7 +59,7 @@ const body = computed(() =>
   bodyOf(
     form,
     { light: Boolean(standing.value?.exposures.length) },
-    (id) => ownCrops.data.value?.find((c) => c.id === id)?.like ?? '',
+    (id) => ownCrops.data.value?.find((c) => c.id === id)?.like ?? 'other',
   ),
 )
 const save = useChange(
@@ -285,11 +286,7 @@ const usualDepth = computed(
         quantity="small_length"
         :error="of('mulches[0].depth_m')"
       />
-      <Picks
-        v-model="form.method"
-        legend="How do you water it?"
-        :options="optionsOf(Object.keys(METHOD), METHOD)"
-      />
+      <Picks v-model="form.method" legend="How do you water it?" :options="allOf(METHOD)" />
       <label
         v-if="(form.method === 'hose' || form.method === 'reservoir') && (own?.rigs.length ?? 0) > 1"
         class="field"
@@ -319,7 +316,7 @@ const usualDepth = computed(
           hint="up to its overflow"
         />
         <UnitInput
-          v-model="form.opening_l"
+          v-model="form.water_at_opening_l"
           label="In it when first described"
           quantity="volume"
           :error="of('reservoir.opening_l')"
@@ -330,25 +327,16 @@ const usualDepth = computed(
         v-if="!bed"
         v-model="form.opening_wetness"
         legend="Finger in the soil: how wet is it now?"
-        :options="open(optionsOf(Object.keys(WETNESS), WETNESS), 'I don’t know')"
+        :options="open(allOf(WETNESS), 'I don’t know')"
       />
       <details>
         <summary>A style of its own</summary>
         <div class="stack">
-          <Picks
-            v-model="form.style"
-            legend="How generous"
-            :options="open(optionsOf(Object.keys(STYLE), STYLE), 'as the garden')"
-          />
+          <Picks v-model="form.style" legend="How generous" :options="open(allOf(STYLE), 'as the garden')" />
           <Picks
             v-model="form.pattern"
             legend="How often"
-            :options="
-              open(
-                optionsOf(Object.keys(PATTERN), PATTERN),
-                isContainer ? 'as usual in pots' : 'as usual in beds',
-              )
-            "
+            :options="open(allOf(PATTERN), isContainer ? 'as usual in pots' : 'as usual in beds')"
           />
         </div>
       </details>

@@ -126,7 +126,7 @@ const copy = useChange(
 const failed = (e: Error) => say(e.message)
 function takeOff() {
   const gone = id.value
-  const name = thing.value?.name || THING[thing.value?.kind ?? '']
+  const name = thing.value?.name || (thing.value ? THING[thing.value.kind] : '')
   remove.mutate(undefined, {
     onSuccess: () => {
       emit('pick', null)

@@ -5,6 +5,7 @@ import { computed, watch } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
 import { path, useChange, useGround as useGroundData } from '@/shared/api/queries'
+import type { ThingKind } from '@/shared/api/types'
 import { addDays, longDate, nearDay } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Problem from '@/shared/ui/Problem.vue'
@@ -38,10 +39,10 @@ watch(ground, (g) => {
 
 const add = useChange(
   () => props.garden,
-  (body: { kind: string; x_m: number; y_m: number; length_m: number; width_m: number }) =>
+  (body: { kind: ThingKind; x_m: number; y_m: number; length_m: number; width_m: number }) =>
     answer(api.POST('/api/gardens/{garden_id}/things', { ...path(props.garden), body })),
 )
-const usual: Record<string, [number, number]> = {
+const usual: Record<ThingKind, [number, number]> = {
   wall: [4, 0.3],
   fence: [4, 0.1],
   hedge: [4, 0.6],
@@ -51,11 +52,11 @@ const usual: Record<string, [number, number]> = {
   path: [5, 0.6],
   water: [0.8, 0.8],
 }
-function put(kind: string) {
+function put(kind: ThingKind) {
   const all = [...map.places.value.values()]
   const mean = (pick: (p: { x: number; y: number }) => number) =>
     all.length ? all.reduce((n, p) => n + pick(p), 0) / all.length : 2
-  const [length_m, width_m] = usual[kind]!
+  const [length_m, width_m] = usual[kind]
   const round = (v: number) => Math.round(v * 10) / 10
   add.mutate(
     { kind, x_m: round(mean((p) => p.x)), y_m: round(mean((p) => p.y)), length_m, width_m },
@@ -169,7 +170,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
             <span class="visually-hidden">Put on the map</span>
             <select
               @change="
-                (put(($event.target as HTMLSelectElement).value),
+                (put(($event.target as HTMLSelectElement).value as ThingKind),
                 (($event.target as HTMLSelectElement).value = ''))
               "
             >

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { clock } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
-import { COVER, optionsOf, SHELTER } from '@/shared/words/names'
+import { COVER, allOf, SHELTER } from '@/shared/words/names'
 
 import { type LightForm } from './bedForm'
 import SinceWhen from './SinceWhen.vue'
@@ -27,7 +27,7 @@ const sunny = computed(() => [
 
 <template>
   <div class="light">
-    <Picks v-model="form.cover" legend="What is over it?" :options="optionsOf(Object.keys(COVER), COVER)" />
+    <Picks v-model="form.cover" legend="What is over it?" :options="allOf(COVER)" />
     <Picks
       :model-value="form.all_day ? 'all' : 'some'"
       legend="When can the sun reach it?"
@@ -52,7 +52,7 @@ const sunny = computed(() => [
     <details>
       <summary>Wind, shade and walls</summary>
       <div class="stack">
-        <Picks v-model="form.shelter" legend="Wind" :options="optionsOf(Object.keys(SHELTER), SHELTER)" />
+        <Picks v-model="form.shelter" legend="Wind" :options="allOf(SHELTER)" />
         <OpenNumber
           v-model="form.shade_pct"
           label="Light kept off by cloth or a tree, %"

@@ -7,7 +7,7 @@ import { addDays } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { CROP, HEIGHT, optionsOf, START } from '@/shared/words/names'
+import { CROP, HEIGHT, allOf, START } from '@/shared/words/names'
 
 import { usualSpread, type PlantingForm } from './bedForm'
 
@@ -41,10 +41,7 @@ const groups = computed(() => [
       .sort((a, b) => a.label.localeCompare(b.label)),
   })),
 ])
-const heights = [
-  { value: null as string | null, label: 'by its age' },
-  ...optionsOf(Object.keys(HEIGHT), HEIGHT),
-]
+const heights = [{ value: null as string | null, label: 'by its age' }, ...allOf(HEIGHT)]
 const mine = computed(() => own.data.value?.find((c) => `own:${c.id}` === p.value.crop))
 const crop = computed(() =>
   catalogue.data.value?.crops.find((c) => c.key === (mine.value?.like ?? p.value.crop)),
@@ -93,11 +90,7 @@ const watered = computed({
         <input v-model.trim="p.variety" maxlength="60" />
       </label>
     </div>
-    <Picks
-      v-model="p.start"
-      legend="How did it begin here?"
-      :options="optionsOf(Object.keys(START), START)"
-    />
+    <Picks v-model="p.start" legend="How did it begin here?" :options="allOf(START)" />
     <Picks
       v-model="p.height"
       legend="How high is it today?"

@@ -3,20 +3,20 @@ import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useChange, useSizes } from '@/shared/api/queries'
-import type { PlantingSize } from '@/shared/api/types'
+import type { BodyHeight, PlantingSize } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { CROP, HEIGHT, optionsOf } from '@/shared/words/names'
+import { CROP, HEIGHT, allOf } from '@/shared/words/names'
 
 /** All plantings in one pass: as growth has them, to be confirmed or mended. */
 const props = defineProps<{ garden: number }>()
 const router = useRouter()
 const units = useUnits()
 const query = useSizes(() => props.garden)
-type Line = PlantingSize & { new_height: string; new_spread: number | null; ticked: boolean }
+type Line = PlantingSize & { new_height: BodyHeight; new_spread: number | null; ticked: boolean }
 const lines = ref<Line[]>([])
 const problem = ref<ApiError | null>(null)
 watch(
@@ -34,7 +34,7 @@ function tickAll() {
 }
 const touch = (line: Line) => (line.ticked = true)
 function name(l: Line): string {
-  const crop = CROP[l.crop] ?? l.crop
+  const crop = CROP[l.crop]
   return `${crop} ×${l.count}${l.variety ? `, ${l.variety}` : ''}`
 }
 const keep = useChange(
@@ -101,7 +101,7 @@ const of = (l: Line) => {
         <label class="field">
           <span class="visually-hidden">Height of {{ name(l) }} in {{ l.bed_name }}</span>
           <select v-model="l.new_height" @change="touch(l)">
-            <option v-for="o in optionsOf(Object.keys(HEIGHT), HEIGHT)" :key="o.value" :value="o.value">
+            <option v-for="o in allOf(HEIGHT)" :key="o.value" :value="o.value">
               {{ o.label }}
             </option>
           </select>

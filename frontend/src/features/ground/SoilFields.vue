@@ -3,10 +3,11 @@ import { PhPlus, PhTrash } from '@phosphor-icons/vue'
 import { computed } from 'vue'
 
 import { useCatalogue } from '@/shared/api/queries'
+import type { Material } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { DRAINAGE, INGREDIENT, optionsOf, SOIL, SOIL_BY_HAND, SOIL_MIXES } from '@/shared/words/names'
+import { DRAINAGE, INGREDIENT, allOf, optionsOf, SOIL, SOIL_BY_HAND, SOIL_MIXES } from '@/shared/words/names'
 
 import { type SoilForm } from './bedForm'
 import SinceWhen from './SinceWhen.vue'
@@ -24,7 +25,7 @@ const props = defineProps<{
 }>()
 const catalogue = useCatalogue()
 const first = computed(() => {
-  const listed = props.container
+  const listed: Material[] = props.container
     ? [...SOIL_MIXES, 'own_mix', 'unknown']
     : [...SOIL_BY_HAND, 'compost_rich', 'own_mix']
   const known = listed.includes(form.value.material) ? listed : [...listed, form.value.material]
@@ -187,11 +188,7 @@ const JAR = [
             :error="of('soil.intake_mm_per_h')"
           />
         </div>
-        <Picks
-          v-model="form.drainage"
-          legend="After heavy rain"
-          :options="optionsOf(Object.keys(DRAINAGE), DRAINAGE)"
-        />
+        <Picks v-model="form.drainage" legend="After heavy rain" :options="allOf(DRAINAGE)" />
         <fieldset class="mix">
           <legend>Layers below the top</legend>
           <UnitInput

@@ -195,7 +195,7 @@ describe('the form of a bed', () => {
   it('sends an own crop with the crop that it is like', () => {
     const form = emptyForm()
     form.plantings = [{ ...newPlanting('2025-07-11'), crop: 'own:9' }]
-    const body = bodyOf(form, { light: false }, (id) => (id === 9 ? 'pepper' : ''))
+    const body = bodyOf(form, { light: false }, (id) => (id === 9 ? 'pepper' : 'other'))
     expect(body.plantings?.[0]).toMatchObject({ crop: 'pepper', own_crop: 9 })
     expect(body.plantings?.[0]).not.toHaveProperty('left') // a new planting has lost none yet
   })
@@ -210,7 +210,7 @@ describe('the form of a bed', () => {
 
   it('leaves an open number open, for the server to name', () => {
     expect(bodyOf({ ...emptyForm(), length_m: null }).length_m).toBeNull()
-    const box = bodyOf({ ...emptyForm(), method: 'reservoir', capacity_l: 12, opening_l: null })
+    const box = bodyOf({ ...emptyForm(), method: 'reservoir', capacity_l: 12, water_at_opening_l: null })
     expect(box.reservoir).toEqual({ capacity_l: 12, wick_l_per_day: null, opening_l: null })
     expect(box.drip).toBeNull()
   })

@@ -1,24 +1,45 @@
-import type { Bed, BedIn, Catalogue } from '@/shared/api/types'
+import { objectOmit } from '@vueuse/core'
+
+import type {
+  Bed,
+  BedIn,
+  BodyHeight,
+  Catalogue,
+  Cover,
+  CropName,
+  Drainage,
+  Ingredient,
+  Kind,
+  Material,
+  MethodName,
+  MulchKind,
+  Pattern,
+  Shelter,
+  Start,
+  Style,
+  Texture,
+  Wetness,
+} from '@/shared/api/types'
 import { addDays } from '@/shared/format/time'
 
 export interface SoilForm {
-  material: string
+  material: Material
   organic_matter_pct: number | null
   /** How the texture is known: by the material alone, by a jar, or by percentages. */
   test: 'none' | 'feel' | 'jar' | 'percent'
   /** The texture class of each handful that was felt. */
-  feel: string[]
+  feel: Texture[]
   jar: { sand_mm: number | null; silt_mm: number | null; clay_mm: number | null; jars?: number }
   sand_pct: number | null
   clay_pct: number | null
-  mix: { ingredient: string; parts: number | null }[]
+  mix: { ingredient: Ingredient; parts: number | null }[]
   stones_pct: number | null
   loosened_m: number | null
   woody_fill_m: number | null
-  drainage: string
+  drainage: Drainage
   intake_mm_per_h: number | null
   top_m: number | null
-  layers: { depth_m: number | null; material: string; organic_matter_pct?: number }[]
+  layers: { depth_m: number | null; material: Material; organic_matter_pct?: number }[]
 }
 
 export interface LightForm {
@@ -26,53 +47,57 @@ export interface LightForm {
   sun_from_h: number
   sun_to_h: number
   shade_pct: number | null
-  shelter: string
+  shelter: Shelter
   warm_wall: boolean
-  cover: string
+  cover: Cover
 }
 
 export interface PlantingForm {
   id: number | null
   /** A crop's key, or "own:" and the id of an own crop. */
   crop: string
-  start: string
+  start: Start
   buried_m: number | null
   left: number | null
   variety: string
   count: number | null
   planted: string
   removed: string | null
-  height: string | null
+  height: BodyHeight | null
   spread_m: number | null
   spacing_m: number | null
   /** Whether the bed is watered for its sake; null: as is usual for its crop. */
   watered: boolean | null
 }
 
-export interface BedForm {
-  name: string
-  kind: string
+/** What the form sends as it was typed; what it asks in another way than the server takes it stands below. */
+type Plain = Omit<
+  BedIn,
+  'soil' | 'exposure' | 'drip' | 'reservoir' | 'mulch' | 'plantings' | 'length_m' | 'width_m' | 'opened'
+>
+
+export interface BedForm extends Plain {
   length_m: number | null
   width_m: number | null
   round: boolean
   soil_depth_m: number | null
   drain_holes: boolean | null
+  method: MethodName
+  rig: number | null
+  style: Style | null
+  pattern: Pattern | null
+  opening_wetness: Wetness | null
   soil: SoilForm
   /** From when a changed soil holds; null: it was always so. */
   soil_since: string | null
   light: LightForm
   light_since: string | null
-  method: string
-  rig: number | null
-  style: string | null
-  pattern: string | null
-  opening_wetness: string | null
   emitters: number | null
   emitter_flow: number | null
   capacity_l: number | null
   wick: number | null
-  opening_l: number | null
-  mulch: string
+  water_at_opening_l: number | null
+  mulch: MulchKind
   mulch_depth_m: number | null
   mulch_cover: number
   plantings: PlantingForm[]
@@ -110,7 +135,7 @@ export function openLight(): LightForm {
   }
 }
 
-export function emptyForm(usual = 'hose'): BedForm {
+export function emptyForm(usual: MethodName = 'hose'): BedForm {
   return {
     name: '',
     kind: 'raised',
@@ -132,7 +157,7 @@ export function emptyForm(usual = 'hose'): BedForm {
     emitter_flow: 2,
     capacity_l: 15,
     wick: null,
-    opening_l: null,
+    water_at_opening_l: null,
     mulch: 'none',
     mulch_depth_m: 0.05,
     mulch_cover: 1,
@@ -141,7 +166,7 @@ export function emptyForm(usual = 'hose'): BedForm {
 }
 
 /** What a kind brings along: the first of its usual sizes, shape, soil, cover and method. */
-export function takeKind(form: BedForm, kind: string, catalogue?: Catalogue, usual = 'hose') {
+export function takeKind(form: BedForm, kind: Kind, catalogue?: Catalogue, usual: MethodName = 'hose') {
   form.kind = kind
   const known = catalogue?.kinds.find((k) => k.key === kind)
   const container = known?.container ?? false
@@ -191,32 +216,26 @@ export function usualSpread(crop: { height_m: number; spread_m: number }, height
 }
 
 export function formOf(bed: Bed): BedForm {
+  const { soils, exposures, drip, reservoir, mulch, plantings, ...plain } = objectOmit(bed, [
+    'id',
+    'volume_l',
+    'opened',
+  ])
   return {
-    name: bed.name,
-    kind: bed.kind,
-    length_m: bed.length_m,
-    width_m: bed.width_m,
-    round: bed.round,
-    soil_depth_m: bed.soil_depth_m,
-    drain_holes: bed.drain_holes,
-    soil: soilOf(bed.soils[bed.soils.length - 1]),
+    ...plain,
+    soil: soilOf(soils[soils.length - 1]),
     soil_since: null,
-    light: lightOf(bed.exposures[bed.exposures.length - 1]),
+    light: lightOf(exposures[exposures.length - 1]),
     light_since: null,
-    method: bed.method,
-    rig: bed.rig,
-    style: bed.style,
-    pattern: bed.pattern,
-    opening_wetness: bed.opening_wetness,
-    emitters: bed.drip?.emitters ?? 10,
-    emitter_flow: bed.drip?.flow_l_per_h ?? 2,
-    capacity_l: bed.reservoir?.capacity_l ?? 15,
-    wick: bed.reservoir?.wick_l_per_day ?? null,
-    opening_l: bed.reservoir?.opening_l ?? null,
-    mulch: bed.mulch?.kind ?? 'none',
-    mulch_depth_m: bed.mulch?.depth_m ?? 0.05,
-    mulch_cover: bed.mulch?.cover ?? 1,
-    plantings: bed.plantings.map((p) => {
+    emitters: drip?.emitters ?? 10,
+    emitter_flow: drip?.flow_l_per_h ?? 2,
+    capacity_l: reservoir?.capacity_l ?? 15,
+    wick: reservoir?.wick_l_per_day ?? null,
+    water_at_opening_l: reservoir?.opening_l ?? null,
+    mulch: mulch?.kind ?? 'none',
+    mulch_depth_m: mulch?.depth_m ?? 0.05,
+    mulch_cover: mulch?.cover ?? 1,
+    plantings: plantings.map((p) => {
       const seen = p.sizes[p.sizes.length - 1]
       return {
         id: p.id,
@@ -327,34 +346,25 @@ export function lightMatters(l: LightForm): boolean {
 export function bodyOf(
   form: BedForm,
   had = { light: false },
-  like: (own: number) => string = () => '',
+  like: (own: number) => CropName = () => 'other',
 ): BedIn {
   const open = (n: number | null) => n as number
+  const said = objectOmit(form, ['soil', 'soil_since', 'light_since'])
+  const { light, emitters, emitter_flow, capacity_l, wick, water_at_opening_l, ...rest } = said
+  const { mulch, mulch_depth_m, mulch_cover, plantings, ...plain } = rest
   return {
-    name: form.name,
-    kind: form.kind,
+    ...plain,
     length_m: open(form.length_m),
     width_m: open(form.round ? form.length_m : form.width_m),
-    round: form.round,
-    soil_depth_m: form.soil_depth_m,
-    drain_holes: form.drain_holes,
     soil: soilBody(form),
-    ...(lightMatters(form.light) || had.light ? { exposure: lightBody(form) } : {}),
-    method: form.method,
-    rig: form.rig,
-    style: form.style,
-    pattern: form.pattern,
-    opening_wetness: form.opening_wetness,
-    drip:
-      form.method === 'drip'
-        ? { emitters: open(form.emitters), flow_l_per_h: open(form.emitter_flow) }
-        : null,
+    ...(lightMatters(light) || had.light ? { exposure: lightBody(form) } : {}),
+    drip: form.method === 'drip' ? { emitters: open(emitters), flow_l_per_h: open(emitter_flow) } : null,
     reservoir:
       form.method === 'reservoir'
-        ? { capacity_l: open(form.capacity_l), wick_l_per_day: form.wick, opening_l: form.opening_l }
+        ? { capacity_l: open(capacity_l), wick_l_per_day: wick, opening_l: water_at_opening_l }
         : null,
-    mulch: { kind: form.mulch, depth_m: form.mulch_depth_m ?? 0.05, cover: form.mulch_cover },
-    plantings: form.plantings.map((p) => ({
+    mulch: { kind: mulch, depth_m: mulch_depth_m ?? 0.05, cover: mulch_cover },
+    plantings: plantings.map((p) => ({
       id: p.id,
       ...cropBody(p.crop, like),
       start: p.start,
@@ -372,8 +382,11 @@ export function bodyOf(
   }
 }
 
-function cropBody(crop: string, like: (own: number) => string): { crop: string; own_crop: number | null } {
-  if (!crop.startsWith('own:')) return { crop, own_crop: null }
+function cropBody(
+  crop: string,
+  like: (own: number) => CropName,
+): { crop: CropName; own_crop: number | null } {
+  if (!crop.startsWith('own:')) return { crop: crop as CropName, own_crop: null }
   const own_crop = Number(crop.slice(4))
   return { crop: like(own_crop), own_crop }
 }

@@ -1,5 +1,6 @@
 /** What the first visit asks, and what it sends. Every answer has an "I don't know". */
 import type { Schemas } from '@/shared/api/client'
+import type { MethodName, Style } from '@/shared/api/types'
 import { readNumber } from '@/shared/format/read'
 
 export interface NewGardenForm {
@@ -10,12 +11,12 @@ export interface NewGardenForm {
   longitude: string | number
   elevation_m: number | null
   time_zone: string
-  method: string
+  method: MethodName
   flow_l_per_min: number | null
   limited: boolean
   weekday: number | null
   weekend: number | null
-  style: string
+  style: Style
 }
 
 export function emptyGarden(zone: string): NewGardenForm {

@@ -4,7 +4,7 @@ import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 
 import { UNSURE } from '@/shared/api/marks'
 import { useRound } from '@/shared/api/queries'
-import type { Stop } from '@/shared/api/types'
+import type { Stop, Wetness } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
@@ -107,8 +107,10 @@ function done(stop: Stop) {
 }
 
 const notToday = (stop: Stop) => deed(stop, () => actions.notToday(stop))
-const felt = (stop: Stop, reading: string) =>
-  deed(stop, () => actions.felt(stop, reading, (WETNESS[reading] ?? 'still wet').toLowerCase()))
+const felt = (stop: Stop, reading: Wetness | 'still_wet') =>
+  deed(stop, () =>
+    actions.felt(stop, reading, (reading === 'still_wet' ? 'still wet' : WETNESS[reading]).toLowerCase()),
+  )
 
 function takeBack(stop: Stop) {
   const noted = lastNoted(stop, places.held(stop.id))

@@ -3,7 +3,7 @@ import { PhCheck } from '@phosphor-icons/vue'
 import { computed, nextTick, useTemplateRef } from 'vue'
 
 import { UNSURE, type MarkState } from '@/shared/api/marks'
-import type { Round, Stop } from '@/shared/api/types'
+import type { Round, Stop, Wetness } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { cropsInWords, WETNESS } from '@/shared/words/names'
@@ -27,7 +27,7 @@ defineEmits<{
   done: []
   other: []
   notToday: []
-  felt: [reading: string]
+  felt: [reading: Wetness | 'still_wet']
   back: []
   giveUp: []
 }>()
@@ -114,7 +114,7 @@ async function openMenu() {
         <template v-else>
           <template v-if="hand && stop.word === 'check'">
             <button
-              v-for="reading in ['dry', 'just_damp', 'wet']"
+              v-for="reading in ['dry', 'just_damp', 'wet'] as const"
               :key="reading"
               class="btn"
               type="button"

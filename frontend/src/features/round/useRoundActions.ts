@@ -1,7 +1,7 @@
 import { answer, api } from '@/shared/api/client'
 import { useMarks } from '@/shared/api/marks'
 import { path } from '@/shared/api/queries'
-import type { Stop } from '@/shared/api/types'
+import type { Stop, Wetness } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
 export interface Poured {
@@ -102,8 +102,8 @@ export function useRoundActions(garden: () => number, today: () => string, show:
       }
       return true
     },
-    async felt(stop: Stop, reading: string, words: string) {
-      const what = reading === 'still_wet' ? { kind: 'still_wet' } : { reading }
+    async felt(stop: Stop, reading: Wetness | 'still_wet', words: string) {
+      const what = reading === 'still_wet' ? { kind: reading } : { reading }
       const kept = await mark([stop], (signal) =>
         answer(
           api.POST('/api/gardens/{garden_id}/observations', {

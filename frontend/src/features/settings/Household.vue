@@ -18,8 +18,8 @@ const hours = Array.from({ length: 49 }, (_, i) => i / 2)
 const form = reactive({
   people: [] as { name: string; minutes: (number | null)[] }[],
   allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
-  growth: 'calendar',
-  heat_rule: 'absolute',
+  growth: 'calendar' as Garden['growth'],
+  heat_rule: 'absolute' as Garden['heat_rule'],
 })
 const problem = ref<ApiError | null>(null)
 const units = useUnits()

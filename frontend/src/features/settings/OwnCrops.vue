@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useOwnCrops } from '@/shared/api/queries'
-import type { OwnCrop } from '@/shared/api/types'
+import type { CropName, OwnCrop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
@@ -19,7 +19,7 @@ const own = useOwnCrops(() => props.garden)
 const empty = () => ({
   id: null as number | null,
   name: '',
-  like: 'tomato',
+  like: 'tomato' as CropName,
   height_m: null as number | null,
   spread_m: null as number | null,
   root_depth_m: null as number | null,
@@ -32,7 +32,7 @@ const like = computed(() => catalogue.data.value?.crops.find((c) => c.key === fo
 const crops = computed(() =>
   (catalogue.data.value?.crops ?? [])
     .filter((c) => c.group !== 'neighbour')
-    .map((c) => ({ key: c.key, label: CROP[c.key] ?? c.name }))
+    .map((c) => ({ key: c.key, label: CROP[c.key] }))
     .sort((a, b) => a.label.localeCompare(b.label)),
 )
 const FEET = [

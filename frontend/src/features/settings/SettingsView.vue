@@ -4,7 +4,7 @@ import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
-import type { Garden } from '@/shared/api/types'
+import type { Garden, MethodName, Style } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Invitations from '@/shared/ui/Invitations.vue'
@@ -52,9 +52,9 @@ const place = reactive({
   latitude: null as number | null,
   longitude: null as number | null,
   elevation_m: null as number | null,
-  style: 'steady',
+  style: 'steady' as Style,
   climate: '',
-  method: 'hose',
+  method: 'hose' as MethodName,
 })
 watch(
   own,

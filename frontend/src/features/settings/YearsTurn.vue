@@ -76,7 +76,7 @@ function takeBack(id: number) {
           <summary>What grew</summary>
           <ul class="lines">
             <li v-for="(x, k) in s.grew" :key="k">
-              {{ CROP[x.crop] ?? x.crop }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
+              {{ CROP[x.crop] }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
               <span class="soft">
                 {{ x.bed_name }}, {{ shortDate(x.planted) }} to {{ shortDate(x.removed) }}
               </span>
@@ -98,7 +98,7 @@ function takeBack(id: number) {
         <legend>What stays?</legend>
         <label v-for="x in standing" :key="x.planting" class="tick">
           <input v-model="form.stays" type="checkbox" :value="x.planting" />
-          {{ CROP[x.crop] ?? x.crop }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
+          {{ CROP[x.crop] }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
           <span class="soft">{{ x.bed_name }}</span>
         </label>
       </fieldset>

@@ -1105,7 +1105,7 @@ export interface components {
             reservoir_l: components["schemas"]["Band"] | null;
             rain_mm: components["schemas"]["Band"];
             tmax: components["schemas"]["Band"];
-            weather: string;
+            weather: components["schemas"]["Outlook"];
         };
         AheadOut: {
             garden: components["schemas"]["GardenOut"];
@@ -1122,7 +1122,7 @@ export interface components {
             from_h: number;
             /** Format: double */
             to_h: number;
-            /** @description 0 is Monday */
+            /** @description on which it is so; else on all */
             weekdays?: number[];
         };
         AllowedOut: {
@@ -1156,60 +1156,183 @@ export interface components {
         BarredEnum: "frost" | "cold_soil" | "soft";
         /** @description A bed in the garden file's words. */
         BedInRequest: {
+            /** @description no other bed of the garden has it */
             name: string;
-            kind: string;
-            /** Format: double */
+            /**
+             * @description what kind of isle it is
+             *
+             *     * `raised` - raised
+             *     * `open` - open
+             *     * `keyhole` - keyhole
+             *     * `row` - row
+             *     * `mound` - mound
+             *     * `tunnel` - tunnel
+             *     * `pot` - pot
+             *     * `half_barrel` - half_barrel
+             *     * `trough` - trough
+             *     * `fabric_bag` - fabric_bag
+             *     * `hanging_basket` - hanging_basket
+             *     * `self_watering_box` - self_watering_box
+             *     * `tray` - tray
+             */
+            kind: components["schemas"]["Kind"];
+            /**
+             * Format: double
+             * @description across, if it is round
+             */
             length_m: number;
             /** Format: double */
             width_m: number;
+            /**
+             * @description how its soil felt that day
+             *
+             *     * `dry` - dry
+             *     * `just_damp` - just_damp
+             *     * `moist` - moist
+             *     * `wet` - wet
+             */
+            opening_wetness?: (components["schemas"]["Wetness"] | components["schemas"]["NullEnum"]) | null;
             round?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description loosened soil or pot; else as usual for its kind
+             */
             soil_depth_m?: number | null;
+            /** @description what grows in it, or is to */
+            plantings?: components["schemas"]["PlantingInRequest"][];
+            /**
+             * @description how it is watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `reservoir` - reservoir
+             */
+            method?: components["schemas"]["MethodName"];
+            /** @description its line, where the method is drip */
+            drip?: components["schemas"]["DripInRequest"] | null;
+            /** @description its reservoir, where it has one */
+            reservoir?: components["schemas"]["ReservoirInRequest"] | null;
+            /**
+             * @description its own style; else the garden's
+             *
+             *     * `ample` - ample
+             *     * `steady` - steady
+             *     * `sparing` - sparing
+             */
+            style?: (components["schemas"]["Style"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description its own pattern; else as usual for its kind
+             *
+             *     * `deep_and_seldom` - deep_and_seldom
+             *     * `little_and_often` - little_and_often
+             *     * `damp_top` - damp_top
+             *     * `run_down` - run_down
+             */
+            pattern?: (components["schemas"]["Pattern"] | components["schemas"]["NullEnum"]) | null;
+            /** @description of a pot; left out: not known, and taken as there */
             drain_holes?: boolean | null;
-            soil?: components["schemas"]["SoilInRequest"];
-            method?: string;
             rig?: number | null;
-            style?: string | null;
-            pattern?: string | null;
-            exposure?: components["schemas"]["ExposureInRequest"];
             /** Format: date */
             opened?: string;
-            opening_wetness?: string | null;
-            drip?: components["schemas"]["DripInRequest"] | null;
-            reservoir?: components["schemas"]["ReservoirInRequest"] | null;
-            plantings?: components["schemas"]["PlantingInRequest"][];
+            soil?: components["schemas"]["SoilInRequest"];
+            exposure?: components["schemas"]["ExposureInRequest"];
             mulch?: components["schemas"]["MulchInRequest"] | null;
         };
         /** @description A bed in the garden file's words. */
         BedOut: {
-            id: number;
+            /** @description no other bed of the garden has it */
             name: string;
-            kind: string;
-            /** Format: double */
+            /**
+             * @description what kind of isle it is
+             *
+             *     * `raised` - raised
+             *     * `open` - open
+             *     * `keyhole` - keyhole
+             *     * `row` - row
+             *     * `mound` - mound
+             *     * `tunnel` - tunnel
+             *     * `pot` - pot
+             *     * `half_barrel` - half_barrel
+             *     * `trough` - trough
+             *     * `fabric_bag` - fabric_bag
+             *     * `hanging_basket` - hanging_basket
+             *     * `self_watering_box` - self_watering_box
+             *     * `tray` - tray
+             */
+            kind: components["schemas"]["Kind"];
+            /**
+             * Format: double
+             * @description across, if it is round
+             */
             length_m: number;
             /** Format: double */
             width_m: number;
+            /**
+             * Format: date
+             * @description the first day of its ledger
+             */
+            opened: string;
+            /**
+             * @description how its soil felt that day
+             *
+             *     * `dry` - dry
+             *     * `just_damp` - just_damp
+             *     * `moist` - moist
+             *     * `wet` - wet
+             */
+            opening_wetness: (components["schemas"]["Wetness"] | components["schemas"]["NullEnum"]) | null;
             round: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description loosened soil or pot; else as usual for its kind
+             */
             soil_depth_m: number | null;
+            /** @description what it is made of, by date */
+            soils: components["schemas"]["SoilOut"][];
+            /** @description what grows in it, or is to */
+            plantings: components["schemas"]["PlantingOut"][];
+            /**
+             * @description how it is watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `reservoir` - reservoir
+             */
+            method: components["schemas"]["MethodName"];
+            /** @description its line, where the method is drip */
+            drip: components["schemas"]["DripOut"] | null;
+            /** @description its reservoir, where it has one */
+            reservoir: components["schemas"]["ReservoirOut"] | null;
+            /**
+             * @description its own style; else the garden's
+             *
+             *     * `ample` - ample
+             *     * `steady` - steady
+             *     * `sparing` - sparing
+             */
+            style: (components["schemas"]["Style"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description its own pattern; else as usual for its kind
+             *
+             *     * `deep_and_seldom` - deep_and_seldom
+             *     * `little_and_often` - little_and_often
+             *     * `damp_top` - damp_top
+             *     * `run_down` - run_down
+             */
+            pattern: (components["schemas"]["Pattern"] | components["schemas"]["NullEnum"]) | null;
+            /** @description how sky and wind reach it, by date */
+            exposures: components["schemas"]["ExposureOut"][];
+            /** @description of a pot; left out: not known, and taken as there */
             drain_holes: boolean | null;
+            id: number;
             /**
              * Format: double
              * @description soil or mix in it
              */
             volume_l: number;
-            soils: components["schemas"]["SoilOut"][];
-            exposures: components["schemas"]["ExposureOut"][];
-            method: components["schemas"]["MethodEnum"];
             rig: number | null;
-            style: (components["schemas"]["StyleEnum"] | components["schemas"]["NullEnum"]) | null;
-            pattern: (components["schemas"]["PatternEnum"] | components["schemas"]["NullEnum"]) | null;
-            /** Format: date */
-            opened: string;
-            opening_wetness: (components["schemas"]["WetnessEnum"] | components["schemas"]["NullEnum"]) | null;
-            drip: components["schemas"]["DripOut"] | null;
-            reservoir: components["schemas"]["ReservoirOut"] | null;
-            plantings: components["schemas"]["PlantingOut"][];
             mulch: components["schemas"]["MulchOut"] | null;
         };
         BedPage: {
@@ -1246,20 +1369,46 @@ export interface components {
         BeginsWithEnum: "soak" | "opening" | "window";
         /** @enum {unknown} */
         BlankEnum: "";
+        /**
+         * @description * `ankle` - ankle
+         *     * `knee` - knee
+         *     * `waist` - waist
+         *     * `shoulder` - shoulder
+         *     * `overhead` - overhead
+         * @enum {string}
+         */
+        BodyHeight: "ankle" | "knee" | "waist" | "shoulder" | "overhead";
         Catalogue: {
             crops: components["schemas"]["CropOut"][];
             kinds: components["schemas"]["KindOut"][];
-            soils: string[];
-            ingredients: string[];
-            starts: string[];
-            mulches: string[];
+            soils: components["schemas"]["Material"][];
+            ingredients: components["schemas"]["Ingredient"][];
+            starts: components["schemas"]["Start"][];
+            mulches: components["schemas"]["MulchKind"][];
             heights: {
                 [key: string]: number;
             };
             time_zones: string[];
             climates: components["schemas"]["ClimateOut"][];
-            textures: string[];
+            textures: components["schemas"]["Texture"][];
         };
+        /**
+         * @description * `trigger` - trigger
+         *     * `heat` - heat
+         *     * `damp_top` - damp_top
+         *     * `rain` - rain
+         *     * `not_yet` - not_yet
+         *     * `air_short` - air_short
+         *     * `doubt` - doubt
+         *     * `watered` - watered
+         *     * `reservoir` - reservoir
+         *     * `bare` - bare
+         *     * `unwatered` - unwatered
+         *     * `before_planting` - before_planting
+         *     * `planting_in` - planting_in
+         * @enum {string}
+         */
+        Cause: "trigger" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "bare" | "unwatered" | "before_planting" | "planting_in";
         /**
          * @description * `cool_maritime` - cool_maritime
          *     * `temperate` - temperate
@@ -1273,9 +1422,9 @@ export interface components {
          *     * `file` - file
          * @enum {string}
          */
-        ClimateEnum: "cool_maritime" | "temperate" | "cold_winter" | "dry_summer" | "hot_dry" | "humid_summer" | "wet_tropical" | "monsoon" | "cool_highland" | "file";
+        ClimateName: "cool_maritime" | "temperate" | "cold_winter" | "dry_summer" | "hot_dry" | "humid_summer" | "wet_tropical" | "monsoon" | "cool_highland" | "file";
         ClimateOut: {
-            key: string;
+            key: components["schemas"]["ClimateName"];
             name: string;
             /**
              * Format: double
@@ -1302,9 +1451,80 @@ export interface components {
          *     * `indoors` - indoors
          * @enum {string}
          */
-        CoverEnum: "none" | "eaves" | "roof" | "cloche" | "tunnel" | "indoors";
+        Cover: "none" | "eaves" | "roof" | "cloche" | "tunnel" | "indoors";
+        /**
+         * @description * `tomato` - tomato
+         *     * `pepper` - pepper
+         *     * `chilli` - chilli
+         *     * `aubergine` - aubergine
+         *     * `cucumber` - cucumber
+         *     * `courgette` - courgette
+         *     * `winter_squash` - winter_squash
+         *     * `melon` - melon
+         *     * `watermelon` - watermelon
+         *     * `okra` - okra
+         *     * `sweetcorn` - sweetcorn
+         *     * `runner_bean` - runner_bean
+         *     * `french_bean` - french_bean
+         *     * `drying_bean` - drying_bean
+         *     * `broad_bean` - broad_bean
+         *     * `pea` - pea
+         *     * `lettuce` - lettuce
+         *     * `endive` - endive
+         *     * `rocket` - rocket
+         *     * `spinach` - spinach
+         *     * `chard` - chard
+         *     * `pak_choi` - pak_choi
+         *     * `cabbage` - cabbage
+         *     * `kale` - kale
+         *     * `broccoli` - broccoli
+         *     * `cauliflower` - cauliflower
+         *     * `brussels_sprouts` - brussels_sprouts
+         *     * `kohlrabi` - kohlrabi
+         *     * `carrot` - carrot
+         *     * `parsnip` - parsnip
+         *     * `beetroot` - beetroot
+         *     * `turnip` - turnip
+         *     * `radish` - radish
+         *     * `potato` - potato
+         *     * `sweet_potato` - sweet_potato
+         *     * `celery` - celery
+         *     * `celeriac` - celeriac
+         *     * `fennel` - fennel
+         *     * `artichoke` - artichoke
+         *     * `asparagus` - asparagus
+         *     * `rhubarb` - rhubarb
+         *     * `onion` - onion
+         *     * `spring_onion` - spring_onion
+         *     * `garlic` - garlic
+         *     * `leek` - leek
+         *     * `basil` - basil
+         *     * `parsley` - parsley
+         *     * `coriander` - coriander
+         *     * `dill` - dill
+         *     * `chives` - chives
+         *     * `mint` - mint
+         *     * `thyme` - thyme
+         *     * `rosemary` - rosemary
+         *     * `sage` - sage
+         *     * `strawberry` - strawberry
+         *     * `raspberry` - raspberry
+         *     * `currant` - currant
+         *     * `gooseberry` - gooseberry
+         *     * `blueberry` - blueberry
+         *     * `fruit_tree` - fruit_tree
+         *     * `flowers` - flowers
+         *     * `sunflower` - sunflower
+         *     * `bush` - bush
+         *     * `other` - other
+         *     * `hedge` - hedge
+         *     * `tree_roots` - tree_roots
+         *     * `weeds` - weeds
+         * @enum {string}
+         */
+        CropName: "tomato" | "pepper" | "chilli" | "aubergine" | "cucumber" | "courgette" | "winter_squash" | "melon" | "watermelon" | "okra" | "sweetcorn" | "runner_bean" | "french_bean" | "drying_bean" | "broad_bean" | "pea" | "lettuce" | "endive" | "rocket" | "spinach" | "chard" | "pak_choi" | "cabbage" | "kale" | "broccoli" | "cauliflower" | "brussels_sprouts" | "kohlrabi" | "carrot" | "parsnip" | "beetroot" | "turnip" | "radish" | "potato" | "sweet_potato" | "celery" | "celeriac" | "fennel" | "artichoke" | "asparagus" | "rhubarb" | "onion" | "spring_onion" | "garlic" | "leek" | "basil" | "parsley" | "coriander" | "dill" | "chives" | "mint" | "thyme" | "rosemary" | "sage" | "strawberry" | "raspberry" | "currant" | "gooseberry" | "blueberry" | "fruit_tree" | "flowers" | "sunflower" | "bush" | "other" | "hedge" | "tree_roots" | "weeds";
         CropOut: {
-            key: string;
+            key: components["schemas"]["CropName"];
             name: string;
             group: components["schemas"]["GroupEnum"];
             kcb: number[];
@@ -1328,11 +1548,19 @@ export interface components {
             source: string;
         };
         CropStanding: {
-            crop: string;
+            crop: components["schemas"]["CropName"];
             variety: string;
             count: number;
-            /** @description name of the nearest body height */
-            height: string;
+            /**
+             * @description the nearest body height
+             *
+             *     * `ankle` - ankle
+             *     * `knee` - knee
+             *     * `waist` - waist
+             *     * `shoulder` - shoulder
+             *     * `overhead` - overhead
+             */
+            height: components["schemas"]["BodyHeight"];
             stage: string;
         };
         DayInRequest: {
@@ -1392,6 +1620,12 @@ export interface components {
             /** Format: double */
             wind: number;
         };
+        /**
+         * @description * `morning` - morning
+         *     * `evening` - evening
+         * @enum {string}
+         */
+        DayPart: "morning" | "evening";
         DayUse: {
             /** Format: double */
             litres: number;
@@ -1423,7 +1657,7 @@ export interface components {
             cans: number | null;
             /** Format: double */
             drip_minutes: number | null;
-            into: components["schemas"]["IntoEnum"];
+            into: components["schemas"]["Into"];
             passes: number;
             /** Format: double */
             pause_minutes: number;
@@ -1435,15 +1669,25 @@ export interface components {
          *     * `standing` - standing
          * @enum {string}
          */
-        DrainageEnum: "free" | "slow" | "standing";
+        Drainage: "free" | "slow" | "standing";
+        /** @description A line of emitters. */
         DripInRequest: {
+            /** @description how many emitters */
             emitters: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of each emitter
+             */
             flow_l_per_h: number;
         };
+        /** @description A line of emitters. */
         DripOut: {
+            /** @description how many emitters */
             emitters: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of each emitter
+             */
             flow_l_per_h: number;
         };
         Error: {
@@ -1457,30 +1701,87 @@ export interface components {
         };
         /** @description From `date` on; without a date it corrects the record that holds. */
         ExposureInRequest: {
-            /** Format: date */
+            /**
+             * Format: date
+             * @description from when it is so; left out: from the bed's opening
+             */
             date?: string | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description clock hour from which the sun can reach it
+             */
             sun_from_h?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description clock hour until which the sun can reach it
+             */
             sun_to_h?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description light kept off by cloth or a tree
+             */
             shade_pct?: number;
-            shelter?: string;
+            /**
+             * @description how the wind reaches it
+             *
+             *     * `exposed` - exposed
+             *     * `open` - open
+             *     * `sheltered` - sheltered
+             */
+            shelter?: components["schemas"]["Shelter"];
+            /** @description whether a wall that stores warmth stands behind it */
             warm_wall?: boolean;
-            cover?: string;
+            /**
+             * @description what is over it
+             *
+             *     * `none` - none
+             *     * `eaves` - eaves
+             *     * `roof` - roof
+             *     * `cloche` - cloche
+             *     * `tunnel` - tunnel
+             *     * `indoors` - indoors
+             */
+            cover?: components["schemas"]["Cover"];
         };
         ExposureOut: {
+            /**
+             * Format: double
+             * @description clock hour from which the sun can reach it
+             */
+            sun_from_h: number;
+            /**
+             * Format: double
+             * @description clock hour until which the sun can reach it
+             */
+            sun_to_h: number;
+            /**
+             * Format: double
+             * @description light kept off by cloth or a tree
+             */
+            shade_pct: number;
+            /**
+             * @description how the wind reaches it
+             *
+             *     * `exposed` - exposed
+             *     * `open` - open
+             *     * `sheltered` - sheltered
+             */
+            shelter: components["schemas"]["Shelter"];
+            /** @description whether a wall that stores warmth stands behind it */
+            warm_wall: boolean;
+            /**
+             * @description what is over it
+             *
+             *     * `none` - none
+             *     * `eaves` - eaves
+             *     * `roof` - roof
+             *     * `cloche` - cloche
+             *     * `tunnel` - tunnel
+             *     * `indoors` - indoors
+             */
+            cover: components["schemas"]["Cover"];
             /** Format: date */
             date: string;
-            /** Format: double */
-            sun_from_h: number;
-            /** Format: double */
-            sun_to_h: number;
-            /** Format: double */
-            shade_pct: number;
-            shelter: components["schemas"]["ShelterEnum"];
-            warm_wall: boolean;
-            cover: components["schemas"]["CoverEnum"];
         };
         FeedOut: {
             address: string | null;
@@ -1501,31 +1802,80 @@ export interface components {
             };
         };
         GardenOut: {
-            id: number;
             name: string;
             /** Format: double */
             latitude: number;
+            /**
+             * Format: double
+             * @description above the sea
+             */
+            elevation_m: number;
             /** Format: double */
             longitude: number;
-            /** Format: double */
-            elevation_m: number;
-            time_zone: string;
-            style: components["schemas"]["StyleEnum"];
+            /**
+             * @description how readily its beds are watered
+             *
+             *     * `ample` - ample
+             *     * `steady` - steady
+             *     * `sparing` - sparing
+             */
+            style: components["schemas"]["Style"];
+            /** @description within some 20 km of a large water */
             coastal: boolean;
-            growth: components["schemas"]["GrowthEnum"];
-            heat_rule: components["schemas"]["HeatRuleEnum"];
-            method: components["schemas"]["MethodEnum"];
-            climate: (components["schemas"]["ClimateEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description hoses and taps */
+            rigs: components["schemas"]["RigOut"][];
+            /**
+             * @description whether plants grow by the calendar or by warmth
+             *
+             *     * `calendar` - calendar
+             *     * `warmth` - warmth
+             */
+            growth: components["schemas"]["Growth"];
+            /**
+             * @description what a heat wave is: by degrees, or unusual for the place
+             *
+             *     * `absolute` - absolute
+             *     * `unusual` - unusual
+             */
+            heat_rule: components["schemas"]["HeatRuleName"];
+            /** @description who waters */
+            people: components["schemas"]["PersonOut"][];
+            /** @description hours in which watering is allowed */
+            allowed: components["schemas"]["AllowedOut"][];
+            /** @description of the IANA list */
+            time_zone: string;
+            /**
+             * @description what stands in where no day is known: a generic one, or `file`: its `climate_days`
+             *
+             *     * `cool_maritime` - cool_maritime
+             *     * `temperate` - temperate
+             *     * `cold_winter` - cold_winter
+             *     * `dry_summer` - dry_summer
+             *     * `hot_dry` - hot_dry
+             *     * `humid_summer` - humid_summer
+             *     * `wet_tropical` - wet_tropical
+             *     * `monsoon` - monsoon
+             *     * `cool_highland` - cool_highland
+             *     * `file` - file
+             */
+            climate: (components["schemas"]["ClimateName"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description how most of its beds are watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `reservoir` - reservoir
+             */
+            method: components["schemas"]["MethodName"];
+            id: number;
             /** @description the climate in words, empty without one */
             climate_said: string;
-            people: components["schemas"]["PersonOut"][];
-            allowed: components["schemas"]["AllowedOut"][];
             /** Format: date */
             today: string;
             own_clock: boolean;
             demonstration: boolean;
             role: components["schemas"]["GardenOutRoleEnum"];
-            rigs: components["schemas"]["RigOut"][];
         };
         /**
          * @description * `owner` - owner
@@ -1534,12 +1884,12 @@ export interface components {
          */
         GardenOutRoleEnum: "owner" | "helper";
         GaugeInRequest: {
-            /** Format: uuid */
-            id: string;
             /** Format: date */
             date: string;
             /** Format: double */
             rain: number;
+            /** Format: uuid */
+            id: string;
         };
         GaugeOut: {
             /** Format: uuid */
@@ -1555,7 +1905,7 @@ export interface components {
          *     * `moved` - moved
          * @enum {string}
          */
-        GaveEnum: "minutes" | "taps" | "moved";
+        Gave: "minutes" | "taps" | "moved";
         /** @description A bed that gives way because a day has not room, and what that costs. */
         Giving: {
             bed: number;
@@ -1571,7 +1921,7 @@ export interface components {
         };
         GrewOut: {
             bed_name: string;
-            crop: string;
+            crop: components["schemas"]["CropName"];
             variety: string;
             count: number;
             /** Format: date */
@@ -1590,7 +1940,7 @@ export interface components {
         GroundBed: {
             id: number;
             name: string;
-            kind: string;
+            kind: components["schemas"]["Kind"];
             /** Format: double */
             length_m: number;
             /** Format: double */
@@ -1603,7 +1953,7 @@ export interface components {
             /** Format: double */
             turn_deg: number;
             rig: number | null;
-            word: string;
+            word: components["schemas"]["Word"] | components["schemas"]["BlankEnum"];
             crops: components["schemas"]["CropStanding"][];
             /** Format: double */
             raw_mm: number | null;
@@ -1648,7 +1998,7 @@ export interface components {
          *     * `warmth` - warmth
          * @enum {string}
          */
-        GrowthEnum: "calendar" | "warmth";
+        Growth: "calendar" | "warmth";
         HardDayOut: {
             /** Format: date */
             date: string;
@@ -1678,16 +2028,7 @@ export interface components {
          *     * `unusual` - unusual
          * @enum {string}
          */
-        HeatRuleEnum: "absolute" | "unusual";
-        /**
-         * @description * `ankle` - ankle
-         *     * `knee` - knee
-         *     * `waist` - waist
-         *     * `shoulder` - shoulder
-         *     * `overhead` - overhead
-         * @enum {string}
-         */
-        HeightEnum: "ankle" | "knee" | "waist" | "shoulder" | "overhead";
+        HeatRuleName: "absolute" | "unusual";
         /**
          * @description * `` -
          *     * `cold` - cold
@@ -1732,7 +2073,7 @@ export interface components {
          *     * `planting` - planting
          * @enum {string}
          */
-        HowEnum: "due" | "late" | "early" | "moved" | "planting";
+        How: "due" | "late" | "early" | "moved" | "planting";
         IdsInRequest: {
             ids: number[];
         };
@@ -1746,11 +2087,25 @@ export interface components {
             features: number;
         };
         /**
+         * @description * `garden_soil` - garden_soil
+         *     * `peat` - peat
+         *     * `coir` - coir
+         *     * `compost` - compost
+         *     * `leaf_mould` - leaf_mould
+         *     * `bark` - bark
+         *     * `perlite` - perlite
+         *     * `vermiculite` - vermiculite
+         *     * `sand` - sand
+         *     * `grit` - grit
+         * @enum {string}
+         */
+        Ingredient: "garden_soil" | "peat" | "coir" | "compost" | "leaf_mould" | "bark" | "perlite" | "vermiculite" | "sand" | "grit";
+        /**
          * @description * `soil` - soil
          *     * `reservoir` - reservoir
          * @enum {string}
          */
-        IntoEnum: "soil" | "reservoir";
+        Into: "soil" | "reservoir";
         InvitationOut: {
             id: number;
             garden: string;
@@ -1758,7 +2113,7 @@ export interface components {
         };
         /** @description What the picture of a bed needs. mm are over the rooted share, below field capacity positive. */
         Isle: {
-            kind: string;
+            kind: components["schemas"]["Kind"];
             net_mm: components["schemas"]["Band"];
             /** Format: double */
             raw_mm: number;
@@ -1774,7 +2129,7 @@ export interface components {
             depth_m: number;
             /** Format: double */
             root_depth_m: number;
-            mulch: string;
+            mulch: components["schemas"]["MulchKind"];
             /** Format: double */
             mulch_depth_m: number;
             plants: number;
@@ -1787,7 +2142,7 @@ export interface components {
              * @description how full, 0 to 1
              */
             reservoir_share: number | null;
-            cover: components["schemas"]["CoverEnum"];
+            cover: components["schemas"]["Cover"];
             /** @description from the top down */
             layers: components["schemas"]["IsleLayer"][];
         };
@@ -1800,26 +2155,65 @@ export interface components {
             field_capacity: number;
             source: string;
         };
+        /** @description What settled in a jar of shaken soil; only the ratio of its layers counts. */
         JarInRequest: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the sand
+             */
             sand_mm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the silt
+             */
             silt_mm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the clay
+             */
             clay_mm: number;
+            /** @description of how many jars this is the mean */
             jars?: number;
         };
+        /** @description What settled in a jar of shaken soil; only the ratio of its layers counts. */
         JarOut: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the sand
+             */
             sand_mm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the silt
+             */
             silt_mm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the clay
+             */
             clay_mm: number;
+            /** @description of how many jars this is the mean */
             jars: number;
         };
+        /**
+         * @description * `raised` - raised
+         *     * `open` - open
+         *     * `keyhole` - keyhole
+         *     * `row` - row
+         *     * `mound` - mound
+         *     * `tunnel` - tunnel
+         *     * `pot` - pot
+         *     * `half_barrel` - half_barrel
+         *     * `trough` - trough
+         *     * `fabric_bag` - fabric_bag
+         *     * `hanging_basket` - hanging_basket
+         *     * `self_watering_box` - self_watering_box
+         *     * `tray` - tray
+         * @enum {string}
+         */
+        Kind: "raised" | "open" | "keyhole" | "row" | "mound" | "tunnel" | "pot" | "half_barrel" | "trough" | "fabric_bag" | "hanging_basket" | "self_watering_box" | "tray";
         KindOut: {
-            key: string;
+            key: components["schemas"]["Kind"];
             name: string;
             container: boolean;
             /** Format: double */
@@ -1833,18 +2227,80 @@ export interface components {
          * @enum {string}
          */
         LacksEnum: "beds" | "weather";
+        /** @description A layer below the top one. The last one reaches on downwards. */
         LayerInRequest: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description its thickness
+             */
             depth_m: number;
-            material: string;
-            /** Format: double */
+            /**
+             * @description what it is made of; no own mix
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             *     * `falls_apart` - falls_apart
+             *     * `holds_and_crumbles` - holds_and_crumbles
+             *     * `makes_a_ribbon` - makes_a_ribbon
+             *     * `unknown` - unknown
+             *     * `potting_mix` - potting_mix
+             *     * `home_mix` - home_mix
+             *     * `compost_rich` - compost_rich
+             *     * `own_mix` - own_mix
+             */
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description organic matter by weight
+             */
             organic_matter_pct?: number;
         };
+        /** @description A layer below the top one. The last one reaches on downwards. */
         LayerOut: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description its thickness
+             */
             depth_m: number;
-            material: string;
-            /** Format: double */
+            /**
+             * @description what it is made of; no own mix
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             *     * `falls_apart` - falls_apart
+             *     * `holds_and_crumbles` - holds_and_crumbles
+             *     * `makes_a_ribbon` - makes_a_ribbon
+             *     * `unknown` - unknown
+             *     * `potting_mix` - potting_mix
+             *     * `home_mix` - home_mix
+             *     * `compost_rich` - compost_rich
+             *     * `own_mix` - own_mix
+             */
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description organic matter by weight
+             */
             organic_matter_pct: number;
         };
         /** @description One day behind. mm over the bed's ground, but net_mm over its rooted share. */
@@ -1883,7 +2339,7 @@ export interface components {
             soil_changed_mm: number;
             /** Format: double */
             ks: number;
-            weather: string;
+            weather: components["schemas"]["Outlook"];
         };
         /**
          * @description * `fine` - fine
@@ -1906,6 +2362,30 @@ export interface components {
             /** Format: uuid */
             put_off: string;
         };
+        /**
+         * @description * `sand` - sand
+         *     * `loamy_sand` - loamy_sand
+         *     * `sandy_loam` - sandy_loam
+         *     * `loam` - loam
+         *     * `silt_loam` - silt_loam
+         *     * `silt` - silt
+         *     * `sandy_clay_loam` - sandy_clay_loam
+         *     * `clay_loam` - clay_loam
+         *     * `silty_clay_loam` - silty_clay_loam
+         *     * `silty_clay` - silty_clay
+         *     * `sandy_clay` - sandy_clay
+         *     * `clay` - clay
+         *     * `falls_apart` - falls_apart
+         *     * `holds_and_crumbles` - holds_and_crumbles
+         *     * `makes_a_ribbon` - makes_a_ribbon
+         *     * `unknown` - unknown
+         *     * `potting_mix` - potting_mix
+         *     * `home_mix` - home_mix
+         *     * `compost_rich` - compost_rich
+         *     * `own_mix` - own_mix
+         * @enum {string}
+         */
+        Material: "sand" | "loamy_sand" | "sandy_loam" | "loam" | "silt_loam" | "silt" | "sandy_clay_loam" | "clay_loam" | "silty_clay_loam" | "silty_clay" | "sandy_clay" | "clay" | "falls_apart" | "holds_and_crumbles" | "makes_a_ribbon" | "unknown" | "potting_mix" | "home_mix" | "compost_rich" | "own_mix";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         MeasurementInRequest: {
             kind: string;
@@ -1927,7 +2407,7 @@ export interface components {
             id: string;
             /** Format: date */
             date: string;
-            kind: components["schemas"]["MeasurementOutKindEnum"];
+            kind: components["schemas"]["TestKind"];
             bed: number | null;
             bed_name: string;
             rig: number | null;
@@ -1939,18 +2419,6 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /**
-         * @description * `bucket` - bucket
-         *     * `can` - can
-         *     * `squeeze` - squeeze
-         *     * `jar` - jar
-         *     * `drain` - drain
-         *     * `finger` - finger
-         *     * `pot` - pot
-         *     * `meter` - meter
-         * @enum {string}
-         */
-        MeasurementOutKindEnum: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter";
         /** @description id: of the membership, or of the invitation of somebody who was invited. */
         Member: {
             id: number;
@@ -1971,7 +2439,7 @@ export interface components {
          *     * `reservoir` - reservoir
          * @enum {string}
          */
-        MethodEnum: "hose" | "can" | "drip" | "reservoir";
+        MethodName: "hose" | "can" | "drip" | "reservoir";
         MixInRequest: {
             /** Format: double */
             volume_l: number;
@@ -1998,7 +2466,7 @@ export interface components {
             to_date: string;
         };
         MulchInRequest: {
-            kind: string;
+            kind: components["schemas"]["MulchKind"];
             /**
              * Format: double
              * @default 0.05
@@ -2010,37 +2478,85 @@ export interface components {
              */
             cover: number;
         };
+        /**
+         * @description * `none` - none
+         *     * `straw` - straw
+         *     * `leaf_mould` - leaf_mould
+         *     * `compost` - compost
+         *     * `bark` - bark
+         *     * `film` - film
+         * @enum {string}
+         */
+        MulchKind: "none" | "straw" | "leaf_mould" | "compost" | "bark" | "film";
         MulchOut: {
-            kind: string;
-            /** Format: double */
+            kind: components["schemas"]["MulchKind"];
+            /**
+             * Format: double
+             * @description how thick it lies
+             */
             depth_m: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of the ground that it covers
+             */
             cover: number;
         };
         NeededOut: {
-            ingredient: string;
+            ingredient: components["schemas"]["Ingredient"];
             /** Format: double */
             litres: number;
             bags: number;
         };
+        /** @description What a person says of a garden as a whole; its beds, hoses and what happened come apart. */
         NewGardenInRequest: {
             name: string;
             /** Format: double */
             latitude: number;
             /** Format: double */
             longitude?: number;
+            /**
+             * @description how readily its beds are watered
+             *
+             *     * `ample` - ample
+             *     * `steady` - steady
+             *     * `sparing` - sparing
+             */
+            style?: components["schemas"]["Style"];
+            /** @description within some 20 km of a large water */
+            coastal?: boolean;
+            /**
+             * @description whether plants grow by the calendar or by warmth
+             *
+             *     * `calendar` - calendar
+             *     * `warmth` - warmth
+             */
+            growth?: components["schemas"]["Growth"];
+            /**
+             * @description what a heat wave is: by degrees, or unusual for the place
+             *
+             *     * `absolute` - absolute
+             *     * `unusual` - unusual
+             */
+            heat_rule?: components["schemas"]["HeatRuleName"];
+            /** @description who waters */
+            people?: components["schemas"]["PersonInRequest"][];
+            /** @description hours in which watering is allowed */
+            allowed?: components["schemas"]["AllowedInRequest"][];
+            /** @description of the IANA list */
+            time_zone?: string;
+            /**
+             * @description how most of its beds are watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `reservoir` - reservoir
+             */
+            method?: components["schemas"]["MethodName"];
             /** Format: double */
             elevation_m?: number;
-            time_zone?: string;
-            style?: string;
-            coastal?: boolean;
-            growth?: string;
-            heat_rule?: string;
-            method?: string;
             /** @description 'by_place' takes the usual one there */
             climate?: string | null;
-            people?: components["schemas"]["PersonInRequest"][];
-            allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description CSV text */
             weather_file?: string;
             /**
@@ -2052,26 +2568,39 @@ export interface components {
         /** @enum {unknown} */
         NullEnum: null;
         ObservationInRequest: {
+            /**
+             * @description what a finger or a lifting hand felt
+             *
+             *     * `dry` - dry
+             *     * `just_damp` - just_damp
+             *     * `moist` - moist
+             *     * `wet` - wet
+             *     * `light` - light
+             *     * `middling` - middling
+             *     * `heavy` - heavy
+             */
+            reading?: (components["schemas"]["ReadingEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description how it was found
+             *
+             *     * `finger` - finger
+             *     * `still_wet` - still_wet
+             *     * `lifted` - lifted
+             *     * `probe` - probe
+             *     * `dug` - dug
+             *     * `float` - float
+             */
+            kind?: components["schemas"]["ObservationKind"];
+            /**
+             * Format: double
+             * @description of a probe [%], a hole [m] or a float [L]
+             */
+            value?: number | null;
             /** Format: uuid */
             id: string;
             bed: number;
-            kind?: string;
-            reading?: string | null;
-            /** Format: double */
-            value?: number | null;
             /** Format: date */
             date?: string | null;
-        };
-        ObservationOut: {
-            /** Format: uuid */
-            id: string;
-            /** Format: date */
-            date: string;
-            kind: components["schemas"]["ObservationOutKindEnum"];
-            reading: string | null;
-            /** Format: double */
-            value: number | null;
-            struck: boolean;
         };
         /**
          * @description * `finger` - finger
@@ -2082,123 +2611,341 @@ export interface components {
          *     * `float` - float
          * @enum {string}
          */
-        ObservationOutKindEnum: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
-        OwnCropInRequest: {
-            name?: string;
-            like?: string;
-            /** Format: double */
-            height_m?: number | null;
-            /** Format: double */
-            spread_m?: number | null;
-            /** Format: double */
-            root_depth_m?: number | null;
-            days?: number | null;
-            /** Format: double */
-            p?: number | null;
-            wet_feet?: number | null;
-            /** Format: double */
-            frost_c?: number | null;
-            /** Format: double */
-            soil_c?: number | null;
-        };
-        OwnCropOut: {
-            id: number;
-            name: string;
-            like: string;
-            /** Format: double */
-            height_m: number | null;
-            /** Format: double */
-            spread_m: number | null;
-            /** Format: double */
-            root_depth_m: number | null;
-            days: number | null;
-            /** Format: double */
-            p: number | null;
-            wet_feet: number | null;
-            /** Format: double */
-            frost_c: number | null;
-            /** Format: double */
-            soil_c: number | null;
+        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
+        ObservationOut: {
+            /** Format: date */
+            date: string;
+            /**
+             * @description what a finger or a lifting hand felt
+             *
+             *     * `dry` - dry
+             *     * `just_damp` - just_damp
+             *     * `moist` - moist
+             *     * `wet` - wet
+             *     * `light` - light
+             *     * `middling` - middling
+             *     * `heavy` - heavy
+             */
+            reading: (components["schemas"]["ReadingEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description how it was found
+             *
+             *     * `finger` - finger
+             *     * `still_wet` - still_wet
+             *     * `lifted` - lifted
+             *     * `probe` - probe
+             *     * `dug` - dug
+             *     * `float` - float
+             */
+            kind: components["schemas"]["ObservationKind"];
+            /**
+             * Format: double
+             * @description of a probe [%], a hole [m] or a float [L]
+             */
+            value: number | null;
+            /** Format: uuid */
+            id: string;
+            struck: boolean;
         };
         /**
-         * @description * `morning` - morning
-         *     * `evening` - evening
+         * @description * `observed` - observed
+         *     * `gap` - gap
+         *     * `climate` - climate
+         *     * `forecast` - forecast
+         *     * `typed` - typed
+         *     * `resampled` - resampled
          * @enum {string}
          */
-        PartEnum: "morning" | "evening";
+        Outlook: "observed" | "gap" | "climate" | "forecast" | "typed" | "resampled";
+        OwnCropInRequest: {
+            /**
+             * Format: double
+             * @description full-grown height
+             */
+            height_m?: number | null;
+            /**
+             * Format: double
+             * @description full-grown width
+             */
+            spread_m?: number | null;
+            /**
+             * Format: double
+             * @description depth of its roots, full-grown
+             */
+            root_depth_m?: number | null;
+            /** @description from planting to the end of its season */
+            days?: number | null;
+            /**
+             * Format: double
+             * @description of the available water that it draws without stress
+             */
+            p?: number | null;
+            /** @description how it bears standing wet */
+            wet_feet?: number | null;
+            /**
+             * Format: double
+             * @description the cold that kills it
+             */
+            frost_c?: number | null;
+            /**
+             * Format: double
+             * @description soil that it wants at planting
+             */
+            soil_c?: number | null;
+            name?: string;
+            like?: components["schemas"]["CropName"];
+        };
+        OwnCropOut: {
+            name: string;
+            /**
+             * @description the crop of the table that it is like
+             *
+             *     * `tomato` - tomato
+             *     * `pepper` - pepper
+             *     * `chilli` - chilli
+             *     * `aubergine` - aubergine
+             *     * `cucumber` - cucumber
+             *     * `courgette` - courgette
+             *     * `winter_squash` - winter_squash
+             *     * `melon` - melon
+             *     * `watermelon` - watermelon
+             *     * `okra` - okra
+             *     * `sweetcorn` - sweetcorn
+             *     * `runner_bean` - runner_bean
+             *     * `french_bean` - french_bean
+             *     * `drying_bean` - drying_bean
+             *     * `broad_bean` - broad_bean
+             *     * `pea` - pea
+             *     * `lettuce` - lettuce
+             *     * `endive` - endive
+             *     * `rocket` - rocket
+             *     * `spinach` - spinach
+             *     * `chard` - chard
+             *     * `pak_choi` - pak_choi
+             *     * `cabbage` - cabbage
+             *     * `kale` - kale
+             *     * `broccoli` - broccoli
+             *     * `cauliflower` - cauliflower
+             *     * `brussels_sprouts` - brussels_sprouts
+             *     * `kohlrabi` - kohlrabi
+             *     * `carrot` - carrot
+             *     * `parsnip` - parsnip
+             *     * `beetroot` - beetroot
+             *     * `turnip` - turnip
+             *     * `radish` - radish
+             *     * `potato` - potato
+             *     * `sweet_potato` - sweet_potato
+             *     * `celery` - celery
+             *     * `celeriac` - celeriac
+             *     * `fennel` - fennel
+             *     * `artichoke` - artichoke
+             *     * `asparagus` - asparagus
+             *     * `rhubarb` - rhubarb
+             *     * `onion` - onion
+             *     * `spring_onion` - spring_onion
+             *     * `garlic` - garlic
+             *     * `leek` - leek
+             *     * `basil` - basil
+             *     * `parsley` - parsley
+             *     * `coriander` - coriander
+             *     * `dill` - dill
+             *     * `chives` - chives
+             *     * `mint` - mint
+             *     * `thyme` - thyme
+             *     * `rosemary` - rosemary
+             *     * `sage` - sage
+             *     * `strawberry` - strawberry
+             *     * `raspberry` - raspberry
+             *     * `currant` - currant
+             *     * `gooseberry` - gooseberry
+             *     * `blueberry` - blueberry
+             *     * `fruit_tree` - fruit_tree
+             *     * `flowers` - flowers
+             *     * `sunflower` - sunflower
+             *     * `bush` - bush
+             *     * `other` - other
+             *     * `hedge` - hedge
+             *     * `tree_roots` - tree_roots
+             *     * `weeds` - weeds
+             */
+            like: components["schemas"]["CropName"];
+            /**
+             * Format: double
+             * @description full-grown height
+             */
+            height_m: number | null;
+            /**
+             * Format: double
+             * @description full-grown width
+             */
+            spread_m: number | null;
+            /**
+             * Format: double
+             * @description depth of its roots, full-grown
+             */
+            root_depth_m: number | null;
+            /** @description from planting to the end of its season */
+            days: number | null;
+            /**
+             * Format: double
+             * @description of the available water that it draws without stress
+             */
+            p: number | null;
+            /** @description how it bears standing wet */
+            wet_feet: number | null;
+            /**
+             * Format: double
+             * @description the cold that kills it
+             */
+            frost_c: number | null;
+            /**
+             * Format: double
+             * @description soil that it wants at planting
+             */
+            soil_c: number | null;
+            id: number;
+        };
         PartInRequest: {
-            ingredient: string;
-            /** Format: double */
+            ingredient: components["schemas"]["Ingredient"];
+            /**
+             * Format: double
+             * @description parts by volume
+             */
             parts: number;
         };
+        /** @description One ingredient of a home mix. */
         PartOut: {
-            ingredient: string;
-            /** Format: double */
+            ingredient: components["schemas"]["Ingredient"];
+            /**
+             * Format: double
+             * @description parts by volume
+             */
             parts: number;
         };
+        /** @description What a person says of a garden as a whole; its beds, hoses and what happened come apart. */
         PatchedGardenInRequest: {
             name?: string;
             /** Format: double */
             latitude?: number;
             /** Format: double */
             longitude?: number;
+            /**
+             * @description how readily its beds are watered
+             *
+             *     * `ample` - ample
+             *     * `steady` - steady
+             *     * `sparing` - sparing
+             */
+            style?: components["schemas"]["Style"];
+            /** @description within some 20 km of a large water */
+            coastal?: boolean;
+            /**
+             * @description whether plants grow by the calendar or by warmth
+             *
+             *     * `calendar` - calendar
+             *     * `warmth` - warmth
+             */
+            growth?: components["schemas"]["Growth"];
+            /**
+             * @description what a heat wave is: by degrees, or unusual for the place
+             *
+             *     * `absolute` - absolute
+             *     * `unusual` - unusual
+             */
+            heat_rule?: components["schemas"]["HeatRuleName"];
+            /** @description who waters */
+            people?: components["schemas"]["PersonInRequest"][];
+            /** @description hours in which watering is allowed */
+            allowed?: components["schemas"]["AllowedInRequest"][];
+            /** @description of the IANA list */
+            time_zone?: string;
+            /**
+             * @description how most of its beds are watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `reservoir` - reservoir
+             */
+            method?: components["schemas"]["MethodName"];
             /** Format: double */
             elevation_m?: number;
-            time_zone?: string;
-            style?: string;
-            coastal?: boolean;
-            growth?: string;
-            heat_rule?: string;
-            method?: string;
             /** @description 'by_place' takes the usual one there */
             climate?: string | null;
-            people?: components["schemas"]["PersonInRequest"][];
-            allowed?: components["schemas"]["AllowedInRequest"][];
         };
         PatchedOwnCropInRequest: {
-            name?: string;
-            like?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description full-grown height
+             */
             height_m?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description full-grown width
+             */
             spread_m?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description depth of its roots, full-grown
+             */
             root_depth_m?: number | null;
+            /** @description from planting to the end of its season */
             days?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description of the available water that it draws without stress
+             */
             p?: number | null;
+            /** @description how it bears standing wet */
             wet_feet?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description the cold that kills it
+             */
             frost_c?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description soil that it wants at planting
+             */
             soil_c?: number | null;
+            name?: string;
+            like?: components["schemas"]["CropName"];
         };
         PatchedPreferencesRequest: {
             units?: components["schemas"]["UnitsEnum"];
             theme?: components["schemas"]["ThemeEnum"];
         };
         PatchedRigInRequest: {
-            name?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description flow, wide open
+             */
             flow_l_per_min?: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description when a bucket measured it; left out: a default
+             */
             measured?: string | null;
+            name?: string;
         };
         PatchedThingInRequest: {
-            kind?: string;
+            /** Format: double */
+            width_m?: number;
+            /**
+             * Format: double
+             * @description else the usual of its kind
+             */
+            height_m?: number | null;
+            /** Format: double */
+            turn_deg?: number;
             name?: string;
+            kind?: components["schemas"]["ThingKind"];
             /** Format: double */
             x_m?: number;
             /** Format: double */
             y_m?: number;
             /** Format: double */
             length_m?: number;
-            /** Format: double */
-            width_m?: number;
-            /** Format: double */
-            height_m?: number | null;
-            /** Format: double */
-            turn_deg?: number;
         };
         /**
          * @description * `deep_and_seldom` - deep_and_seldom
@@ -2207,7 +2954,7 @@ export interface components {
          *     * `run_down` - run_down
          * @enum {string}
          */
-        PatternEnum: "deep_and_seldom" | "little_and_often" | "damp_top" | "run_down";
+        Pattern: "deep_and_seldom" | "little_and_often" | "damp_top" | "run_down";
         Person: {
             username: string;
             units: components["schemas"]["UnitsEnum"];
@@ -2215,19 +2962,19 @@ export interface components {
         };
         PersonInRequest: {
             name: string;
-            /** @description on each weekday, from Monday */
+            /** @description minutes on each weekday, from Monday */
             minutes: number[];
         };
         PersonOut: {
             name: string;
-            /** @description on each weekday, from Monday */
+            /** @description minutes on each weekday, from Monday */
             minutes: number[];
         };
         PlannedBed: {
             id: number;
             name: string;
             crops: components["schemas"]["CropStanding"][];
-            method: string;
+            method: components["schemas"]["MethodName"];
             /** Format: double */
             raw_mm: number;
             /** Format: double */
@@ -2255,7 +3002,7 @@ export interface components {
             /** @description whether something stands there that is watered for its own sake */
             grows: boolean;
             soak: components["schemas"]["Soak"] | null;
-            gave: (components["schemas"]["GaveEnum"] | components["schemas"]["NullEnum"]) | null;
+            gave: (components["schemas"]["Gave"] | components["schemas"]["NullEnum"]) | null;
         };
         PlantOutInRequest: {
             bed: number;
@@ -2265,26 +3012,55 @@ export interface components {
             start?: string;
         };
         PlantingInRequest: {
-            id?: number | null;
-            crop: string;
-            variety?: string;
+            crop: components["schemas"]["CropName"];
             count: number;
             /** Format: date */
             planted: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description when it was harvested out or pulled
+             */
             removed?: string | null;
-            start?: string;
-            /** Format: double */
+            variety?: string;
+            /**
+             * @description how it began here
+             *
+             *     * `sown` - sown
+             *     * `tray` - tray
+             *     * `pricked_out` - pricked_out
+             *     * `potted_up` - potted_up
+             *     * `hardening_off` - hardening_off
+             *     * `cutting` - cutting
+             *     * `transplant` - transplant
+             *     * `established` - established
+             */
+            start?: components["schemas"]["Start"];
+            /**
+             * Format: double
+             * @description how much deeper than its ball the stem is set, or how deep it is sown
+             */
             buried_m?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description from plant to plant; else evenly over the bed
+             */
             spacing_m?: number | null;
-            own_crop?: number | null;
-            /** @description for its own sake; null: as is usual */
+            /** @description whether the bed is watered for its sake; else as is usual for its crop */
             watered?: boolean | null;
+            id?: number | null;
+            own_crop?: number | null;
             /** @description how many are left today */
             left?: number | null;
-            /** @description as seen today */
-            height?: string | null;
+            /**
+             * @description as seen today
+             *
+             *     * `ankle` - ankle
+             *     * `knee` - knee
+             *     * `waist` - waist
+             *     * `shoulder` - shoulder
+             *     * `overhead` - overhead
+             */
+            height?: (components["schemas"]["BodyHeight"] | components["schemas"]["NullEnum"]) | null;
             /**
              * Format: double
              * @description as seen today
@@ -2292,35 +3068,66 @@ export interface components {
             spread_m?: number | null;
         };
         PlantingOut: {
-            id: number;
-            crop: string;
-            variety: string;
+            crop: components["schemas"]["CropName"];
             count: number;
             /** Format: date */
             planted: string;
-            /** Format: date */
-            removed: string | null;
-            start: string;
-            /** Format: double */
-            buried_m: number;
-            own_crop: number | null;
-            /** Format: double */
-            spacing_m: number | null;
-            /** @description for its own sake; null: as its crop usually is */
-            watered: boolean | null;
-            left: number;
+            /** @description sizes as seen; growth carries them on */
             sizes: components["schemas"]["SizeOut"][];
+            /**
+             * Format: date
+             * @description when it was harvested out or pulled
+             */
+            removed: string | null;
+            variety: string;
+            /**
+             * @description how it began here
+             *
+             *     * `sown` - sown
+             *     * `tray` - tray
+             *     * `pricked_out` - pricked_out
+             *     * `potted_up` - potted_up
+             *     * `hardening_off` - hardening_off
+             *     * `cutting` - cutting
+             *     * `transplant` - transplant
+             *     * `established` - established
+             */
+            start: components["schemas"]["Start"];
+            /**
+             * Format: double
+             * @description how much deeper than its ball the stem is set, or how deep it is sown
+             */
+            buried_m: number;
+            /**
+             * Format: double
+             * @description from plant to plant; else evenly over the bed
+             */
+            spacing_m: number | null;
+            /** @description whether the bed is watered for its sake; else as is usual for its crop */
+            watered: boolean | null;
+            id: number;
+            own_crop: number | null;
+            /** @description how many are left today */
+            left: number;
         };
         /** @description What a planting is like today by growth, and when its size was last seen. */
         PlantingSize: {
             planting: number;
             bed: number;
             bed_name: string;
-            crop: string;
+            crop: components["schemas"]["CropName"];
             variety: string;
             count: number;
-            /** @description name of the nearest body height */
-            height: string;
+            /**
+             * @description the nearest body height
+             *
+             *     * `ankle` - ankle
+             *     * `knee` - knee
+             *     * `waist` - waist
+             *     * `shoulder` - shoulder
+             *     * `overhead` - overhead
+             */
+            height: components["schemas"]["BodyHeight"];
             /** Format: double */
             spread_m: number;
             /** Format: date */
@@ -2341,10 +3148,10 @@ export interface components {
         };
         RaisedOut: {
             planting: number;
-            crop: string;
+            crop: components["schemas"]["CropName"];
             variety: string;
             count: number;
-            start: string;
+            start: components["schemas"]["Start"];
             /** Format: date */
             planted: string;
             standing: boolean;
@@ -2355,44 +3162,91 @@ export interface components {
             days: components["schemas"]["DayOutOut"][];
             hardening: components["schemas"]["HardDayOut"][];
         };
+        /**
+         * @description * `dry` - dry
+         *     * `just_damp` - just_damp
+         *     * `moist` - moist
+         *     * `wet` - wet
+         *     * `light` - light
+         *     * `middling` - middling
+         *     * `heavy` - heavy
+         * @enum {string}
+         */
+        ReadingEnum: "dry" | "just_damp" | "moist" | "wet" | "light" | "middling" | "heavy";
         ReservoirInRequest: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description up to the overflow
+             */
             capacity_l: number;
+            /**
+             * Format: double
+             * @description what it held at the bed's opening; else half
+             */
+            opening_l?: number | null;
             /** Format: double */
             wick_l_per_day?: number | null;
-            /** Format: double */
-            opening_l?: number | null;
         };
         ReservoirOut: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description up to the overflow
+             */
             capacity_l: number;
+            /**
+             * Format: double
+             * @description what it held at the bed's opening; else half
+             */
+            opening_l: number | null;
             /** Format: double */
             wick_l_per_day: number | null;
-            /** Format: double */
-            opening_l: number | null;
         };
         RigInRequest: {
-            name?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description flow, wide open
+             */
             flow_l_per_min?: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description when a bucket measured it; left out: a default
+             */
             measured?: string | null;
+            name?: string;
         };
         RigOut: {
-            id: number;
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description flow, wide open
+             */
             flow_l_per_min: number;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description when a bucket measured it; left out: a default
+             */
             measured: string | null;
-            /** Format: double */
-            flow_cv: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description where its tap is on the map, to the right
+             */
             x_m: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description the same, up
+             */
             y_m: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description how far its hose reaches from there
+             */
             hose_m: number | null;
+            /**
+             * Format: double
+             * @description how far the bucket's trials lay apart
+             */
+            flow_cv: number | null;
+            id: number;
         };
         RigPlaceInRequest: {
             id: number;
@@ -2448,7 +3302,7 @@ export interface components {
          *     * `sheltered` - sheltered
          * @enum {string}
          */
-        ShelterEnum: "exposed" | "open" | "sheltered";
+        Shelter: "exposed" | "open" | "sheltered";
         SignInRequest: {
             username: string;
             password: string;
@@ -2460,16 +3314,40 @@ export interface components {
             units: components["schemas"]["UnitsEnum"];
         };
         SizeInRequest: {
-            planting: number;
-            height: string;
-            /** Format: double */
+            /**
+             * @description height by the body of whoever looks
+             *
+             *     * `ankle` - ankle
+             *     * `knee` - knee
+             *     * `waist` - waist
+             *     * `shoulder` - shoulder
+             *     * `overhead` - overhead
+             */
+            height: components["schemas"]["BodyHeight"];
+            /**
+             * Format: double
+             * @description width of one plant
+             */
             spread_m: number;
+            planting: number;
         };
         SizeOut: {
             /** Format: date */
             date: string;
-            height: components["schemas"]["HeightEnum"];
-            /** Format: double */
+            /**
+             * @description height by the body of whoever looks
+             *
+             *     * `ankle` - ankle
+             *     * `knee` - knee
+             *     * `waist` - waist
+             *     * `shoulder` - shoulder
+             *     * `overhead` - overhead
+             */
+            height: components["schemas"]["BodyHeight"];
+            /**
+             * Format: double
+             * @description width of one plant
+             */
             spread_m: number;
         };
         /** @description The sizes of many plantings as seen today: all are kept, or none. */
@@ -2479,7 +3357,7 @@ export interface components {
         SkyDay: {
             /** Format: date */
             date: string;
-            kind: components["schemas"]["SkyDayKindEnum"];
+            kind: components["schemas"]["Outlook"];
             source: string;
             tier: string;
             tmin: components["schemas"]["Band"] | null;
@@ -2492,16 +3370,6 @@ export interface components {
             gauge: components["schemas"]["GaugeOut"] | null;
             typed: components["schemas"]["WeatherValues"] | null;
         };
-        /**
-         * @description * `observed` - observed
-         *     * `gap` - gap
-         *     * `climate` - climate
-         *     * `forecast` - forecast
-         *     * `typed` - typed
-         *     * `resampled` - resampled
-         * @enum {string}
-         */
-        SkyDayKindEnum: "observed" | "gap" | "climate" | "forecast" | "typed" | "resampled";
         SkyOut: {
             garden: components["schemas"]["GardenOut"];
             weather: components["schemas"]["WeatherState"];
@@ -2512,66 +3380,200 @@ export interface components {
             litres: components["schemas"]["Band"];
             /** Format: double */
             minutes: number;
-            how: components["schemas"]["HowEnum"];
+            how: components["schemas"]["How"];
             /** Format: date */
             wanted: string;
         };
         /** @description From `date` on; without a date it corrects the record that holds. */
         SoilInRequest: {
-            /** Format: date */
-            date?: string | null;
-            /** @default unknown */
-            material: string;
-            /** Format: double */
+            /**
+             * @description a USDA texture class, what a squeeze said, a mix, or own_mix by `mix`
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             *     * `falls_apart` - falls_apart
+             *     * `holds_and_crumbles` - holds_and_crumbles
+             *     * `makes_a_ribbon` - makes_a_ribbon
+             *     * `unknown` - unknown
+             *     * `potting_mix` - potting_mix
+             *     * `home_mix` - home_mix
+             *     * `compost_rich` - compost_rich
+             *     * `own_mix` - own_mix
+             */
+            material?: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description organic matter by weight
+             */
             organic_matter_pct?: number;
+            /**
+             * Format: date
+             * @description from when it is so; left out: from the bed's opening
+             */
+            date?: string | null;
+            /** @description a jar test, which beats the material */
             jar?: components["schemas"]["JarInRequest"] | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description sand by weight, given together with the clay
+             */
             sand_pct?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description clay by weight, given together with the sand
+             */
             clay_pct?: number | null;
+            /** @description the parts of an own mix by volume */
             mix?: components["schemas"]["PartInRequest"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description stones, of the volume
+             */
             stones_pct?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description how deep it is loosened; else the bed's own depth
+             */
             loosened_m?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description logs and leaves at the bottom
+             */
             woody_fill_m?: number;
-            drainage?: string;
-            /** Format: double */
+            /**
+             * @description how fast water goes away below
+             *
+             *     * `free` - free
+             *     * `slow` - slow
+             *     * `standing` - standing
+             */
+            drainage?: components["schemas"]["Drainage"];
+            /**
+             * Format: double
+             * @description how fast it takes water in, measured; else by texture
+             */
             intake_mm_per_h?: number | null;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description thickness of the top layer, where `layers` lie below
+             */
             top_m?: number | null;
+            /** @description layers below the top one */
             layers?: components["schemas"]["LayerInRequest"][];
-            /** @description texture class of each handful */
-            feel?: string[];
+            /** @description the texture class that each of some handfuls was felt to be */
+            feel?: components["schemas"]["Texture"][];
         };
         SoilOut: {
+            /**
+             * @description a USDA texture class, what a squeeze said, a mix, or own_mix by `mix`
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             *     * `falls_apart` - falls_apart
+             *     * `holds_and_crumbles` - holds_and_crumbles
+             *     * `makes_a_ribbon` - makes_a_ribbon
+             *     * `unknown` - unknown
+             *     * `potting_mix` - potting_mix
+             *     * `home_mix` - home_mix
+             *     * `compost_rich` - compost_rich
+             *     * `own_mix` - own_mix
+             */
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description organic matter by weight
+             */
+            organic_matter_pct: number;
+            /** @description a jar test, which beats the material */
+            jar: components["schemas"]["JarOut"] | null;
+            /**
+             * Format: double
+             * @description sand by weight, given together with the clay
+             */
+            sand_pct: number | null;
+            /**
+             * Format: double
+             * @description clay by weight, given together with the sand
+             */
+            clay_pct: number | null;
+            /** @description the parts of an own mix by volume */
+            mix: components["schemas"]["PartOut"][];
+            /**
+             * Format: double
+             * @description stones, of the volume
+             */
+            stones_pct: number;
+            /**
+             * Format: double
+             * @description how deep it is loosened; else the bed's own depth
+             */
+            loosened_m: number | null;
+            /**
+             * Format: double
+             * @description logs and leaves at the bottom
+             */
+            woody_fill_m: number;
+            /**
+             * @description how fast water goes away below
+             *
+             *     * `free` - free
+             *     * `slow` - slow
+             *     * `standing` - standing
+             */
+            drainage: components["schemas"]["Drainage"];
+            /**
+             * Format: double
+             * @description how fast it takes water in, measured; else by texture
+             */
+            intake_mm_per_h: number | null;
+            /**
+             * Format: double
+             * @description thickness of the top layer, where `layers` lie below
+             */
+            top_m: number | null;
+            /** @description layers below the top one */
+            layers: components["schemas"]["LayerOut"][];
+            /** @description the texture class that each of some handfuls was felt to be */
+            feel: components["schemas"]["Texture"][];
             /** Format: date */
             date: string;
-            material: string;
-            /** Format: double */
-            organic_matter_pct: number;
-            jar: components["schemas"]["JarOut"] | null;
-            /** Format: double */
-            sand_pct: number | null;
-            /** Format: double */
-            clay_pct: number | null;
-            mix: components["schemas"]["PartOut"][];
-            /** Format: double */
-            stones_pct: number;
-            /** Format: double */
-            loosened_m: number | null;
-            /** Format: double */
-            woody_fill_m: number;
-            drainage: components["schemas"]["DrainageEnum"];
-            /** Format: double */
-            intake_mm_per_h: number | null;
-            /** Format: double */
-            top_m: number | null;
-            layers: components["schemas"]["LayerOut"][];
-            feel: string[];
-            /** @description USDA class, where percentages are known */
-            texture: string;
+            /**
+             * @description USDA class, where percentages are known
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             */
+            texture: components["schemas"]["Texture"] | components["schemas"]["BlankEnum"];
         };
         /**
          * @description * `forecast` - forecast
@@ -2585,12 +3587,24 @@ export interface components {
         StandingOut: {
             planting: number;
             bed_name: string;
-            crop: string;
+            crop: components["schemas"]["CropName"];
             variety: string;
             count: number;
             /** @description stands for years, as a rule */
             stays: boolean;
         };
+        /**
+         * @description * `sown` - sown
+         *     * `tray` - tray
+         *     * `pricked_out` - pricked_out
+         *     * `potted_up` - potted_up
+         *     * `hardening_off` - hardening_off
+         *     * `cutting` - cutting
+         *     * `transplant` - transplant
+         *     * `established` - established
+         * @enum {string}
+         */
+        Start: "sown" | "tray" | "pricked_out" | "potted_up" | "hardening_off" | "cutting" | "transplant" | "established";
         StepInRequest: {
             /**
              * Format: date
@@ -2601,10 +3615,10 @@ export interface components {
         Stop: {
             id: number;
             name: string;
-            kind: string;
-            method: components["schemas"]["MethodEnum"];
-            word: components["schemas"]["WordEnum"];
-            cause: string;
+            kind: components["schemas"]["Kind"];
+            method: components["schemas"]["MethodName"];
+            word: components["schemas"]["Word"];
+            cause: components["schemas"]["Cause"];
             crops: components["schemas"]["CropStanding"][];
             dose: components["schemas"]["Dose"] | null;
             isle: components["schemas"]["Isle"];
@@ -2636,7 +3650,7 @@ export interface components {
          *     * `sparing` - sparing
          * @enum {string}
          */
-        StyleEnum: "ample" | "steady" | "sparing";
+        Style: "ample" | "steady" | "sparing";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         TestInRequest: {
             kind: string;
@@ -2646,9 +3660,37 @@ export interface components {
             bed?: number | null;
             rig?: number | null;
         };
+        /**
+         * @description * `bucket` - bucket
+         *     * `can` - can
+         *     * `squeeze` - squeeze
+         *     * `jar` - jar
+         *     * `drain` - drain
+         *     * `finger` - finger
+         *     * `pot` - pot
+         *     * `meter` - meter
+         * @enum {string}
+         */
+        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter";
         TextInRequest: {
             text: string;
         };
+        /**
+         * @description * `sand` - sand
+         *     * `loamy_sand` - loamy_sand
+         *     * `sandy_loam` - sandy_loam
+         *     * `loam` - loam
+         *     * `silt_loam` - silt_loam
+         *     * `silt` - silt
+         *     * `sandy_clay_loam` - sandy_clay_loam
+         *     * `clay_loam` - clay_loam
+         *     * `silty_clay_loam` - silty_clay_loam
+         *     * `silty_clay` - silty_clay
+         *     * `sandy_clay` - sandy_clay
+         *     * `clay` - clay
+         * @enum {string}
+         */
+        Texture: "sand" | "loamy_sand" | "sandy_loam" | "loam" | "silt_loam" | "silt" | "sandy_clay_loam" | "clay_loam" | "silty_clay_loam" | "silty_clay" | "sandy_clay" | "clay";
         /**
          * @description * `auto` - auto
          *     * `light` - light
@@ -2658,37 +3700,23 @@ export interface components {
          */
         ThemeEnum: "auto" | "light" | "dark" | "contrast";
         ThingInRequest: {
-            kind?: string;
+            /** Format: double */
+            width_m?: number;
+            /**
+             * Format: double
+             * @description else the usual of its kind
+             */
+            height_m?: number | null;
+            /** Format: double */
+            turn_deg?: number;
             name?: string;
+            kind?: components["schemas"]["ThingKind"];
             /** Format: double */
             x_m?: number;
             /** Format: double */
             y_m?: number;
             /** Format: double */
             length_m?: number;
-            /** Format: double */
-            width_m?: number;
-            /** Format: double */
-            height_m?: number | null;
-            /** Format: double */
-            turn_deg?: number;
-        };
-        ThingOut: {
-            id: number;
-            kind: components["schemas"]["ThingOutKindEnum"];
-            name: string;
-            /** Format: double */
-            x_m: number;
-            /** Format: double */
-            y_m: number;
-            /** Format: double */
-            length_m: number;
-            /** Format: double */
-            width_m: number;
-            /** Format: double */
-            height_m: number | null;
-            /** Format: double */
-            turn_deg: number;
         };
         /**
          * @description * `wall` - wall
@@ -2701,7 +3729,33 @@ export interface components {
          *     * `water` - water
          * @enum {string}
          */
-        ThingOutKindEnum: "wall" | "fence" | "hedge" | "tree" | "shed" | "house" | "path" | "water";
+        ThingKind: "wall" | "fence" | "hedge" | "tree" | "shed" | "house" | "path" | "water";
+        ThingOut: {
+            kind: components["schemas"]["ThingKind"];
+            /**
+             * Format: double
+             * @description its centre, to the right
+             */
+            x_m: number;
+            /**
+             * Format: double
+             * @description its centre, up
+             */
+            y_m: number;
+            /** Format: double */
+            length_m: number;
+            /** Format: double */
+            width_m: number;
+            /**
+             * Format: double
+             * @description else the usual of its kind
+             */
+            height_m: number | null;
+            /** Format: double */
+            turn_deg: number;
+            name: string;
+            id: number;
+        };
         TryMoveInRequest: {
             bed: number;
             /** Format: date */
@@ -2739,32 +3793,34 @@ export interface components {
             rain_mm: components["schemas"]["Band"];
         };
         WateringInRequest: {
+            /** Format: double */
+            litres: number;
+            /** @description in how many goes, with pauses */
+            passes?: number;
             /**
              * Format: uuid
              * @description made by the client; the same one twice is one event
              */
             id: string;
             bed: number;
-            /** Format: double */
-            litres: number;
             /** Format: date */
             date?: string | null;
             /** @default morning */
-            part: string;
+            part: components["schemas"]["DayPart"];
             /** @default soil */
-            into: string;
-            passes?: number;
+            into: components["schemas"]["Into"];
         };
         WateringOut: {
-            /** Format: uuid */
-            id: string;
             /** Format: date */
             date: string;
             /** Format: double */
             litres: number;
-            part: components["schemas"]["PartEnum"];
-            into: components["schemas"]["IntoEnum"];
+            part: components["schemas"]["DayPart"];
+            into: components["schemas"]["Into"];
+            /** @description in how many goes, with pauses */
             passes: number;
+            /** Format: uuid */
+            id: string;
             struck: boolean;
         };
         /** @description A whole round at once: all are kept, or none. */
@@ -2773,8 +3829,8 @@ export interface components {
         };
         /** @description A style and pattern over the fortnight, means over the series. */
         Way: {
-            style: components["schemas"]["StyleEnum"];
-            pattern: components["schemas"]["PatternEnum"];
+            style: components["schemas"]["Style"];
+            pattern: components["schemas"]["Pattern"];
             /** Format: double */
             soaks: number;
             /** Format: double */
@@ -2830,7 +3886,7 @@ export interface components {
          *     * `wet` - wet
          * @enum {string}
          */
-        WetnessEnum: "dry" | "just_damp" | "moist" | "wet";
+        Wetness: "dry" | "just_damp" | "moist" | "wet";
         /** @description mm are over the bed's ground; the lines sum to depletion_mm. */
         Why: {
             /** Format: date */
@@ -2868,7 +3924,7 @@ export interface components {
          *     * `empty` - empty
          * @enum {string}
          */
-        WordEnum: "soak" | "wait" | "leave" | "too_wet" | "check" | "done" | "fill" | "empty";
+        Word: "soak" | "wait" | "leave" | "too_wet" | "check" | "done" | "fill" | "empty";
     };
     responses: never;
     parameters: never;

@@ -1,5 +1,29 @@
 import type { Schemas } from './client'
 
+/** The codes that the server speaks, from its own lists. */
+export type Kind = Schemas['Kind']
+export type MethodName = Schemas['MethodName']
+export type Style = Schemas['Style']
+export type Pattern = Schemas['Pattern']
+export type DayPart = Schemas['DayPart']
+export type Into = Schemas['Into']
+export type Material = Schemas['Material']
+export type Ingredient = Schemas['Ingredient']
+export type Texture = Schemas['Texture']
+export type Drainage = Schemas['Drainage']
+export type Shelter = Schemas['Shelter']
+export type Cover = Schemas['Cover']
+export type MulchKind = Schemas['MulchKind']
+export type CropName = Schemas['CropName']
+export type Start = Schemas['Start']
+export type BodyHeight = Schemas['BodyHeight']
+export type ObservationKind = Schemas['ObservationKind']
+export type Wetness = Schemas['Wetness']
+export type Reading = Schemas['ReadingEnum']
+export type LiftedWeight = Exclude<Reading, Wetness>
+export type ThingKind = Schemas['ThingKind']
+export type Cause = Schemas['Cause']
+
 export type Round = Schemas['Round']
 export type Stop = Schemas['Stop']
 export type Rig = Schemas['RigOut']

@@ -1,8 +1,8 @@
-import type { Isle } from '@/shared/api/types'
+import type { Isle, Kind, MulchKind } from '@/shared/api/types'
 
 import type { Crop } from './plants'
 
-function example(kind: string, mid: number, height: number, mulch = 'none'): Isle {
+function example(kind: Kind, mid: number, height: number, mulch: MulchKind = 'none'): Isle {
   return {
     kind,
     net_mm: { low: mid - 2, mid, high: mid + 2 },

@@ -5,7 +5,7 @@ import { useBedSources } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { duration, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
-import { CROP } from '@/shared/words/names'
+import { CROP, wordFor } from '@/shared/words/names'
 import { reason, type Setting } from '@/shared/words/stop'
 import { coefficientName, LINE } from '@/shared/words/why'
 
@@ -126,7 +126,7 @@ function value(v: number, unit: string): string {
       <dl>
         <template v-for="(c, i) in sources.data.value ?? []" :key="i">
           <dt>
-            <span>{{ c.symbol }}</span> {{ coefficientName(c.what, (k) => CROP[k] ?? k) }}
+            <span>{{ c.symbol }}</span> {{ coefficientName(c.what, (k) => wordFor(CROP, k)) }}
           </dt>
           <dd>
             <strong class="figures">{{ value(c.value, c.unit) }}</strong>

@@ -1,5 +1,25 @@
+import type {
+  BodyHeight,
+  Cover,
+  CropName,
+  Drainage,
+  Ingredient,
+  Kind,
+  LiftedWeight,
+  Material,
+  MethodName,
+  MulchKind,
+  ObservationKind,
+  Pattern,
+  Shelter,
+  Start,
+  Style,
+  ThingKind,
+  Wetness,
+} from '@/shared/api/types'
+
 /** Plain names for the codes that the server speaks. */
-export const CROP: Record<string, string> = {
+export const CROP: Record<CropName, string> = {
   tomato: 'tomatoes',
   pepper: 'peppers',
   aubergine: 'aubergines',
@@ -69,7 +89,7 @@ export const CROP: Record<string, string> = {
   weeds: 'weeds',
 }
 
-export const KIND: Record<string, string> = {
+export const KIND: Record<Kind, string> = {
   raised: 'raised bed',
   open: 'open ground',
   keyhole: 'keyhole bed',
@@ -85,7 +105,7 @@ export const KIND: Record<string, string> = {
   tray: 'tray',
 }
 
-export const SOIL: Record<string, string> = {
+export const SOIL: Record<Material, string> = {
   falls_apart: 'a moist handful falls apart',
   holds_and_crumbles: 'it holds, then crumbles',
   makes_a_ribbon: 'it rubs out into a ribbon',
@@ -107,10 +127,10 @@ export const SOIL: Record<string, string> = {
   sandy_clay: 'sandy clay',
   clay: 'clay',
 }
-export const SOIL_BY_HAND = ['falls_apart', 'holds_and_crumbles', 'makes_a_ribbon', 'unknown']
-export const SOIL_MIXES = ['potting_mix', 'home_mix', 'compost_rich']
+export const SOIL_BY_HAND: Material[] = ['falls_apart', 'holds_and_crumbles', 'makes_a_ribbon', 'unknown']
+export const SOIL_MIXES: Material[] = ['potting_mix', 'home_mix', 'compost_rich']
 
-export const MULCH: Record<string, string> = {
+export const MULCH: Record<MulchKind, string> = {
   none: 'none',
   straw: 'straw',
   leaf_mould: 'leaf mould',
@@ -119,7 +139,7 @@ export const MULCH: Record<string, string> = {
   film: 'film',
 }
 
-export const HEIGHT: Record<string, string> = {
+export const HEIGHT: Record<BodyHeight, string> = {
   ankle: 'ankle-high',
   knee: 'knee-high',
   waist: 'waist-high',
@@ -127,32 +147,32 @@ export const HEIGHT: Record<string, string> = {
   overhead: 'over your head',
 }
 
-export const METHOD: Record<string, string> = {
+export const METHOD: Record<MethodName, string> = {
   hose: 'hose',
   can: 'watering can',
   drip: 'drip line',
   reservoir: 'reservoir below',
 }
 
-export const WETNESS: Record<string, string> = {
+export const WETNESS: Record<Wetness, string> = {
   dry: 'Dry',
   just_damp: 'Just damp',
   moist: 'Moist',
   wet: 'Wet',
 }
-export const STYLE: Record<string, string> = {
+export const STYLE: Record<Style, string> = {
   ample: 'ample: well away from stress',
   steady: 'steady: to the edge of what is easily drawn',
   sparing: 'sparing: least water, some stress',
 }
-export const PATTERN: Record<string, string> = {
+export const PATTERN: Record<Pattern, string> = {
   deep_and_seldom: 'deep and seldom',
   little_and_often: 'little and often',
   damp_top: 'top always damp',
   run_down: 'run down between waterings',
 }
 
-export const START: Record<string, string> = {
+export const START: Record<Start, string> = {
   sown: 'sown here',
   tray: 'in its tray',
   pricked_out: 'pricked out',
@@ -163,7 +183,7 @@ export const START: Record<string, string> = {
   established: 'there for years',
 }
 
-export const COVER: Record<string, string> = {
+export const COVER: Record<Cover, string> = {
   none: 'open sky',
   eaves: 'under eaves',
   roof: 'under a roof',
@@ -171,12 +191,12 @@ export const COVER: Record<string, string> = {
   tunnel: 'tunnel or glass',
   indoors: 'indoors',
 }
-export const SHELTER: Record<string, string> = {
+export const SHELTER: Record<Shelter, string> = {
   exposed: 'windy',
   open: 'as the garden',
   sheltered: 'sheltered',
 }
-export const THING: Record<string, string> = {
+export const THING: Record<ThingKind, string> = {
   wall: 'wall',
   fence: 'fence',
   hedge: 'hedge',
@@ -186,12 +206,12 @@ export const THING: Record<string, string> = {
   path: 'path',
   water: 'pond or butt',
 }
-export const DRAINAGE: Record<string, string> = {
+export const DRAINAGE: Record<Drainage, string> = {
   free: 'it drains freely',
   slow: 'a puddle stays for hours',
   standing: 'a puddle stays for a day or more',
 }
-export const INGREDIENT: Record<string, string> = {
+export const INGREDIENT: Record<Ingredient, string> = {
   garden_soil: 'garden soil',
   peat: 'peat',
   coir: 'coir',
@@ -203,7 +223,7 @@ export const INGREDIENT: Record<string, string> = {
   sand: 'sand',
   grit: 'grit',
 }
-export const CHECK_KIND: Record<string, string> = {
+export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   finger: 'Finger',
   still_wet: 'Still wet, left it',
   lifted: 'Lifted the pot',
@@ -211,26 +231,33 @@ export const CHECK_KIND: Record<string, string> = {
   dug: 'Dug and looked',
   float: 'Float or dipstick',
 }
-export const WEIGHT: Record<string, string> = {
+export const WEIGHT: Record<LiftedWeight, string> = {
   light: 'Light',
   middling: 'Middling',
   heavy: 'Heavy',
 }
 
 /** A list of codes as the choices of a form, in plain words. */
-export const optionsOf = (names: string[], words: Record<string, string>) =>
-  names.map((value) => ({ value, label: words[value] ?? value }))
+export const optionsOf = <T extends string>(names: readonly T[], words: Record<T, string>) =>
+  names.map((value) => ({ value, label: words[value] }))
+
+/** All codes of a list as the choices of a form. */
+export const allOf = <T extends string>(words: Record<T, string>) =>
+  optionsOf(Object.keys(words) as T[], words)
+
+/** The word for a code that came as plain text; itself where it is none of the list. */
+export const wordFor = (words: Record<string, string>, code: string) => words[code] ?? code
 
 export function cropsInWords(
-  crops: { crop: string; count: number; variety?: string; height?: string }[],
+  crops: readonly { crop: CropName; count: number; variety?: string; height?: BodyHeight }[],
 ): string {
   if (!crops.length) return 'nothing growing'
-  const merged = new Map<string, { count: number; height?: string }>()
+  const merged = new Map<CropName, { count: number; height?: BodyHeight }>()
   for (const c of crops) {
     const known = merged.get(c.crop)
     merged.set(c.crop, { count: (known?.count ?? 0) + c.count, height: known?.height ?? c.height })
   }
-  const parts = [...merged].map(([crop, c]) => `${CROP[crop] ?? crop} ×${c.count}`)
+  const parts = [...merged].map(([crop, c]) => `${CROP[crop]} ×${c.count}`)
   const height = crops.length === 1 && crops[0]?.height ? `, ${HEIGHT[crops[0].height]}` : ''
   return parts.join(', ') + height
 }

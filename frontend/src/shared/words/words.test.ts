@@ -213,7 +213,7 @@ describe('names', () => {
       { crop: 'lettuce', count: 8 },
       { crop: 'chard', count: 3 },
       { crop: 'lettuce', count: 8 },
-    ]
+    ] as const
     expect(cropsInWords(turns)).toBe('lettuce ×16, chard ×3')
   })
 
