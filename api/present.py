@@ -26,6 +26,8 @@ from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
+from api.described import Out
+from api.shapes_beds import BedOut, PlantingOut
 from apps.garden.convert import drip_of, reservoir_of
 from apps.garden.models import Bed, Garden, Invitation, Membership
 from apps.garden.rows import shared
@@ -287,7 +289,7 @@ def bed(facts: BedFacts, today: dt.date) -> Json:
     b, last = facts.row, facts.mulches[-1] if facts.mulches else None
     reservoir = reservoir_of(b)
     return {
-        **{name: getattr(b, name) for name in shared(Described, Bed)},
+        **{name: getattr(b, name) for name in shared(Described, Bed) if name not in BedOut.leave_out},
         "id": b.pk,
         "rig": b.rig_id,
         "volume_l": volume_l(core_bed(facts)),
@@ -297,7 +299,7 @@ def bed(facts: BedFacts, today: dt.date) -> Json:
         "reservoir": {"wick_l_per_day": None, **reservoir} if reservoir else None,
         "plantings": [
             {
-                **vars(x.planting),
+                **_told(x.planting, PlantingOut),
                 "id": x.id,
                 "own_crop": x.own_crop,
                 "left": left_on(x.planting, today),
@@ -307,6 +309,11 @@ def bed(facts: BedFacts, today: dt.date) -> Json:
         ],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }
+
+
+def _told(described: Any, shape: type[Out]) -> Json:
+    """A description's own fields as far as a shape tells of them."""
+    return {k: v for k, v in vars(described).items() if k not in shape.leave_out}
 
 
 def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:

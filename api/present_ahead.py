@@ -8,7 +8,7 @@ from typing import Any
 
 import icalendar
 
-from agronomy.decide.fortnight import Fortnight, fortnight
+from agronomy.decide.fortnight import Fortnight, Soak, fortnight
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import Move
@@ -59,11 +59,20 @@ def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight) -> Json:
         "days": [
             {
                 "date": d.date, "net_mm": present.band_of(d.net), "gave": d.gave, "grows": d.grows,
-                "soak": {**vars(d.soak), "litres": present.band_of(d.soak.litres)} if d.soak else None,
+                "soak": _soak(d.soak) if d.soak else None,
             }
             for d in line.days
         ],
     }  # fmt: skip
+
+
+def _soak(soak: Soak) -> Json:
+    return {
+        "litres": present.band_of(soak.litres),
+        "minutes": soak.minutes,
+        "how": soak.how,
+        "wanted": soak.wanted,
+    }
 
 
 def calendar(now: Situation, host: str) -> bytes:

@@ -65,7 +65,10 @@ class Catalogue(APIView):
                 "mulches": MULCHES,
                 "heights": BODY_HEIGHTS,
                 "time_zones": sorted(zoneinfo.available_timezones()),
-                "climates": [{**vars(c), "key": key} for key, c in GENERIC.items()],
+                "climates": [
+                    {"key": key, "name": c.name, "latitude": c.latitude, "elevation_m": c.elevation_m}
+                    for key, c in GENERIC.items()
+                ],
                 "textures": list(CLASS_CENTRES),
             }
         )  # fmt: skip

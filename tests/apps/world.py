@@ -15,6 +15,7 @@ from apps.garden.actions import CreateGarden, SaveBed
 from apps.garden.models import Garden, Membership
 from apps.weather.actions import TypeDays
 from standins.weather.__main__ import Handler, serve
+from tests.api.held import hold
 
 PASSWORD = "quay-lantern-marram"
 TODAY = dt.date(2025, 7, 11)
@@ -60,11 +61,15 @@ def client_of(user: Any) -> Client:
 
 
 def send(client: Client, method: str, path: str, body: Any = None) -> Any:
-    """A JSON request under /api; the answer has .json() where there is a body."""
+    """A JSON request under /api, its answer held against the schema; it has .json() where there is a body."""
     call = getattr(client, method)
     if method == "get":
-        return call(f"/api{path}")
-    return call(f"/api{path}", json.dumps({} if body is None else body, default=str), content_type="application/json")
+        answer = call(f"/api{path}")
+    else:
+        text = json.dumps({} if body is None else body, default=str)
+        answer = call(f"/api{path}", text, content_type="application/json")
+    hold(method, f"/api{path}", answer)
+    return answer
 
 
 def new_id() -> str:

@@ -10,7 +10,7 @@ from apps.garden.models import Bed, Garden, Thing
 from tests.browser.base import InBrowser
 
 
-class OnThePlan(InBrowser):
+class OnTheMap(InBrowser):
     def setUp(self):
         super().setUp()
         self.sign_in()
@@ -114,8 +114,8 @@ class OnThePlan(InBrowser):
         side = page.get_by_role("complementary", name="What is picked")
         expect(side.get_by_role("heading")).to_have_text(re.compile("wall", re.I))
         self.assertEqual(walls.count(), before + 1)
-        self.assert_axe_finds_nothing("plan with a wall picked")
-        page.get_by_role("button", name="Off the plan").click()
+        self.assert_axe_finds_nothing("map with a wall picked")
+        page.get_by_role("button", name="Off the map").click()
         snack = page.get_by_role("status").filter(has_text="is off the map")
         expect(snack).to_be_visible()
         self.assertEqual(walls.count(), before)
@@ -142,16 +142,16 @@ class OnThePlan(InBrowser):
         expect(self.page.get_by_role("group", name="The garden to scale")).to_contain_text("Long Bench 2")
 
 
-class PlanByThumb(InBrowser):
+class MapByThumb(InBrowser):
     viewport = {"width": 390, "height": 844}
 
-    def test_the_plan_fits_a_phone(self):
+    def test_the_map_fits_a_phone(self):
         self.sign_in()
         self.go(f"/g/{self.garden.pk}/ground")
         expect(self.page.get_by_role("group", name="The garden to scale")).to_be_visible()
         wide = self.page.evaluate("document.documentElement.scrollWidth")
         self.assertLessEqual(wide, 390)
-        self.assert_axe_finds_nothing("plan on a phone")
+        self.assert_axe_finds_nothing("map on a phone")
         self.assert_quiet()
 
 
@@ -162,7 +162,7 @@ class Files(InBrowser):
         self.go(f"/g/{self.garden.pk}/settings")
         for name, ending in (
             ("The whole garden", "garden.json"),
-            ("The plan", "map.geojson"),
+            ("The map", "map.geojson"),
             ("Days of", "days.csv"),
         ):
             with page.expect_download() as download:

@@ -48,7 +48,7 @@ class Marks(InBrowser):
         spot = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
         self.page.mouse.dblclick(*spot)
         expect(self.page.get_by_role("button", name="Lamp Basket: done")).to_be_visible()
-        self.assertEqual(self.garden.beds.get(name="Lamp Basket").checks.filter(struck_at=None).count(), 1)
+        self.assertEqual(self.garden.beds.get(name="Lamp Basket").observations.filter(struck_at=None).count(), 1)
         self.assertEqual(self.poured(), 0)
 
     def test_a_key_held_down_is_one_deed(self):
