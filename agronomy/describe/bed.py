@@ -12,7 +12,7 @@ from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means
 from agronomy.describe.planting import CheckedPlanting
 from agronomy.describe.soil import CheckedSoil
 from agronomy.describe.water import CheckedObservation, CheckedReservoir, Drip, MapMetres, Watering
-from agronomy.describe.words import Cover, Kind, MethodName, MulchKind, Pattern, Shelter, Style, Wetness
+from agronomy.describe.words import Cover, Kind, MethodName, MulchKind, Pattern, Shelter, Style, Wall, Wetness
 
 Hour = Annotated[float, number(0.0, 24.0, "h")]
 Turn = Annotated[float, number(-360.0, 360.0, "degrees clockwise")]
@@ -81,6 +81,7 @@ class Bed:
     y_m: Annotated[MapMetres | None, means("the same, up")] = None
     turn_deg: Turn = 0.0
     drain_holes: Annotated[Yes | None, means("of a pot; left out: not known, and taken as there")] = None
+    wall: Annotated[Wall | None, means("what a container's wall is like: how warm the sun makes it")] = None
     key: Annotated[Key, means("under which whoever keeps the garden finds it again")] = ""
 
 

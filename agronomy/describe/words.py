@@ -23,6 +23,7 @@ Kind = Literal[
 MethodName = Literal["hose", "can", "drip", "reservoir"]
 Style = Literal["ample", "steady", "sparing"]
 Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
+Wall = Literal["light", "dark", "fabric"]
 Into = Literal["soil", "reservoir"]
 DayPart = Literal["morning", "evening"]
 
@@ -194,6 +195,7 @@ KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
 METHODS: Final[tuple[MethodName, ...]] = get_args(MethodName)
 STYLES: Final[tuple[Style, ...]] = get_args(Style)
 PATTERNS: Final[tuple[Pattern, ...]] = get_args(Pattern)
+WALLS: Final[tuple[Wall, ...]] = get_args(Wall)
 INTO: Final[tuple[Into, ...]] = get_args(Into)
 DAY_PARTS: Final[tuple[DayPart, ...]] = get_args(DayPart)
 TEXTURES: Final[tuple[Texture, ...]] = get_args(Texture)

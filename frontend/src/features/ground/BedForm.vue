@@ -226,6 +226,18 @@ const usualDepth = computed(
         ]"
         @update:model-value="form.drain_holes = $event === 'unknown' ? null : $event === 'yes'"
       />
+      <Picks
+        v-if="isContainer"
+        :model-value="form.wall ?? null"
+        legend="What is its wall like?"
+        :options="[
+          { value: 'light', label: 'light, or in the shade' },
+          { value: 'dark', label: 'dark' },
+          { value: 'fabric', label: 'fabric' },
+          { value: null, label: 'I don’t know' },
+        ]"
+        @update:model-value="form.wall = $event"
+      />
       <p v-if="bed" class="soft">
         A squeeze, a jar or a hole tell more:
         <RouterLink :to="{ name: 'bench', params: { garden }, query: { test: 'squeeze', bed } }"

@@ -53,6 +53,7 @@ const BED: Bed = {
   width_m: 0.6,
   round: false,
   soil_depth_m: null,
+  wall: 'dark',
   drain_holes: null,
   volume_l: 1080,
   soils: [SOIL],
@@ -93,6 +94,7 @@ describe('the form of a bed', () => {
     const body = bodyOf(formOf(BED))
     expect(body).toMatchObject({
       name: 'Net Row',
+      wall: 'dark',
       kind: 'row',
       soil: {
         material: 'loam',

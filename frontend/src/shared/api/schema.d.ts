@@ -1232,6 +1232,14 @@ export interface components {
             pattern?: (components["schemas"]["Pattern"] | components["schemas"]["NullEnum"]) | null;
             /** @description of a pot; left out: not known, and taken as there */
             drain_holes?: boolean | null;
+            /**
+             * @description what a container's wall is like: how warm the sun makes it
+             *
+             *     * `light` - light
+             *     * `dark` - dark
+             *     * `fabric` - fabric
+             */
+            wall?: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
             rig?: number | null;
             /** Format: date */
             opened?: string;
@@ -1326,6 +1334,14 @@ export interface components {
             exposures: components["schemas"]["ExposureOut"][];
             /** @description of a pot; left out: not known, and taken as there */
             drain_holes: boolean | null;
+            /**
+             * @description what a container's wall is like: how warm the sun makes it
+             *
+             *     * `light` - light
+             *     * `dark` - dark
+             *     * `fabric` - fabric
+             */
+            wall: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
             id: number;
             /**
              * Format: double
@@ -3792,6 +3808,13 @@ export interface components {
             /** @description rain of the next three days */
             rain_mm: components["schemas"]["Band"];
         };
+        /**
+         * @description * `light` - light
+         *     * `dark` - dark
+         *     * `fabric` - fabric
+         * @enum {string}
+         */
+        WallEnum: "light" | "dark" | "fabric";
         WateringInRequest: {
             /** Format: double */
             litres: number;
