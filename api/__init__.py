@@ -17,8 +17,10 @@ In here:
     views_plants    own crops and sizes
     views_ground    the map
     views_ahead     the days ahead, the calendar
-    views_bench     small tests
-    views_fit       fit, raising, seasons
+    views_bench     small tests, the mix calculator
+    views_fit       whether things fit
+    views_raising   raising and planting out
+    views_seasons   the year's turn
     views_exchange  files
     accounts        signing up, in and out
     errors          every error as an answer, once

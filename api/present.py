@@ -31,10 +31,10 @@ from api.shapes_beds import BedOut, PlantingOut
 from apps.garden.convert import drip_of, reservoir_of
 from apps.garden.models import Bed, Garden, Invitation, Membership
 from apps.garden.rows import shared
-from apps.watering.facts import BedFacts, core_bed
-from apps.watering.marks import mark_ids
-from apps.watering.models import Observation, Watering
-from apps.watering.queries import Situation
+from apps.planning.facts import BedFacts, core_bed
+from apps.planning.marks import mark_ids
+from apps.planning.situation import Situation
+from apps.record.models import Observation, Watering
 
 Json = dict[str, Any]
 RAIN_DAYS = 3

@@ -13,7 +13,8 @@ from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import Plan
 from agronomy.describe.garden import Move
 from api import present
-from apps.watering.queries import DAYS_AHEAD, Situation
+from apps.planning.situation import Situation
+from apps.record.actions import DAYS_AHEAD
 
 Json = dict[str, Any]
 

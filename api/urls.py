@@ -13,6 +13,8 @@ from api import (
     views_ground,
     views_people,
     views_plants,
+    views_raising,
+    views_seasons,
 )
 
 urlpatterns = [
@@ -57,15 +59,15 @@ urlpatterns = [
         path(f"gardens/<int:garden_id>/{file}", views_exchange.Download.as_view(), {"file": file})
         for file in views_exchange.FILES
     ),
-    path("mix", views_fit.Mix.as_view()),
+    path("mix", views_bench.Mix.as_view()),
     path("gardens/<int:garden_id>/fit", views_fit.TryFit.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/fit", views_fit.BedFit.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/fit/try", views_fit.TryFitAgain.as_view()),
-    path("gardens/<int:garden_id>/beds/<int:bed_id>/raising", views_fit.Raising.as_view()),
-    path("gardens/<int:garden_id>/plantings/<int:planting_id>/plant-out", views_fit.PlantOut.as_view()),
-    path("gardens/<int:garden_id>/plantings/restore", views_fit.RestorePlantings.as_view()),
-    path("gardens/<int:garden_id>/seasons", views_fit.Seasons.as_view()),
-    path("gardens/<int:garden_id>/seasons/<int:season_id>", views_fit.OneSeason.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/raising", views_raising.Raising.as_view()),
+    path("gardens/<int:garden_id>/plantings/<int:planting_id>/plant-out", views_raising.PlantOut.as_view()),
+    path("gardens/<int:garden_id>/plantings/restore", views_raising.RestorePlantings.as_view()),
+    path("gardens/<int:garden_id>/seasons", views_seasons.Seasons.as_view()),
+    path("gardens/<int:garden_id>/seasons/<int:season_id>", views_seasons.OneSeason.as_view()),
     path("gardens/<int:garden_id>/measurements", views_bench.Measurements.as_view()),
     path("gardens/<int:garden_id>/measurements/try", views_bench.TryMeasurement.as_view()),
     path("gardens/<int:garden_id>/measurements/<uuid:measurement_id>", views_bench.OneMeasurement.as_view()),

@@ -25,9 +25,10 @@ from apps.exchange.samples import SAMPLES, OpenSample, described
 from apps.garden import actions as garden_actions
 from apps.garden.access import membership, memberships
 from apps.garden.models import Bed
-from apps.watering import actions as watering_actions
-from apps.watering.facts import read_beds
-from apps.watering.queries import situation
+from apps.planning import issue
+from apps.planning.facts import read_beds
+from apps.planning.situation import situation
+from apps.record import actions as record_actions
 from apps.weather import actions as weather_actions
 from apps.weather.models import GaugeReading, Source, WeatherDay
 
@@ -162,7 +163,7 @@ class Visit(APIView):
 
     @extend_schema(operation_id="visit", request=None, responses=shapes.Visited)
     def post(self, request: Request, garden_id: int) -> Response:
-        return Response({"weather_fresh": watering_actions.Visit(request.user, garden_id).execute()})
+        return Response({"weather_fresh": issue.Visit(request.user, garden_id).execute()})
 
 
 class Step(APIView):
@@ -171,7 +172,7 @@ class Step(APIView):
     @extend_schema(operation_id="step_day", request=inputs.StepIn, responses=shapes.GardenOut)
     def post(self, request: Request, garden_id: int) -> Response:
         since = checked(inputs.StepIn, request).get("from_date")
-        garden = watering_actions.StepDay(request.user, garden_id, since).execute()
+        garden = issue.StepDay(request.user, garden_id, since).execute()
         return Response(present.garden(garden, "owner"))
 
 
@@ -256,7 +257,7 @@ class Waterings(APIView):
         poured = checked(inputs.WateringsIn, request)["waterings"]
         with transaction.atomic():
             made = [
-                watering_actions.RecordWatering(
+                record_actions.RecordWatering(
                     request.user,
                     garden_id,
                     w["bed"],
@@ -278,7 +279,7 @@ class Observations(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         c = checked(inputs.ObservationIn, request)
-        made = watering_actions.RecordObservation(
+        made = record_actions.RecordObservation(
             request.user,
             garden_id,
             c["bed"],
@@ -295,7 +296,7 @@ class PutOffs(APIView):
     @extend_schema(operation_id="put_off", request=inputs.PutOffIn, responses={201: None})
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.PutOffIn, request)
-        watering_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"], x.get("date")).execute()
+        record_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"], x.get("date")).execute()
         return Response(status=201)
 
 
@@ -304,11 +305,11 @@ class Strike(APIView):
 
     @extend_schema(
         operation_id="strike", request=inputs.StrikeIn, responses={204: None},
-        parameters=[OpenApiParameter("kind", str, "path", enum=list(watering_actions.EVENTS))],
+        parameters=[OpenApiParameter("kind", str, "path", enum=list(record_actions.EVENTS))],
     )  # fmt: skip
     def post(self, request: Request, garden_id: int, kind: str, event_id: Any) -> Response:
         back = checked(inputs.StrikeIn, request)["back"]
-        watering_actions.StrikeEvent(request.user, garden_id, kind, event_id, back).execute()
+        record_actions.StrikeEvent(request.user, garden_id, kind, event_id, back).execute()
         return Response(status=204)
 
 

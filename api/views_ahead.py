@@ -15,9 +15,9 @@ from agronomy.describe.garden import Move
 from api import inputs, present_ahead, shapes, shapes_ahead
 from api.views import checked
 from apps.garden.access import membership
-from apps.watering import actions
-from apps.watering.models import CalendarFeed
-from apps.watering.queries import situation
+from apps.planning.situation import situation
+from apps.record import actions
+from apps.record.models import CalendarFeed
 
 
 class Ahead(APIView):

@@ -10,6 +10,10 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from agronomy.describe.garden import Part
+from agronomy.describe.readings import MixWanted
+from agronomy.formats.described import read
+from agronomy.ground.mixes import parts_needed
 from api import inputs, shapes, shapes_bench
 from api.views import checked
 from apps.garden import bench_actions as actions
@@ -73,3 +77,17 @@ class RestoreMeasurement(APIView):
         return Response(
             _measurement(actions.StrikeMeasurement(request.user, garden_id, measurement_id, True).execute())
         )
+
+
+class Mix(APIView):
+    """Litres and bags of each part that fill so many litres."""
+
+    @extend_schema(
+        operation_id="mix_needed", request=inputs.MixIn,
+        responses={200: shapes_bench.NeededOut(many=True), 400: shapes.Error},
+    )  # fmt: skip
+    def post(self, request: Request) -> Response:
+        said = checked(inputs.MixIn, request)
+        read(MixWanted, said)
+        mix = [Part(**x) for x in said["mix"]]
+        return Response([vars(x) for x in parts_needed(said["volume_l"], mix, said["bag_l"])])

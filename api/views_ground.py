@@ -15,8 +15,8 @@ from api.views import checked
 from apps.garden import map_actions as actions
 from apps.garden.access import membership
 from apps.garden.models import Thing
-from apps.watering.facts import BedFacts, read_beds
-from apps.watering.queries import Situation, situation
+from apps.planning.facts import BedFacts, read_beds
+from apps.planning.situation import Situation, situation
 
 DAYS_BEHIND = 14
 

@@ -15,7 +15,7 @@ from apps.garden import convert
 from apps.garden import plant_actions as actions
 from apps.garden.access import membership
 from apps.garden.models import OwnCrop
-from apps.watering.queries import situation
+from apps.planning.situation import situation
 
 
 def _own_crop(crop: OwnCrop) -> dict[str, Any]:

@@ -3,7 +3,8 @@
 In here:
 
     exchange  whole gardens and pieces in and out, samples
-    watering  what was poured and found, the plan over all facts
+    planning  plans over all facts: reads all below, stands on top
+    record    what was poured, found, put off and moved
     weather   days, gauge, forecasts, the provider
     garden    gardens, people in them, beds and plants
     accounts  persons

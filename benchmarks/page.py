@@ -35,7 +35,7 @@ def page_against_bare() -> list[Ratio]:
     from django.test import Client
 
     from apps.exchange.samples import WRACKLINE_YARD, load_sample
-    from apps.watering.models import Watering
+    from apps.record.models import Watering
 
     with transaction.atomic():
         owner = get_user_model().objects.create_user(f"bench-{uuid.uuid4().hex[:12]}")

@@ -7,6 +7,7 @@ In here:
     backup_commands  scripts/backup and scripts/restore
     system_packages  Debian's packages
     python_env       .venv
+    field_tables    the fields of the garden file, written into its docs
     front_end        packages and build
     database         the private MariaDB
     dumps            all of it in a file

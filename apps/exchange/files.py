@@ -24,7 +24,7 @@ from apps.garden.actions import refuse_one_too_many
 from apps.garden.convert import own_crop
 from apps.garden.models import Garden
 from apps.garden.rows import described
-from apps.watering.facts import core_garden, read_beds
+from apps.planning.facts import core_garden, read_beds
 from apps.weather.actions import TypeDays
 from apps.weather.models import GaugeReading, Source, WeatherDay
 

@@ -28,7 +28,7 @@ from apps.garden.models import (
     Thing,
 )
 from apps.garden.rows import columns
-from apps.watering.models import MovedSoak, Observation, Watering
+from apps.record.models import MovedSoak, Observation, Watering
 from apps.weather.actions import keep_climate
 from apps.weather.models import GaugeReading, Source, WeatherDay
 

@@ -23,7 +23,7 @@ INSTALLED_APPS = [
     "apps.accounts",
     "apps.garden",
     "apps.weather",
-    "apps.watering",
+    "apps.record",
     "apps.exchange",
     "api",
 ]

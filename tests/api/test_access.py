@@ -6,7 +6,7 @@ from django.test import TestCase
 from django.urls import get_resolver
 
 from apps.garden.models import Invitation, Measurement, OwnCrop, Season, Thing
-from apps.watering.models import MovedSoak, Observation, PutOff, Watering
+from apps.record.models import MovedSoak, Observation, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
 

@@ -8,7 +8,7 @@ import icalendar
 from django.test import TestCase
 
 from apps.garden.models import Membership, OwnCrop, PlantCount, SizeSighting
-from apps.watering.models import CalendarFeed, MovedSoak
+from apps.record.models import CalendarFeed, MovedSoak
 from tests.apps import world as w
 
 DAY = dt.timedelta(days=1)

@@ -21,8 +21,8 @@ from django.test.utils import CaptureQueriesContext
 
 from api.rendering import Json
 from apps.garden.models import Bed
-from apps.watering.models import Watering
-from apps.watering.queries import _plans
+from apps.planning.situation import _plans
+from apps.record.models import Watering
 from tests.api import held
 from tests.apps import world as w
 

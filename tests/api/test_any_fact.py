@@ -10,7 +10,7 @@ from agronomy.formats.write_garden import garden_as_text
 from apps.exchange.files import ImportGarden, described_garden
 from apps.garden.models import Bed
 from apps.garden.rows import shared
-from apps.watering.facts import core_bed, read_beds
+from apps.planning.facts import core_bed, read_beds
 from tests.apps import world as w
 
 SAID = {"name": "Any", "kind": "pot", "length_m": 0.4, "width_m": 0.4, "opened": w.TODAY.isoformat()}

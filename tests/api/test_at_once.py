@@ -7,7 +7,7 @@ import threading
 from django.db import connections
 from django.test import TransactionTestCase
 
-from apps.watering.models import Watering
+from apps.record.models import Watering
 from apps.weather.models import GaugeReading, Source, WeatherDay
 from tests.apps import world as w
 

@@ -5,7 +5,7 @@ import datetime as dt
 from django.test import TestCase
 
 from apps.garden.models import Garden, Measurement, Planting, Rig
-from apps.watering.actions import RecordWatering
+from apps.record.actions import RecordWatering
 from tests.apps import world as w
 
 ONE_HANDFUL = {"handfuls": [{"ball": True, "ribbon_cm": 4, "feel": "gritty"}]}

@@ -10,7 +10,7 @@ from django.test import TestCase
 
 from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
 from apps.garden.models import Bed, Garden, Rig, Season
-from apps.watering.models import Observation, Watering
+from apps.record.models import Observation, Watering
 from apps.weather.models import WeatherDay
 from tests.apps import world as w
 

@@ -5,7 +5,7 @@ import random
 from django.test import TestCase
 
 from apps.garden.models import Bed, Garden, Planting
-from apps.watering.models import Observation, Watering
+from apps.record.models import Observation, Watering
 from tests.apps import world as w
 
 ODD = [

@@ -6,10 +6,10 @@ from unittest import mock
 from django.db import OperationalError
 from django.test import TestCase
 
-from apps.watering import actions as wa
-from apps.watering.facts import read_beds
-from apps.watering.marks import mark_ids
-from apps.watering.models import Observation, PutOff, Watering
+from apps.planning.facts import read_beds
+from apps.planning.marks import mark_ids
+from apps.record import actions as wa
+from apps.record.models import Observation, PutOff, Watering
 from tests.apps import world as w
 
 

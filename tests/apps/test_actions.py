@@ -10,9 +10,10 @@ from agronomy.describe.errors import InputError
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden import actions as ga
 from apps.garden.models import Bed, Garden, MulchRecord, SizeSighting
-from apps.watering import actions as wa
-from apps.watering.models import IssuedAdvice, Watering
-from apps.watering.queries import situation
+from apps.planning import issue
+from apps.planning.situation import situation
+from apps.record import actions as wa
+from apps.record.models import IssuedAdvice, Watering
 from apps.weather import actions as we
 from tests.apps import world as w
 
@@ -83,7 +84,7 @@ class Beds(TestCase):
             lambda: ga.SaveBed(helper, self.garden.pk, {**w.BED, "name": "Other"}).execute(),
             lambda: ga.RemoveBed(helper, self.garden.pk, bed.pk).execute(),
             lambda: ga.ChangeGarden(helper, self.garden.pk, {"name": "Mine"}).execute(),
-            lambda: wa.StepDay(helper, self.garden.pk).execute(),
+            lambda: issue.StepDay(helper, self.garden.pk).execute(),
             lambda: we.TypeDays(helper, self.garden.pk, []).execute(),
         ):
             with self.assertRaises(NotAllowed):
@@ -182,18 +183,18 @@ class Events(TestCase):
         self.assertEqual(Watering.objects.count(), 0)
 
     def test_advice_is_kept_once_for_the_same_facts(self):
-        wa.Visit(self.ada, self.garden.pk).execute()
-        wa.Visit(self.ada, self.garden.pk).execute()
+        issue.Visit(self.ada, self.garden.pk).execute()
+        issue.Visit(self.ada, self.garden.pk).execute()
         self.assertEqual(IssuedAdvice.objects.count(), 1)
         self.pour()
-        wa.Visit(self.ada, self.garden.pk).execute()
+        issue.Visit(self.ada, self.garden.pk).execute()
         self.assertEqual([a.beds[0]["word"] for a in IssuedAdvice.objects.order_by("issued_at")], ["soak", "done"])
 
     def test_a_step_asked_for_twice_is_one(self):
         for _ in range(3):
-            stepped = wa.StepDay(self.ada, self.garden.pk, w.TODAY).execute()
+            stepped = issue.StepDay(self.ada, self.garden.pk, w.TODAY).execute()
             self.assertEqual(stepped.today, w.TODAY + dt.timedelta(days=1))
-        self.assertEqual(wa.StepDay(self.ada, self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
+        self.assertEqual(issue.StepDay(self.ada, self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
 
     def test_a_gauge_struck_twice_stays_struck(self):
         date = w.TODAY - dt.timedelta(days=2)
@@ -204,7 +205,7 @@ class Events(TestCase):
             self.assertEqual(reading.struck_at is None, back)
 
     def test_advice_keeps_what_it_can_be_scored_by(self):
-        advice = wa.issue_advice(situation(self.garden))
+        advice = issue.issue_advice(situation(self.garden))
         kept = advice.beds[0]
         self.assertEqual((kept["word"], kept["wait_days"]), ("soak", 0))
         self.assertEqual(len(kept["costs"]), len(kept["rain_enough"]))
@@ -212,18 +213,18 @@ class Events(TestCase):
         self.assertGreaterEqual(kept["net_mm"], kept["trigger_mm"])
         self.assertEqual([x["date"] for x in advice.rain][:2], ["2025-07-11", "2025-07-12"])
         w.type_days(self.ada, self.garden, rain={1: 9.0})
-        rainy = wa.issue_advice(situation(self.garden))
+        rainy = issue.issue_advice(situation(self.garden))
         self.assertGreater(rainy.rain[1]["mm"][1], 5.0)
         self.assertEqual(rainy.rain[1]["chance"], 1.0)
 
     def test_stepping_needs_a_clock_of_ones_own(self):
-        wa.StepDay(self.ada, self.garden.pk).execute()
+        issue.StepDay(self.ada, self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, w.TODAY + dt.timedelta(days=1))
         self.garden.clock_date = None
         self.garden.save()
         with self.assertRaises(InputError):
-            wa.StepDay(self.ada, self.garden.pk).execute()
+            issue.StepDay(self.ada, self.garden.pk).execute()
 
 
 class Weather(TestCase):

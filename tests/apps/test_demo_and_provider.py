@@ -8,8 +8,9 @@ from unittest import mock
 from django.test import SimpleTestCase, TestCase
 
 from apps.exchange.samples import WRACKLINE_YARD, load_sample
-from apps.watering import actions as wa
-from apps.watering.queries import situation
+from apps.planning import issue
+from apps.planning.situation import situation
+from apps.record import actions as wa
 from apps.weather import provider
 from apps.weather.models import ForecastSnapshot
 from standins.weather.__main__ import Handler
@@ -44,7 +45,7 @@ class Demo(w.WithProvider, TestCase):
         before = self.words()["Long Bench"]
         self.assertEqual(before.word, "soak")
         wa.RecordWatering(self.owner, self.garden.pk, bench.pk, w.new_id(), before.dose.litres).execute()
-        wa.StepDay(self.owner, self.garden.pk).execute()
+        issue.StepDay(self.owner, self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, OPENS_ON + dt.timedelta(days=1))
         self.assertEqual(self.words()["Long Bench"].word, "leave")
@@ -53,7 +54,7 @@ class Demo(w.WithProvider, TestCase):
 
     def test_a_fortnight_can_be_stepped_through(self):
         for _ in range(14):
-            wa.StepDay(self.owner, self.garden.pk).execute()
+            issue.StepDay(self.owner, self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(set(situation(self.garden).plan.run.weather.outlook), {"observed", "forecast"})
 
@@ -62,13 +63,13 @@ class Demo(w.WithProvider, TestCase):
         self.addCleanup(logging.disable, logging.NOTSET)
         for fault, days in (("down", 1), ("garbage", 2)):
             Handler.fault = fault
-            wa.StepDay(self.owner, self.garden.pk).execute()
+            issue.StepDay(self.owner, self.garden.pk).execute()
             self.garden.refresh_from_db()
             answer = w.send(w.client_of(self.owner), "get", f"/gardens/{self.garden.pk}/round").json()
             self.assertEqual(answer["weather"]["age_days"], days)
             self.assertEqual(len(answer["stops"]), 14)
         Handler.fault = "none"
-        self.assertTrue(wa.Visit(self.owner, self.garden.pk).execute())
+        self.assertTrue(issue.Visit(self.owner, self.garden.pk).execute())
         self.assertEqual(situation(self.garden).weather.snapshot.issued, self.garden.today)
 
 

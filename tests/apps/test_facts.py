@@ -9,9 +9,9 @@ from agronomy.decide.plan import plan
 from agronomy.describe.bed import Bed
 from agronomy.formats.described import read
 from apps.garden.actions import SaveBed, SaveRig
-from apps.watering import actions as wa
-from apps.watering.facts import core_garden, read_beds
-from apps.watering.queries import _plans, situation
+from apps.planning.facts import core_garden, read_beds
+from apps.planning.situation import _plans, situation
+from apps.record import actions as wa
 from apps.weather import actions as we
 from apps.weather.convert import sky_of, weather_facts
 from tests.apps import world as w

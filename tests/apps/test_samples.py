@@ -8,8 +8,8 @@ from agronomy.decide.fortnight import fortnight
 from apps.exchange.samples import SAMPLES, OpenSample, described, load_sample
 from apps.garden.actions import MOST_PUT_AWAY, PutAwayGarden, put_away
 from apps.garden.models import Garden
-from apps.watering.facts import core_garden, read_beds
-from apps.watering.queries import situation
+from apps.planning.facts import core_garden, read_beds
+from apps.planning.situation import situation
 from tests.apps import world as w
 
 
@@ -115,7 +115,7 @@ class Samples(w.WithProvider, TestCase):
     def test_stepping_into_the_rains(self):
         garden, _ = self.opened("sixweir_landing")
         self.assertEqual(garden.today, dt.date(2025, 6, 3))
-        from apps.watering.actions import StepDay
+        from apps.planning.issue import StepDay
 
         for _ in range(6):
             garden = StepDay(self.ada, garden.pk).execute()

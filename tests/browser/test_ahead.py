@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from apps.garden.models import BedRecord, Garden, OwnCrop, SizeSighting
-from apps.watering.models import MovedSoak, Observation
+from apps.record.models import MovedSoak, Observation
 from tests.browser.base import InBrowser
 
 

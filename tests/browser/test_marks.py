@@ -5,7 +5,7 @@ import threading
 
 from playwright.sync_api import Route, expect
 
-from apps.watering.models import Watering
+from apps.record.models import Watering
 from tests.browser.base import InBrowser
 
 

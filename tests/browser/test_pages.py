@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from apps.garden.models import Garden
-from apps.watering.models import Watering
+from apps.record.models import Watering
 from tests.apps import world as w
 from tests.browser.base import InBrowser
 

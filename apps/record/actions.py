@@ -1,4 +1,4 @@
-"""What happens in a round: watered, felt, put off, struck; the day issued and stepped."""
+"""What happens in a round: watered, found, put off, moved, struck."""
 
 from __future__ import annotations
 
@@ -11,21 +11,17 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
-from agronomy.decide.bands import bands, rain_chance
-from agronomy.decide.plan import BedPlan, Plan
-from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.formats.described import read
 from apps.base.errors import NotFound
-from apps.garden.access import lock, owned, visited
+from apps.garden.access import lock, visited
 from apps.garden.events import once
 from apps.garden.models import Bed, Event, Garden
-from apps.watering.models import CalendarFeed, IssuedAdvice, MovedSoak, Observation, PutOff, Watering
-from apps.watering.queries import DAYS_AHEAD, Situation, situation
-from apps.weather.actions import refresh_weather
+from apps.record.models import CalendarFeed, MovedSoak, Observation, PutOff, Watering
 
 OLDEST_EVENT = dt.timedelta(days=366)
+DAYS_AHEAD = 14  # as far as a plan looks, and a soak may be moved
 
 
 def _standing_bed(garden: Garden, bed_id: int) -> Bed:
@@ -200,77 +196,3 @@ class StrikeEvent:
         event.struck_at = None if self.back else timezone.now()
         event.save(update_fields=["struck_at"])
         return event
-
-
-def issue_advice(now: Situation) -> IssuedAdvice | None:
-    """Keep today's advice under the hash of the facts it rested on; the same facts are kept once."""
-    if now.plan is None:
-        return None
-    beds = [_advice_on(b) for b in now.plan.beds]
-    advice, _ = IssuedAdvice.objects.get_or_create(
-        garden=now.garden, date=now.plan.today, facts_hash=now.facts_hash,
-        defaults={"beds": beds, "snapshot": now.weather.snapshot, "rain": _rain_expected(now.plan)},
-    )  # fmt: skip
-    return advice
-
-
-def _advice_on(b: BedPlan) -> dict[str, Any]:
-    """What was said of one bed and what it rested on, so that it can be held against what came."""
-    return {
-        "bed": int(b.bed.key), "word": b.word, "cause": b.cause, "litres": round(b.dose.litres, 2) if b.dose else 0.0,
-        "chance_asks": round(b.chance_asks, 4), "wait_days": b.choice.wait_days,
-        "costs": [round(c, 4) for c in b.choice.costs], "rain_enough": [round(c, 4) for c in b.choice.rain_enough],
-        "net_mm": round(b.net_mm.mid, 3), "trigger_mm": round(b.trigger_mm, 3),
-    }  # fmt: skip
-
-
-def _rain_expected(p: Plan) -> list[dict[str, Any]]:
-    """The rain of each of the days that a wait looks at [mm]: 10, 50, 90 % of the members and the chance of any."""
-    w, looked_at = p.run.weather, slice(p.run.n_behind, p.run.n_behind + HORIZON_DAYS)
-    rain = w.rain[looked_at]
-    return [
-        {"date": date.isoformat(), "mm": [round(x, 3) for x in (b.low, b.mid, b.high)], "chance": rain_chance(members)}
-        for date, members, b in zip(w.dates[looked_at], rain, bands(rain), strict=True)
-    ]
-
-
-@dataclass
-class Visit:
-    """Somebody opens the garden: its weather is brought up to date and the day's advice is kept."""
-
-    by: Any
-    garden_id: int
-
-    def execute(self) -> bool:
-        garden = visited(self.by, self.garden_id)
-        fresh = refresh_weather(garden)
-        issue_advice(situation(garden))
-        return fresh
-
-
-@dataclass
-class StepDay:
-    """A garden with its own clock moves one day on; what was expected of the day arrives as observed.
-
-    from_date: the day that was seen when the step was asked for; a garden that went on from there already stays.
-    """
-
-    by: Any
-    garden_id: int
-    from_date: dt.date | None = None
-
-    def execute(self) -> Garden:
-        garden = owned(self.by, self.garden_id)
-        if garden.clock_date is None:
-            raise InputError("clock", "the real date", "only a garden with a clock of its own can be stepped")
-        if self.from_date is not None and garden.clock_date > self.from_date:
-            return garden
-        issue_advice(situation(garden))
-        with transaction.atomic():
-            locked = Garden.objects.select_for_update().get(pk=garden.pk)
-            if locked.clock_date is None or locked.clock_date != garden.clock_date:
-                return locked  # the same step, asked for twice at once: the other one got there first
-            locked.clock_date += dt.timedelta(days=1)
-            locked.save(update_fields=["clock_date"])
-        refresh_weather(locked)
-        return locked

@@ -12,7 +12,7 @@ from collections.abc import Sequence
 
 from django.utils.crypto import salted_hmac
 
-from apps.watering.facts import BedFacts, Felt, LeftAlone, Poured
+from apps.planning.facts import BedFacts, Felt, LeftAlone, Poured
 
 
 def mark_ids(facts: BedFacts, date: dt.date) -> dict[str, uuid.UUID]:

@@ -12,8 +12,8 @@ from agronomy.decide.planting_out import soil_over
 from agronomy.describe import garden as g
 from agronomy.fit.fits import Days, Fit, fit_of
 from agronomy.ground.soil_temperature import LEAST_DAYS, soil_temperature
-from apps.watering.facts import core_garden
-from apps.watering.queries import Situation
+from apps.planning.facts import core_garden
+from apps.planning.situation import Situation
 from apps.weather.convert import sky_of
 
 SOIL_LOOKS_BACK = dt.timedelta(days=30)

@@ -10,11 +10,12 @@ from dataclasses import dataclass
 from agronomy.balance.checkpoints import Checkpoints
 from agronomy.decide.plan import Plan, plan, replan, with_bounded_ledgers
 from agronomy.describe import garden as g
+from apps.base.errors import NotFound
 from apps.garden.models import Garden
-from apps.watering.facts import BedFacts, core_garden, read_beds
+from apps.planning.facts import BedFacts, core_garden, read_beds
+from apps.record.actions import DAYS_AHEAD
 from apps.weather.convert import WeatherFacts, sky_of, weather_facts
 
-DAYS_AHEAD = 14
 _KEPT = 24
 _plans: collections.OrderedDict[str, Plan] = collections.OrderedDict()
 _newest: collections.OrderedDict[str, Plan] = collections.OrderedDict()  # by garden, weather and day
@@ -92,3 +93,11 @@ def _weather_hash(facts: WeatherFacts, garden: Garden, days: int) -> str:
         )
     )
     return hashlib.sha256(text.encode()).hexdigest()
+
+
+def facts_of(now: Situation, bed_id: int) -> BedFacts:
+    """A standing bed's facts. Raises NotFound."""
+    facts = next((b for b in now.beds if b.row.pk == bed_id), None)
+    if facts is None:
+        raise NotFound("bed")
+    return facts

@@ -30,7 +30,7 @@ from apps.garden.models import (
     Thing,
 )
 from apps.garden.rows import described, shared
-from apps.watering.models import MovedSoak, Observation, PutOff, Watering
+from apps.record.models import MovedSoak, Observation, PutOff, Watering
 
 Made = TypeVar("Made")
 

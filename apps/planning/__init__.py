@@ -1,0 +1,10 @@
+"""Plans over all facts: reads everything below it, and stands on top.
+
+In here:
+
+    facts      read in a fixed number of queries, as the core's descriptions
+    situation  a garden's facts and the plan over them
+    issue      a visit, a step of the day, advice as it was given
+    fit        what fits are judged by
+    marks      ids for what is noted next at a stop
+"""
