@@ -5,11 +5,12 @@ Pure functions over NumPy arrays. No Django, no clock, no network: the date is a
 In here:
 
     describe  the frozen descriptions (Garden, Bed, Planting, Day...), and the errors
-    air       humidity, radiation, reference evapotranspiration, sun, shade, heat, climates
+    air       humidity, radiation, reference evapotranspiration, sun, shade, heat
     ground    texture, water holding, potting mixes, profiles, mulch, soil warmth
     plants    the crop table, how plants begin, size as seen, basal coefficient, room
     methods   hose, can, drip and reservoir: what arrives, what it reaches, litres to what the hand does
     beds      a bed as it is on a day, built once and carried
+    sky       the weather a plan rests on, assembled by variable and trust; climates
     balance   the day's step (written once, compiled), the arrays it runs over, the ledger's rows
     decide    style, dose, wait or water, good hours, the day's round, the fortnight and the reasons
     fit       whether plant and place fit
@@ -18,4 +19,17 @@ In here:
     __main__  the headless command
 """
 
-__all__ = ["air", "balance", "beds", "bench", "decide", "describe", "fit", "formats", "ground", "methods", "plants"]
+__all__ = [
+    "air",
+    "balance",
+    "beds",
+    "bench",
+    "decide",
+    "describe",
+    "fit",
+    "formats",
+    "ground",
+    "methods",
+    "plants",
+    "sky",
+]

@@ -16,7 +16,6 @@ from typing import Any, NoReturn
 
 import numpy as np
 
-from agronomy.air.climates import climate_of, sky_of_climate
 from agronomy.air.reference_et import TIERS, reference_et
 from agronomy.balance import ledger
 from agronomy.balance.terms import NEVER
@@ -25,10 +24,12 @@ from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, Plan, plan
 from agronomy.decide.sources import coefficients
-from agronomy.describe.errors import CoreError, FormatError, InputError, require_between
+from agronomy.describe.errors import CoreError, FormatError, InputError, MissingError, require_between
 from agronomy.describe.garden import Garden
-from agronomy.describe.weather import Sky, WeatherRow, read_weather_rows, sky_from_rows, table_from_days
+from agronomy.describe.weather import COLUMNS, Sky, WeatherRow, outlook_from_rows, read_weather_rows, table_from_days
 from agronomy.formats.read_garden import garden_schema, read_garden
+from agronomy.sky.assemble import Known, assemble
+from agronomy.sky.climates import climate_of
 
 MOST_BYTES = 50_000_000
 
@@ -135,15 +136,31 @@ def _plan(args: argparse.Namespace) -> dict[str, Any]:
 
 
 def _sky(garden: Garden, rows: Sequence[WeatherRow], today: dt.date) -> Sky:
-    """The rows' sky; where a single outlook ends, the garden's climate goes on if it has one."""
-    gauge = {x.date: x.rain for x in garden.gauge}
-    years = climate_of(garden)
-    if years is None or any(r.member is not None for r in rows):
-        return sky_from_rows(rows, today, garden.latitude, garden.elevation_m, garden.wind_height_m, gauge)
+    """The sky of a garden file and a weather file: rows before today are a station's, later ones an outlook.
+
+    An outlook of members is a forecast; where a single one ends, the garden's climate goes on if it has one.
+    """
+    place = (garden.latitude, garden.elevation_m)
     past = {r.date: r.values for r in rows if r.date < today}
-    typed = {r.date: r.values for r in rows if r.date >= today}
-    since = min((b.opened for b in garden.beds), default=today)
-    return sky_of_climate(years, past, typed, gauge, since, today, garden.latitude, garden.elevation_m)
+    later = {r.date: r.values for r in rows if r.date >= today}
+    members = any(r.member is not None for r in rows)
+    if not garden.climate:
+        for found, field, allowed in (
+            (past, "weather before today", f"at least one observed day before {today.isoformat()}"),
+            (later, "weather from today on", f"at least one day from {today.isoformat()} on"),
+        ):
+            if not found:
+                raise MissingError(field, allowed)
+    typed = {x.date: {name: getattr(x, name) for name in COLUMNS} for x in garden.days}
+    known = Known(
+        *place,
+        sources={"typed": typed, "station": {**past, **({} if members else later)}},
+        gauge=garden.gauge,
+        forecast=outlook_from_rows(rows, today, *place, garden.wind_height_m) if members else None,
+        years=climate_of(garden),
+        wind_height_m=garden.wind_height_m,
+    )
+    return assemble(known, today, min((b.opened for b in garden.beds), default=today))
 
 
 def plan_as_json(p: Plan) -> dict[str, Any]:

@@ -278,6 +278,7 @@ class StepIn(Shape):
 
 class GaugeIn(In):
     describes = g.Gauge
+    leave_out = ("so_far",)
 
     id = EventId()
 

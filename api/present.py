@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import datetime as dt
 import functools
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from typing import Any
 
 import numpy as np
 
-from agronomy.air.climates import GENERIC
 from agronomy.beds.ground import volume_l
 from agronomy.beds.today import left_on
 from agronomy.decide.bands import Band, band, rain_chance
@@ -26,6 +25,8 @@ from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
+from agronomy.sky.assemble import day_of
+from agronomy.sky.climates import GENERIC
 from api.described import Out
 from api.shapes_beds import BedOut, PlantingOut
 from apps.garden.convert import drip_of, reservoir_of
@@ -35,6 +36,8 @@ from apps.planning.facts import BedFacts, core_bed
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation
 from apps.record.models import Observation, Watering
+from apps.weather.convert import known_of
+from apps.weather.models import GaugeReading
 
 Json = dict[str, Any]
 RAIN_DAYS = 3
@@ -88,7 +91,7 @@ def weather_state(now: Situation) -> Json:
     facts, today = now.weather, now.garden.today
     issued = facts.snapshot.issued if facts.snapshot else None
     has_ahead = facts.forecast is not None and facts.forecast.dates[-1] >= today
-    source = "resampled" if facts.observed else "none"
+    source = "resampled" if facts.last_observed else "none"
     if has_ahead or facts.climate or facts.typed_ahead:
         source = "forecast" if has_ahead else "climate" if facts.climate else "typed"
     return {
@@ -96,7 +99,7 @@ def weather_state(now: Situation) -> Json:
         "issued": issued,
         "typed_days": len(facts.typed_ahead),
         "age_days": (today - issued).days if issued else None,
-        "last_observed": max(facts.observed, default=None),
+        "last_observed": facts.last_observed,
         "simulated": now.garden.demonstration,
     }
 
@@ -346,6 +349,10 @@ def _ahead(p: Plan, b: BedPlan) -> list[Json]:
     ]  # fmt: skip
 
 
+def gauge(reading: GaugeReading) -> Json:
+    return {"id": reading.pk, "date": reading.date, "rain": reading.rain, "so_far": reading.so_far}
+
+
 TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
 
 
@@ -364,7 +371,7 @@ def sky(
             "tmin": None,
             "tmax": None, "rain": None, "rain_chance": None, "et0": None,
             "heat_wave": bool(p and p.heat and date in p.heat.dates),
-            "gauge": {"id": reading.pk, "date": reading.date, "rain": reading.rain} if reading else None,
+            "gauge": gauge(reading) if reading else None,
             "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
         }  # fmt: skip
         _known(day, now, date)
@@ -381,21 +388,24 @@ def sky(
 def _known(day: Json, now: Situation, date: dt.date) -> None:
     """Fill in what the facts alone say of a day."""
     facts, today = now.weather, now.garden.today
-    if date in facts.observed:
-        day["kind"], day["source"] = "observed", facts.observed_source[date]
-        values = [facts.observed[date]]
+    sources = facts.sources_of(date)
+    values: list[Mapping[str, float | None]]
+    if date < today and sources:
+        day["kind"], day["source"] = "observed", sources[0]
+        values = [day_of(known_of(now.garden, facts), date)[0]]
     elif date >= today and (members := facts.member_values(date)):
-        day["kind"], values = "forecast", members
-    elif date >= today and date in facts.typed_ahead:
-        day["kind"], values = "typed", [facts.typed_ahead[date]]
+        day["kind"], values = "forecast", [*members]
+    elif date >= today and sources:
+        day["kind"], values = "typed", [facts.sources[sources[0]][date]]
     else:
         return
     for name in ("tmin", "tmax", "rain"):
         known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
         day[name] = band_of(band(known)) if known.size else None
     day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
-    if date < today and date in facts.gauge:
-        day["rain"] = band_of(Band(*(facts.gauge[date],) * 3))
+    reading = next((x for x in facts.gauge if x.date == date), None)
+    if date < today and reading is not None and not reading.so_far:
+        day["rain"] = band_of(Band(*(reading.rain,) * 3))
 
 
 def _planned(day: Json, p: Plan | None, date: dt.date) -> None:

@@ -307,10 +307,10 @@ class WeatherValues(s.Serializer):
     sunshine_h = s.FloatField(allow_null=True)
 
 
-class GaugeOut(s.Serializer):
+class GaugeOut(Out):
+    describes = g.Gauge
+
     id = s.UUIDField()
-    date = s.DateField()
-    rain = s.FloatField()
 
 
 class SkyDay(s.Serializer):

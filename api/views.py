@@ -11,7 +11,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from agronomy.air.climates import GENERIC
 from agronomy.decide.sources import coefficients
 from agronomy.describe.kinds import BODY_HEIGHTS, KINDS, USUAL_SIZES
 from agronomy.describe.weather import COLUMNS
@@ -19,6 +18,7 @@ from agronomy.describe.words import INGREDIENTS, MULCHES, STARTS
 from agronomy.ground.holding import MATERIALS
 from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
+from agronomy.sky.climates import GENERIC
 from api import inputs, present, shapes, shapes_beds
 from apps.base.errors import NotFound
 from apps.exchange.samples import SAMPLES, OpenSample, described
@@ -340,7 +340,7 @@ class Gauge(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         g = checked(inputs.GaugeIn, request)
         made = weather_actions.ReadGauge(request.user, garden_id, g["id"], g["date"], g["rain"]).execute()
-        return Response({"id": made.pk, "date": made.date, "rain": made.rain}, status=201)
+        return Response(present.gauge(made), status=201)
 
 
 class StrikeGauge(APIView):

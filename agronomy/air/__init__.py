@@ -11,5 +11,4 @@ In here:
     microclimate  sun hours, shelter and covers at one bed
     leaf_wetness  hours in which leaves stay wet
     heat          heat waves and the heat index
-    climates      the days a climate usually brings
 """

@@ -35,7 +35,7 @@ Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(len(Draw._fields))
 N_DRAW: Final = len(Draw._fields)
 
 
-ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV = range(len(Air._fields))
+ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, FALLEN = range(len(Air._fields))
 N_AIR: Final = len(Air._fields)
 
 # The parts that a day is cut into (array of (part, N_PART)): its length [d], its shares of the day's demand and rain,
@@ -50,7 +50,7 @@ WHOLE_DAY.flags.writeable = False
     OPEN_ROOTED, REACHED, CORRECTION, IRRIGATION, RAIN_FALL, INTERCEPTION, RUNOFF, RAIN_ROOTED, EVAP_ROOTED,
     TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
     OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
-    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE,
+    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY,
 ) = range(len(Terms._fields))  # fmt: skip
 N_TERMS: Final = len(Terms._fields)
 
@@ -89,7 +89,9 @@ def draw_of(draws: Any, b: int, m: int) -> Draw:
 
 def air_of(air: Any, d: int, m: int) -> Air:
     """The weather of one day and member by name."""
-    return Air(air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV])
+    return Air(
+        air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV], air[d, m, FALLEN]
+    )
 
 
 def terms_of(rows: Any) -> Terms:

@@ -8,7 +8,8 @@ that share. The *bare* rest holds the depletion of its evaporating layer (do), i
 the bed holds r, in mm over the whole ground. When roots spread, the ground they reach brings its own depletion along,
 so growing roots create no water.
 
-Order of the day: spread of roots; a changed soil; what was observed; then, in each part of the day, morning watering;
+Order of the day: spread of roots; a changed soil; rain that fell before the morning; what was observed; then, in each
+part of the day, morning watering;
 Ks from the depletion at that point; rain; use; what exceeds field capacity is held above it and drains; the wick lifts
 from the reservoir; evening watering, which counts for the night and the next day.
 """
@@ -91,6 +92,20 @@ def day_step(
     taw = max(bed_day.taw * draw.q_capacity, 0.1)
     raw = p * taw
 
+    # The day's rain on its way to the soil; what fell before the morning is there already.
+    fall = max(0.0, air.rain * (1.0 + draw.z_rain * air.rain_cv))
+    held = rain_kept(fall, bed_day.rain_held, bed_day.rain_in)
+    ran = runoff(fall - held, bed.curve_number)
+    soaking = fall - held - ran
+    early = bare_drained = 0.0
+    if air.fallen > 0.0:
+        early = soaking * min(1.0, air.fallen / air.rain)
+        net -= early
+        de = max(0.0, de - early)
+        do -= early
+        bare_drained = max(0.0, -do) * (1.0 - f)
+        do = max(0.0, do)
+
     # What was observed moves the state towards it.
     correction = correction_store = 0.0
     if bed_day.seen_at >= 0.0:
@@ -111,13 +126,7 @@ def day_step(
     else:
         morning = asked(policy, net, de, raw, taw, morning, evening, bed_day, bed)
 
-    # The day's rain on its way to the soil.
-    fall = max(0.0, air.rain * (1.0 + draw.z_rain * air.rain_cv))
-    held = rain_kept(fall, bed_day.rain_held, bed_day.rain_in)
-    ran = runoff(fall - held, bed.curve_number)
-    soaking = fall - held - ran
-
-    caught = overflow = wicked = evaporated = transpired = potential = bare_used = bare_drained = 0.0
+    caught = overflow = wicked = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = 0.0
     for i in range(parts.shape[0]):
         if parts[i, OF_MORNING] > 0.0:
@@ -129,7 +138,7 @@ def day_step(
         ks_now = stress(net, raw, taw)
         ks += ks_now * parts[i, OF_ET0]
 
-        rain = soaking * parts[i, OF_RAIN]
+        rain = (soaking - early) * parts[i, OF_RAIN]
         net -= rain
         de = max(0.0, de - rain)
         do -= rain
@@ -208,4 +217,5 @@ def day_step(
         holds_more=bed_day.rebased * f,
         holds_more_bare=bed_day.rebased_top * (1.0 - f),
         correction_store=correction_store,
+        rain_early=early * f,
     )

@@ -90,6 +90,7 @@ class Air(NamedTuple):
     climate: float  # the climate term of Kcb [-]
     et0_cv: float  # coefficients of variation
     rain_cv: float
+    fallen: float  # rain of the day that fell before the morning [mm]; a part of `rain`
 
 
 class Terms(NamedTuple):
@@ -131,3 +132,4 @@ class Terms(NamedTuple):
     holds_more: float  # depletion that the rooted share gained because its soil holds more than yesterday (signed)
     holds_more_bare: float  # the same of the bare rest's top layer
     correction_store: float  # water that a float's reading added to the reservoir (signed)
+    rain_early: float  # of rain_rooted, what fell before the morning

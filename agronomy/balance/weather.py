@@ -96,6 +96,8 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         elif outlook[i] == "typed":
             air[i, :, s.ET0_CV] = spreads.TYPED_OUTLOOK_ET0_CV
             air[i, :, s.RAIN_CV] = spreads.TYPED_OUTLOOK_RAIN_CV
+    air[n_behind, :, s.FALLEN] = sky.fallen_today
+    air[n_behind, :, s.RAIN] = np.maximum(air[n_behind, :, s.RAIN], sky.fallen_today)
     central = {k: out[k].mean(axis=1) for k in ("tmin", "tmax", "ea", "u2", "rs")}
     parts = AirParts(
         **central, day_of_year=_days_of_year(dates), latitude=garden.latitude, elevation_m=garden.elevation_m

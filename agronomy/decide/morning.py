@@ -91,12 +91,12 @@ class Morning:
 
     @property
     def top_mm(self) -> float:
-        """Depletion of the top layer this morning."""
-        return self.opening.de
+        """Depletion of the top layer this morning, after what fell before it."""
+        return max(0.0, self.opening.de - self.terms.rain_early / self.rooted_share)
 
     @property
     def top_series(self) -> Array:
-        return np.asarray(self.series.de)
+        return np.asarray(np.maximum(0.0, self.series.de - self.terms.rain_early / self.rooted_share))
 
     @property
     def damp_top_mm(self) -> float:

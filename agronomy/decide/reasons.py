@@ -51,7 +51,7 @@ def story_of(run: Run, bed: int, today: Terms) -> Story:
     parts = [
         Part("opening", opening),
         Part("watering", -total.irrigation),
-        Part("rain", -total.rain_rooted),
+        Part("rain", -(total.rain_rooted + today.rain_early)),
         Part("plants", total.transpiration),
         Part("bare_soil", total.evap_rooted),
         Part("drained", total.drained_rooted + let_go),

@@ -130,6 +130,7 @@ class Gauge:
 
     date: Date
     rain: Annotated[float, number(0.0, 1900.0, "mm")]
+    so_far: Annotated[Yes, means("read on the day itself: what had fallen by then")] = False
 
 
 @dataclass(frozen=True)

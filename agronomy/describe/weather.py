@@ -211,6 +211,7 @@ class Sky:
     gauged: dates whose rain was read from the gardener's own gauge.
     source: "forecast" (members of a provider), "typed" (one outlook, entered by hand) or "climate" (years of it).
     typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones.
+    fallen_today: rain of today that has fallen already [mm].
     """
 
     behind: WeatherTable
@@ -219,46 +220,31 @@ class Sky:
     source: str = "forecast"
     typed: frozenset[dt.date] = frozenset()
     filled: frozenset[dt.date] = frozenset()
+    fallen_today: float = 0.0
 
     @property
     def members(self) -> int:
         return int(self.ahead.columns["tmin"].shape[1])
 
 
-def sky_from_rows(
-    rows: Sequence[WeatherRow], today: dt.date, latitude: float, elevation_m: float, wind_height_m: float = 2.0,
-    gauge: Mapping[dt.date, float] | None = None,
-) -> Sky:  # fmt: skip
-    """Rows before `today` are observed; from it on they are the outlook, of one or many members.
+def outlook_from_rows(
+    rows: Sequence[WeatherRow], today: dt.date, latitude: float, elevation_m: float, wind_height_m: float = 2.0
+) -> WeatherTable | None:
+    """The members of the rows from `today` on; None where there are none.
 
-    A gauge reading replaces the rain of its day. Raises InputError when a part is empty or members are uneven.
+    Raises InputError when days have not the same members.
     """
-    gauge = gauge or {}
-    past: dict[dt.date, Mapping[str, float | None]] = {}
     future: dict[dt.date, dict[int, Mapping[str, float | None]]] = {}
     for row in rows:
-        if row.date < today:
-            past.setdefault(row.date, row.values)
-        else:
+        if row.date >= today:
             future.setdefault(row.date, {})[row.member or 0] = row.values
-    if not past:
-        raise MissingError("weather before today", f"at least one observed day before {today.isoformat()}")
     if not future:
-        raise MissingError("weather from today on", f"at least one day from {today.isoformat()} on")
-    for date, rain in gauge.items():
-        if date in past:
-            past[date] = {**past[date], "rain": rain}
+        return None
     members = sorted(future[min(future)])
     for date, of_day in future.items():
         if sorted(of_day) != members:
             allowed = f"the same members as on {min(future).isoformat()} ({len(members)})"
             raise InputError(f"weather of {date.isoformat()} member", f"{len(of_day)} members", allowed)
     dates = tuple(sorted(future))
-    checked = {d: [check_day(future[d][m], f"{d.isoformat()} ") for m in members] for d in dates}
-    columns = {n: np.array([[v[n] for v in checked[d]] for d in dates], dtype=float) for n in COLUMNS}
-    return Sky(
-        table_from_days(list(past.items()), latitude, elevation_m, wind_height_m),
-        WeatherTable(dates, columns, latitude, elevation_m, wind_height_m),
-        frozenset(d for d in gauge if d in past),
-        "forecast" if len(members) > 1 else "typed",
-    )
+    columns = {n: np.array([[future[d][m].get(n) for m in members] for d in dates], dtype=float) for n in COLUMNS}
+    return WeatherTable(dates, columns, latitude, elevation_m, wind_height_m)

@@ -57,12 +57,12 @@ def described_garden(garden: Garden) -> g.Garden:
     for day in days:
         by_source[day.pop("source")].append(g.TypedDay(**day))
     readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
-    gauge = dict(readings.values_list("date", "rain"))
+    gauge = {x.date: described(g.Gauge, x) for x in readings}  # of two of a day, the later one
     tests = garden.measurements.filter(struck_at=None).select_related("bed", "rig")
     more: dict[str, Any] = {
         "name": garden.name,
         "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
-        "gauge": tuple(g.Gauge(date, rain) for date, rain in sorted(gauge.items())),
+        "gauge": tuple(gauge[date] for date in sorted(gauge)),
         "days": tuple(by_source[Source.TYPED]),
         "climate": garden.climate,
         "climate_days": tuple(by_source[Source.CLIMATE]) if garden.climate == "file" else (),

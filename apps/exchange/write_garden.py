@@ -66,7 +66,7 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
     for position, bed in enumerate(described.beds, 1):
         _write_bed(bed, position, garden, owner, rigs, crops, [m for m in described.moves if m.bed == bed.name])
     GaugeReading.objects.bulk_create(
-        [GaugeReading(id=uuid.uuid4(), garden=garden, date=x.date, rain=x.rain, by=owner) for x in described.gauge]
+        [GaugeReading(id=uuid.uuid4(), garden=garden, by=owner, **dataclasses.asdict(x)) for x in described.gauge]
     )
     WeatherDay.objects.bulk_create(
         [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]

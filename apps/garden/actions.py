@@ -11,10 +11,10 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from agronomy.air.climates import climate_at
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
 from agronomy.formats.described import read
+from agronomy.sky.climates import climate_at
 from apps.base.errors import NotFound
 from apps.garden import convert
 from apps.garden.access import lock, owned

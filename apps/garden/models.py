@@ -42,6 +42,7 @@ class Garden(models.Model):
     time_zone = models.CharField(max_length=64, default="UTC")
     style = models.CharField(max_length=12, choices=choices(STYLES), default="steady")
     coastal = models.BooleanField(default=False)
+    wind_height_m = models.FloatField(default=2.0)
     growth = models.CharField(max_length=10, choices=choices(GROWTHS), default="calendar")
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
@@ -66,6 +67,15 @@ class Garden(models.Model):
     def today(self) -> dt.date:
         """The garden's date: its own clock's, else today's in its time zone."""
         return self.clock_date or timezone.now().astimezone(zoneinfo.ZoneInfo(self.time_zone)).date()
+
+
+# What is kept of a garden apart: as rows of their own, or by the clock.
+keep(
+    Garden,
+    g.Garden,
+    ("rigs", "beds", "gauge", "own_crops", "moves", "things", "days", "climate_days", "measurements", "seasons",
+     "utc_offset_h"),
+)  # fmt: skip
 
 
 class Role(models.TextChoices):

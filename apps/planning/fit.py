@@ -26,7 +26,7 @@ def days_of(now: Situation) -> Days | None:
         i, soil = w.n_behind, soil_over(w)
         tmin, tmax = float(w.tmin[i].mean()), float(w.tmax[i].mean())
         return Days(tmin, tmax, float(w.parts.ea[i]), None if soil is None else float(soil[i]))
-    if not (now.weather.observed or now.weather.climate):
+    if not (now.weather.last_observed or now.weather.climate):
         return None
     today = now.garden.today
     behind = sky_of(now.garden, now.weather, today, today - SOIL_LOOKS_BACK).behind

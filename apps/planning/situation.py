@@ -44,7 +44,7 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     facts_hash = _hash(core, facts, garden, days)
     if not core.beds:
         return Situation(garden, beds, facts, facts_hash, None, "beds")
-    if not (facts.observed or facts.climate or (facts.forecast and facts.forecast.dates[0] < today)):
+    if not (facts.last_observed or facts.climate or (facts.forecast and facts.forecast.dates[0] < today)):
         return Situation(garden, beds, facts, facts_hash, None, "weather")
     with _lock:
         known = _plans.get(facts_hash)
@@ -84,8 +84,7 @@ def _weather_hash(facts: WeatherFacts, garden: Garden, days: int) -> str:
             garden.pk,
             garden.today,
             days,
-            facts.observed,
-            facts.typed_ahead,
+            sorted((name, sorted(days.items())) for name, days in facts.sources.items()),
             facts.gauge,
             snapshot,
             garden.climate,

@@ -8,6 +8,7 @@ import io
 import logging
 import math
 import uuid
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
@@ -153,7 +154,7 @@ class TypeDays:
             values = {c: day.get(c) for c in COLUMNS}
             check_day(values, where)
             if any(v is not None for v in values.values()):
-                self._need_temperatures(values, where)
+                self._need_temperatures({**self._known_otherwise(garden, day["date"]), **_said(values)}, where)
             checked[day["date"]] = values
         with transaction.atomic():
             lock(garden)
@@ -168,15 +169,27 @@ class TypeDays:
         return len(checked)
 
     @staticmethod
-    def _need_temperatures(values: dict[str, float | None], where: str) -> None:
+    def _known_otherwise(garden: Garden, date: dt.date) -> dict[str, float | None]:
+        """What another source says of a day behind, beside which one typed figure may stand."""
+        others = WeatherDay.objects.filter(garden=garden, date=date).exclude(source=Source.TYPED)
+        known = others.order_by("-source").values(*COLUMNS).first() if date < garden.today else None
+        return known or {}
+
+    @staticmethod
+    def _need_temperatures(values: Mapping[str, float | None], where: str) -> None:
         for name in ("tmin", "tmax"):
-            if values[name] is None:
+            if values.get(name) is None:
                 raise InputError(f"{where}{name}", None, "the day's lowest and highest temperature, both")
+        check_day({name: values[name] for name in ("tmin", "tmax")}, where)
+
+
+def _said(values: Mapping[str, float | None]) -> dict[str, float | None]:
+    return {name: value for name, value in values.items() if value is not None}
 
 
 @dataclass
 class ReadGauge:
-    """Rain in the gardener's own gauge for a past or present date."""
+    """Rain in the gardener's own gauge for a date; of today, it is what has fallen by now."""
 
     by: Any
     garden_id: int
@@ -187,10 +200,11 @@ class ReadGauge:
     def execute(self) -> GaugeReading:
         garden = visited(self.by, self.garden_id)
         read(g.Gauge, {"date": self.date, "rain": self.rain})
-        if not garden.today - dt.timedelta(days=366) <= self.date < garden.today:
-            earliest, latest = garden.today - dt.timedelta(days=366), garden.today - dt.timedelta(days=1)
-            raise OutOfRangeError("date", self.date.isoformat(), f"a past date from {earliest} to {latest}")
-        return once(GaugeReading, self.id, {"garden": garden}, {"date": self.date, "rain": self.rain, "by": self.by})
+        earliest = garden.today - dt.timedelta(days=366)
+        if not earliest <= self.date <= garden.today:
+            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {earliest} to {garden.today}")
+        fields = {"date": self.date, "rain": self.rain, "so_far": self.date == garden.today, "by": self.by}
+        return once(GaugeReading, self.id, {"garden": garden}, fields)
 
 
 @dataclass

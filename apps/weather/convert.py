@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import dataclasses
+import collections
 import datetime as dt
 import functools
 import math
@@ -11,10 +11,11 @@ from dataclasses import dataclass
 import numpy as np
 from django.db.models import Q
 
-from agronomy.air import climates
-from agronomy.air.climates import Years
-from agronomy.describe.errors import MissingError
-from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.describe.garden import Gauge
+from agronomy.describe.weather import COLUMNS, Sky, WeatherTable
+from agronomy.sky import climates
+from agronomy.sky.assemble import TRUST, Known, assemble
+from agronomy.sky.climates import Years
 from apps.garden.models import Garden
 from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
 
@@ -25,18 +26,31 @@ FORECAST_COLUMNS = ("tmin", "tmax", "rhmin", "rhmax", "wind", "rs", "rain")
 
 @dataclass(frozen=True)
 class WeatherFacts:
-    """Everything known of a garden's weather: observed days (best source first), the outlook, the gauge.
+    """Everything known of a garden's weather: days by source, the gauge, the outlook.
 
     forecast: the newest snapshot's members, from its day of issue on.
     """
 
-    observed: dict[dt.date, Values]
-    observed_source: dict[dt.date, str]
-    typed_ahead: dict[dt.date, Values]
+    today: dt.date
+    sources: dict[str, dict[dt.date, Values]]
     snapshot: ForecastSnapshot | None
     forecast: WeatherTable | None
-    gauge: dict[dt.date, float]
+    gauge: tuple[Gauge, ...]
     climate: Years | None = None
+
+    @property
+    def last_observed(self) -> dt.date | None:
+        """The newest day behind that any source knows; None where none is known."""
+        return max((d for days in self.sources.values() for d in days if d < self.today), default=None)
+
+    @property
+    def typed_ahead(self) -> dict[dt.date, Values]:
+        """What was typed of today and later."""
+        return {date: values for date, values in self.sources.get("typed", {}).items() if date >= self.today}
+
+    def sources_of(self, date: dt.date) -> list[str]:
+        """Which sources know a date, the most trusted first."""
+        return [name for name in TRUST if date in self.sources.get(name, {})]
 
     def member_values(self, date: dt.date) -> list[Values]:
         """What each member says of a date; empty where the forecast does not reach."""
@@ -49,24 +63,17 @@ class WeatherFacts:
 
 def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
     """Read the weather facts of a garden: at most four queries, whatever its size."""
-    observed: dict[dt.date, Values] = {}
-    source: dict[dt.date, str] = {}
-    typed: dict[dt.date, Values] = {}
-    # "typed" sorts after "provider": a day typed by hand replaces the provider's.
-    # "climate" sorts before both: the last days of a climate's file were observed, for want of better.
+    sources: dict[str, dict[dt.date, Values]] = collections.defaultdict(dict)
     old = Q(source=Source.CLIMATE, date__lt=today - CLIMATE_OBSERVED)
-    rows = WeatherDay.objects.filter(garden=garden).exclude(old).order_by("source", "date")
-    for date, of, *row in rows.values_list("date", "source", *COLUMNS):
-        values = dict(zip(COLUMNS, row, strict=True))
-        if date < today:
-            observed[date], source[date] = values, of
-        elif of == Source.TYPED:
-            typed[date] = values
-    readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
+    ahead = Q(date__gte=today) & ~Q(source=Source.TYPED)  # an outlook is typed, or a forecast's
+    rows = WeatherDay.objects.filter(garden=garden).exclude(old | ahead).order_by("date")
+    for date, source, *row in rows.values_list("date", "source", *COLUMNS):
+        sources[source][date] = dict(zip(COLUMNS, row, strict=True))
+    readings = GaugeReading.objects.filter(garden=garden, struck_at=None, date__lte=today).order_by("recorded_at")
+    newest = {date: Gauge(date, rain, so_far) for date, rain, so_far in readings.values_list("date", "rain", "so_far")}
     snapshot = ForecastSnapshot.objects.filter(garden=garden, issued__lte=today).order_by("-issued").first()
     forecast = _forecast(snapshot.pk, garden.latitude, garden.elevation_m) if snapshot else None
-    gauge = dict(readings.values_list("date", "rain"))
-    return WeatherFacts(observed, source, typed, snapshot, forecast, gauge, climate_of(garden))
+    return WeatherFacts(today, dict(sources), snapshot, forecast, tuple(newest.values()), climate_of(garden))
 
 
 def climate_of(garden: Garden) -> Years | None:
@@ -99,41 +106,19 @@ def _forecast(snapshot_id: int, latitude: float, elevation_m: float) -> WeatherT
     return WeatherTable(dates, columns, latitude, elevation_m)
 
 
+def known_of(garden: Garden, facts: WeatherFacts) -> Known:
+    """What is known of a garden's weather, as the core's assembler takes it."""
+    return Known(
+        garden.latitude,
+        garden.elevation_m,
+        sources=facts.sources,
+        gauge=facts.gauge,
+        forecast=facts.forecast,
+        years=facts.climate,
+        wind_height_m=garden.wind_height_m,
+    )
+
+
 def sky_of(garden: Garden, facts: WeatherFacts, today: dt.date, since: dt.date) -> Sky:
-    """The core's Sky: a forecast where there is one, else the typed outlook over the garden's climate, else days drawn
-    from those behind. since: the first day that beds were open.
-
-    Raises MissingError when not a single past day is known.
-    """
-    past = dict(facts.observed)
-    for date in facts.forecast.dates if facts.forecast else ():
-        if date < today and date not in past:  # since an old forecast was issued: its mean, for want of better
-            members = facts.member_values(date)
-            past[date] = {c: float(np.mean([m[c] for m in members])) for c in FORECAST_COLUMNS}
-    if facts.climate and not (facts.forecast and facts.forecast.dates[-1] >= today):
-        place = (garden.latitude, garden.elevation_m)
-        gauge = {d: mm for d, mm in facts.gauge.items() if d < today}
-        return climates.sky_of_climate(facts.climate, past, facts.typed_ahead, gauge, since, today, *place)
-    if not past:
-        raise MissingError("weather", f"at least one day before {today.isoformat()}: type yesterday's in Sky")
-    gauged = frozenset(d for d in facts.gauge if d < today)
-    for date in gauged:
-        past[date] = {**past.get(date, past[_nearest(past, date)]), "rain": facts.gauge[date]}
-    behind = table_of_checked(list(past.items()), garden.latitude, garden.elevation_m)
-    if facts.forecast and facts.forecast.dates[-1] >= today:
-        return Sky(behind, _from(facts.forecast, today), gauged, "forecast")
-    typed = facts.typed_ahead or {max(past): past[max(past)]}
-    ahead = table_of_checked(list(typed.items()), garden.latitude, garden.elevation_m)
-    columns = {c: v[:, None] for c, v in ahead.columns.items()}
-    return Sky(behind, dataclasses.replace(ahead, columns=columns), gauged, "typed")
-
-
-def _nearest(past: dict[dt.date, Values], date: dt.date) -> dt.date:
-    return min(past, key=lambda d: abs((d - date).days))
-
-
-def _from(table: WeatherTable, today: dt.date) -> WeatherTable:
-    """The part of a forecast from today on."""
-    keep = [i for i, d in enumerate(table.dates) if d >= today]
-    columns = {c: v[keep] for c, v in table.columns.items()}
-    return dataclasses.replace(table, dates=tuple(table.dates[i] for i in keep), columns=columns)
+    """The core's Sky of a garden. since: the first day that beds were open. Raises MissingError."""
+    return assemble(known_of(garden, facts), today, since)

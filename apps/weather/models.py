@@ -81,6 +81,7 @@ class GaugeReading(Event):
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="gauge_readings")
     rain = models.FloatField()
+    so_far = models.BooleanField(default=False, help_text="read on the day itself: what had fallen by then")
 
     class Meta:
         ordering = ["recorded_at"]

@@ -6,12 +6,14 @@ import unittest
 
 import numpy as np
 
-from agronomy.air import climates as c
 from agronomy.air.reference_et import reference_et
 from agronomy.decide.plan import plan
 from agronomy.describe.errors import MissingError
+from agronomy.describe.garden import Gauge
 from agronomy.describe.weather import WeatherTable, read_weather_rows
 from agronomy.formats.read_garden import garden_from_json
+from agronomy.sky import climates as c
+from agronomy.sky.assemble import Known, assemble
 from tests.agronomy import gardens as t
 
 SEATTLE = pathlib.Path(__file__).parents[1] / "reference" / "seattle_2012_15.csv"
@@ -116,9 +118,14 @@ class OfAFile(unittest.TestCase):
 class TheSky(unittest.TestCase):
     def sky(self, past=None, typed=None, gauge=None):
         years = c.years_of("temperate", False)
-        return c.sky_of_climate(
-            years, past or {}, typed or {}, gauge or {}, t.TODAY - dt.timedelta(days=9), t.TODAY, 48.0, 200.0
-        )  # fmt: skip
+        known = Known(
+            48.0,
+            200.0,
+            sources={"typed": typed or {}, "provider": past or {}},
+            gauge=tuple(Gauge(date, rain) for date, rain in (gauge or {}).items()),
+            years=years,
+        )
+        return assemble(known, t.TODAY, t.TODAY - dt.timedelta(days=9))
 
     def test_a_bed_described_a_minute_ago_gets_a_word_from_its_climate_alone(self):
         p = plan(t.garden(t.dried(9)), self.sky(), t.TODAY)

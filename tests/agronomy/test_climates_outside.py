@@ -6,9 +6,9 @@ import unittest
 
 import numpy as np
 
-from agronomy.air import climates as c
 from agronomy.air.reference_et import reference_et
 from agronomy.describe.weather import WeatherTable
+from agronomy.sky import climates as c
 from tests import reference_data as ref
 
 WET_FROM_MM = 1.0  # of rain that makes a day wet, as climatologies count it: from memory

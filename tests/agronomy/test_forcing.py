@@ -13,7 +13,7 @@ from agronomy.balance.weather import air_days
 from agronomy.beds import ground
 from agronomy.beds.today import bed_today
 from agronomy.describe import garden as g
-from agronomy.describe.weather import Sky, sky_from_rows, table_from_days
+from agronomy.describe.weather import Sky, table_from_days
 from agronomy.ground.holding import holding
 from agronomy.plants.crops import CROPS
 from tests.agronomy import gardens as t
@@ -171,17 +171,6 @@ class Air(unittest.TestCase):
         self.assertGreater(drawn.std(axis=1).min(), 0)
         again = air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
         np.testing.assert_array_equal(w.rain, again.rain)
-
-    def test_a_sky_from_rows_splits_at_today(self):
-        from agronomy.describe.weather import read_weather_rows
-
-        rows = read_weather_rows(
-            ["date,tmin,tmax,rain", "2025-07-09,10,20,5", "2025-07-10,10,20,0", "2025-07-11,11,21,0"]
-        )
-        sky = sky_from_rows(rows, t.TODAY, 44.6, 31.0, gauge={dt.date(2025, 7, 9): 8.0})
-        self.assertEqual((len(sky.behind.dates), len(sky.ahead.dates), sky.source), (2, 1, "typed"))
-        self.assertEqual(sky.behind.columns["rain"].tolist(), [8.0, 0.0])
-        self.assertEqual(sky.gauged, {dt.date(2025, 7, 9)})
 
 
 class Starts(unittest.TestCase):

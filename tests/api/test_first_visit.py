@@ -4,7 +4,7 @@ import pathlib
 
 from django.test import TestCase
 
-from agronomy.air.climates import GENERIC
+from agronomy.sky.climates import GENERIC
 from apps.garden.models import Garden
 from apps.weather.models import Source, WeatherDay
 from tests.apps import world as w

@@ -7,6 +7,7 @@ from unittest import mock
 from django.test import TestCase
 
 from agronomy.describe.errors import InputError
+from agronomy.sky.assemble import day_of
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden import actions as ga
 from apps.garden.models import Bed, Garden, MulchRecord, SizeSighting
@@ -15,6 +16,8 @@ from apps.planning.situation import situation
 from apps.record import actions as wa
 from apps.record.models import IssuedAdvice, Watering
 from apps.weather import actions as we
+from apps.weather.convert import known_of, weather_facts
+from apps.weather.models import WeatherDay
 from tests.apps import world as w
 
 
@@ -272,7 +275,29 @@ class Weather(TestCase):
         we.TypeDays(self.ada, self.garden.pk, [{"date": w.TODAY}]).execute()  # all blank: cleared
         self.assertEqual(self.garden.weather_days.count(), 0)
 
-    def test_a_gauge_reading_is_for_a_past_day(self):
-        for date, rain in ((w.TODAY, 3.0), (w.TODAY - dt.timedelta(days=1), -1.0)):
+    def test_a_gauge_reading_is_for_a_day_that_was_or_for_today_so_far(self):
+        for date, rain in ((w.TODAY + dt.timedelta(days=1), 3.0), (w.TODAY - dt.timedelta(days=1), -1.0)):
             with self.assertRaises(InputError):
                 we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, rain).execute()
+
+    def test_rain_of_this_morning_counts_before_the_mornings_word(self):
+        w.type_days(self.ada, self.garden)
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
+        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY, 40.0).execute()
+        self.assertTrue(reading.so_far)
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "leave")
+        we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
+        self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
+
+    def test_one_typed_figure_may_stand_beside_what_another_source_knows(self):
+        yesterday = w.TODAY - dt.timedelta(days=1)
+        only = [{"date": yesterday, "tmax": 31.0}]
+        with self.assertRaises(InputError):
+            we.TypeDays(self.ada, self.garden.pk, only).execute()
+        told = {"tmin": 12.0, "tmax": 24.0, "rs": 22.0, "rain": 1.0}
+        WeatherDay.objects.create(garden=self.garden, date=yesterday, source="provider", **told)
+        we.TypeDays(self.ada, self.garden.pk, only).execute()
+        values, by = day_of(known_of(self.garden, weather_facts(self.garden, w.TODAY)), yesterday)
+        self.assertEqual((values["tmax"], values["rs"], by["rs"]), (31.0, 22.0, "provider"))
+        with self.assertRaises(InputError):  # below the lowest that is known
+            we.TypeDays(self.ada, self.garden.pk, [{"date": yesterday, "tmax": 3.0}]).execute()

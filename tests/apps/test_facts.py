@@ -8,12 +8,13 @@ from django.test import TestCase
 from agronomy.decide.plan import plan
 from agronomy.describe.bed import Bed
 from agronomy.formats.described import read
+from agronomy.sky.assemble import day_of
 from apps.garden.actions import SaveBed, SaveRig
 from apps.planning.facts import core_garden, read_beds
 from apps.planning.situation import _plans, situation
 from apps.record import actions as wa
 from apps.weather import actions as we
-from apps.weather.convert import sky_of, weather_facts
+from apps.weather.convert import known_of, sky_of, weather_facts
 from tests.apps import world as w
 
 
@@ -123,9 +124,14 @@ class Facts(TestCase):
 
         w.type_days(self.ada, self.garden)
         yesterday = w.TODAY - dt.timedelta(days=1)
-        WeatherDay.objects.create(garden=self.garden, date=yesterday, source="provider", tmin=1, tmax=2, rain=99)
+        WeatherDay.objects.create(
+            garden=self.garden, date=yesterday, source="provider", tmin=1, tmax=2, rain=99, rs=21.5
+        )
         facts = weather_facts(self.garden, w.TODAY)
-        self.assertEqual((facts.observed[yesterday]["tmax"], facts.observed_source[yesterday]), (25.0, "typed"))
+        self.assertEqual(facts.sources_of(yesterday), ["typed", "provider"])
+        merged, by = day_of(known_of(self.garden, facts), yesterday)
+        self.assertEqual((merged["tmax"], by["tmax"]), (25.0, "typed"))
+        self.assertEqual((merged["rs"], by["rs"]), (21.5, "provider"))  # what was not typed stays the provider's
         snapshot = ForecastSnapshot.objects.create(garden=self.garden, issued=yesterday)
         ForecastDay.objects.bulk_create(
             [

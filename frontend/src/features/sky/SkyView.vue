@@ -56,6 +56,7 @@ async function keepGauge() {
     gauge.problem = 'Type what the gauge held; 0 is an answer too.'
     return
   }
+  const today = gauge.date === sky.value?.garden.today
   const id = reading // of this reading until it is kept: pressed twice, or again after a lost answer, it is one
   try {
     await read.mutateAsync(id)
@@ -65,11 +66,13 @@ async function keepGauge() {
   }
   reading = newId()
   gauge.rain = null
-  say('The gauge counts for that day.', () => strike.mutate(id, { onError: (e) => say(e.message) }))
+  say(today ? 'It counts for this morning’s words.' : 'The gauge counts for that day.', () =>
+    strike.mutate(id, { onError: (e) => say(e.message) }),
+  )
 }
 
 function from(d: SkyDay): string {
-  if (d.gauge) return 'rain from your gauge'
+  if (d.gauge) return d.gauge.so_far ? 'rain so far from your gauge' : 'rain from your gauge'
   return {
     observed: d.source === 'typed' ? 'typed by you' : 'observed',
     gap: 'not known: between its neighbours',
@@ -132,11 +135,14 @@ const rainWords = (d: SkyDay) => {
 
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>
-      <p class="soft">It beats every other source for the days behind.</p>
+      <p class="soft">
+        It beats every other source for the days behind. Rain that fell this morning counts at once: give it
+        for today.
+      </p>
       <form novalidate class="row" @submit.prevent="keepGauge">
         <label class="field">
           <span>Day</span>
-          <input v-model="gauge.date" type="date" :max="yesterday" />
+          <input v-model="gauge.date" type="date" :max="sky.garden.today" />
         </label>
         <UnitInput v-model="gauge.rain" label="In the gauge" quantity="depth" />
         <button class="btn full" type="submit" :disabled="read.isPending.value">Note it</button>

@@ -1908,12 +1908,14 @@ export interface components {
             id: string;
         };
         GaugeOut: {
-            /** Format: uuid */
-            id: string;
             /** Format: date */
             date: string;
             /** Format: double */
             rain: number;
+            /** @description read on the day itself: what had fallen by then */
+            so_far: boolean;
+            /** Format: uuid */
+            id: string;
         };
         /**
          * @description * `minutes` - minutes

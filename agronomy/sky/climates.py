@@ -17,7 +17,7 @@ import numpy.typing as npt
 
 from agronomy.describe.errors import MissingError, require_one_of
 from agronomy.describe.garden import Garden
-from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.describe.weather import COLUMNS
 from agronomy.describe.words import CLIMATES
 
 Array = npt.NDArray[np.float64]
@@ -243,37 +243,3 @@ def climate_of(garden: Garden) -> Years | None:
     if garden.climate == "file":
         return years_of_file((x.date, vars(x)) for x in garden.climate_days)
     return years_of(garden.climate, garden.latitude < 0) if garden.climate else None
-
-
-def sky_of_climate(
-    years: Years, past: Mapping[dt.date, Mapping[str, float | None]],
-    typed: Mapping[dt.date, Mapping[str, float | None]], gauge: Mapping[dt.date, float], since: dt.date,
-    today: dt.date, latitude: float, elevation_m: float,
-) -> Sky:  # fmt: skip
-    """The sky of a garden without a forecast.
-
-    Days behind that nobody knows, from `since` on, are the climate's usual ones. Days ahead: each year is a member;
-    a typed day is the same in all of them.
-    """
-    behind = dict(past)
-    filled = []
-    for n in range(1, max(1, (today - since).days) + 1):
-        date = today - dt.timedelta(days=n)
-        if date not in behind:
-            behind[date] = years.usual(date)
-            filled.append(date)
-    gauged = frozenset(d for d in gauge if d in behind)
-    for date in gauged:
-        behind[date] = {**behind[date], "rain": gauge[date]}
-    dates = tuple(today + dt.timedelta(days=i) for i in range(AHEAD_DAYS))
-    ahead = years.members(dates)
-    for i, date in enumerate(dates):
-        if date in typed:
-            for name in COLUMNS:
-                value = typed[date].get(name)
-                ahead[name][i] = np.nan if value is None else value
-    return Sky(
-        table_of_checked(list(behind.items()), latitude, elevation_m),
-        WeatherTable(dates, ahead, latitude, elevation_m),
-        gauged, "climate", typed=frozenset(typed) & frozenset(dates), filled=frozenset(filled),
-    )  # fmt: skip

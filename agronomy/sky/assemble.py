@@ -1,0 +1,194 @@
+"""The sky of a garden, assembled once: each variable of each day from the source that is trusted most.
+
+For the days behind, from the most trusted down: the gardener's own gauge (rain alone), what they typed from their own
+thermometer, a station's file, the provider, the days of a climate's file. A typed maximum keeps the provider's
+radiation. What a climate usually brings stands in where nobody knows the day at all. For the days ahead: the members of
+a forecast; else what was typed, over the years of the climate; else the typed days alone.
+"""
+
+from __future__ import annotations
+
+import dataclasses
+import datetime as dt
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from typing import Final
+
+import numpy as np
+
+from agronomy.air.reference_et import wind_at_2m
+from agronomy.describe.errors import MissingError
+from agronomy.describe.garden import Gauge
+from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.sky.climates import AHEAD_DAYS, Years
+
+Values = Mapping[str, float | None]
+Days = Mapping[dt.date, Values]
+
+TRUST: Final = ("typed", "station", "provider", "climate")  # the most trusted first
+# Variables that must agree with each other in order; where two sources do not, the less trusted one's are left out.
+ORDERED: Final = (("tmin", "tmean", "tmax"), ("rhmin", "rhmean", "rhmax"))
+
+
+@dataclass(frozen=True)
+class Known:
+    """Everything known of a garden's weather.
+
+    sources: days by date, by the names of TRUST; typed and station's days from today on are an outlook.
+    wind_height_m: at which typed and station's wind was measured [m]; others are at 2 m, or say so themselves.
+    """
+
+    latitude: float
+    elevation_m: float
+    sources: Mapping[str, Days] = field(default_factory=dict)
+    gauge: Sequence[Gauge] = ()
+    forecast: WeatherTable | None = None
+    years: Years | None = None
+    wind_height_m: float = 2.0
+
+
+def assemble(known: Known, today: dt.date, since: dt.date) -> Sky:
+    """The sky that a plan of `today` rests on. since: the first day that beds were open.
+
+    Raises MissingError when not a single past day is known, and nothing stands in for it.
+    """
+    past = {date: day_of(known, date)[0] for date in _dates(known, None, today)}
+    _fill_from_forecast(past, known.forecast, today)
+    outlook = {date: day_of(known, date)[0] for date in _dates(known, today, None)}
+    forecast = known.forecast is not None and known.forecast.dates[-1] >= today
+    filled = frozenset[dt.date]()
+    if known.years is not None and not forecast:
+        filled = _fill_from_climate(past, known.years, today, since)
+    if not past:
+        raise MissingError("weather", f"at least one day before {today.isoformat()}: type yesterday's in Sky")
+    gauged = _read_gauge(past, known.gauge, today)
+    fallen = max((x.rain for x in known.gauge if x.date == today), default=0.0)
+    behind = table_of_checked(list(past.items()), known.latitude, known.elevation_m)
+    if forecast and known.forecast is not None:
+        return Sky(behind, _from(known.forecast, today), gauged, "forecast", fallen_today=fallen)
+    if known.years is not None:
+        ahead, typed = _climate_ahead(known, outlook, today)
+        return Sky(behind, ahead, gauged, "climate", typed, filled, fallen)
+    table = table_of_checked(list((outlook or {max(past): past[max(past)]}).items()), known.latitude, known.elevation_m)
+    columns = {c: v[:, None] for c, v in table.columns.items()}
+    return Sky(behind, dataclasses.replace(table, columns=columns), gauged, "typed", fallen_today=fallen)
+
+
+def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[str, str]]:
+    """What is known of a day, each variable from the most trusted source that has it, and which source that is.
+
+    Wind is brought to 2 m, FAO-56 eq. 47.
+    """
+    values: dict[str, float | None] = dict.fromkeys(COLUMNS)
+    by: dict[str, str] = {}
+    for source in TRUST:
+        for name, value in known.sources.get(source, {}).get(date, {}).items():
+            if value is None or values.get(name) is not None or not _agrees(values, name, value):
+                continue
+            if name == "wind" and source in ("typed", "station") and known.wind_height_m != 2.0:
+                value = float(wind_at_2m(value, known.wind_height_m))  # noqa: PLW2901  # the same wind at 2 m
+            values[name], by[name] = value, source
+    _take_whole_temperatures(known, date, values, by)
+    return values, by
+
+
+def _take_whole_temperatures(known: Known, date: dt.date, values: dict[str, float | None], by: dict[str, str]) -> None:
+    """Where what is trusted leaves no whole day, the temperatures of the first source that has one stand."""
+
+    def whole(day: Values) -> bool:
+        return day.get("tmean") is not None or None not in (day.get("tmin"), day.get("tmax"))
+
+    days = ((source, known.sources.get(source, {}).get(date, {})) for source in TRUST)
+    found = None if whole(values) else next(((source, day) for source, day in days if whole(day)), None)
+    if found is not None:
+        for name in ORDERED[0]:
+            values[name] = found[1].get(name)
+            by[name] = found[0]
+
+
+def _agrees(values: Values, name: str, value: float) -> bool:
+    """Whether a value can stand beside what is known of its kind already."""
+    for ordered in ORDERED:
+        if name in ordered:
+            at = ordered.index(name)
+            below = [values[n] for n in ordered[:at] if values[n] is not None]
+            above = [values[n] for n in ordered[at + 1 :] if values[n] is not None]
+            return all(x <= value for x in below if x is not None) and all(x >= value for x in above if x is not None)
+    return True
+
+
+def _dates(known: Known, since: dt.date | None, until: dt.date | None) -> list[dt.date]:
+    """The dates that any source knows, from one on and before another; the outlook is typed or a station's."""
+    names = TRUST if since is None else TRUST[:2]
+    dates = {d for name in names for d in known.sources.get(name, {})}
+    return sorted(d for d in dates if (since is None or d >= since) and (until is None or d < until))
+
+
+def _fill_from_forecast(
+    past: dict[dt.date, dict[str, float | None]], forecast: WeatherTable | None, today: dt.date
+) -> None:
+    """Days since an old forecast was issued that nobody observed: its mean, for want of better."""
+    for i, date in enumerate(forecast.dates if forecast else ()):
+        if forecast is not None and date < today and date not in past:
+            means = {c: float(np.mean(v[i])) for c, v in forecast.columns.items()}
+            past[date] = {c: None if np.isnan(x) else x for c, x in means.items()}
+
+
+def _fill_from_climate(
+    past: dict[dt.date, dict[str, float | None]], years: Years, today: dt.date, since: dt.date
+) -> frozenset[dt.date]:
+    """Days from `since` on that nobody knows are the climate's usual ones; returns which."""
+    filled = []
+    for n in range(1, max(1, (today - since).days) + 1):
+        date = today - dt.timedelta(days=n)
+        if date not in past:
+            past[date] = years.usual(date)
+            filled.append(date)
+    return frozenset(filled)
+
+
+def _read_gauge(
+    past: dict[dt.date, dict[str, float | None]], gauge: Sequence[Gauge], today: dt.date
+) -> frozenset[dt.date]:
+    """Rain as the gauge had it; read on the day itself, it says what had fallen by then, and more may have come.
+
+    Returns the dates whose rain the gauge settled.
+    """
+    settled = set()
+    for reading in gauge:
+        if reading.date >= today:
+            continue
+        day = past.get(reading.date) or dict(past[min(past, key=lambda d: abs((d - reading.date).days))])
+        told = day.get("rain")
+        more = reading.so_far and told is not None and told > reading.rain
+        past[reading.date] = {**day, "rain": told if more else reading.rain}
+        if not more:
+            settled.add(reading.date)
+    return frozenset(settled)
+
+
+def _from(table: WeatherTable, today: dt.date) -> WeatherTable:
+    """The part of a forecast from today on."""
+    keep = [i for i, d in enumerate(table.dates) if d >= today]
+    columns = {c: v[keep] for c, v in table.columns.items()}
+    return dataclasses.replace(table, dates=tuple(table.dates[i] for i in keep), columns=columns)
+
+
+def _climate_ahead(known: Known, outlook: Days, today: dt.date) -> tuple[WeatherTable, frozenset[dt.date]]:
+    """Each year of the climate is a member; what was typed is the same in all of them.
+
+    Beside typed temperatures the years' own humidity, wind and sun are left out, as what was typed may be quite
+    another kind of day; rain that was not typed stays the years' own.
+    """
+    assert known.years is not None
+    dates = tuple(today + dt.timedelta(days=i) for i in range(AHEAD_DAYS))
+    ahead = known.years.members(dates)
+    for i, date in enumerate(dates):
+        if date not in outlook:
+            continue
+        for name in COLUMNS:
+            value = outlook[date].get(name)
+            if value is not None or name != "rain":
+                ahead[name][i] = np.nan if value is None else value
+    table = WeatherTable(dates, ahead, known.latitude, known.elevation_m)
+    return table, frozenset(outlook) & frozenset(dates)
