@@ -230,9 +230,9 @@ def _isle(b: BedPlan) -> Json:
         "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": stand.plants, "height_m": stand.height_m,
         "rooted_share": b.rooted_share, "reservoir_share": full, "cover": b.today.exposure.cover,
         "layers": [
-            {"depth_m": depth, "available_mm_per_m": h.available_mm_per_m, "field_capacity": h.field_capacity,
-             "source": h.source}
-            for depth, h in b.today.profile.slices
+            {"depth_m": depth, "material": material, "available_mm_per_m": h.available_mm_per_m,
+             "field_capacity": h.field_capacity, "source": h.source}
+            for (depth, h), material in zip(b.today.profile.slices, b.today.profile.materials, strict=True)
         ],
     }  # fmt: skip
 

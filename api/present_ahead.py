@@ -55,7 +55,8 @@ def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight) -> Json:
     b, line = p.beds[i], made.beds[i]
     return {
         "id": int(b.bed.key), "name": b.bed.name, "crops": present.crops(p, b), "method": b.bed.method,
-        "raw_mm": b.raw_mm, "trigger_mm": b.trigger_mm, "missed": line.missed,
+        "raw_mm": b.raw_mm, "trigger_mm": b.trigger_mm, "taw_mm": b.taw_mm, "room_mm": b.day.room,
+        "missed": line.missed,
         "missed_unmoved": unmoved.beds[i].missed, "yield_lost": line.yield_lost, "lost_litres": line.lost_litres,
         "days": [
             {

@@ -12,6 +12,7 @@ from agronomy.describe.words import (
     HEIGHTS,
     INTO,
     KINDS_OF_ISLE,
+    MATERIALS,
     METHODS,
     MULCHES,
     OUTLOOKS,
@@ -139,6 +140,7 @@ class CropStanding(s.Serializer):
 
 class IsleLayer(s.Serializer):
     depth_m = s.FloatField()
+    material = s.ChoiceField(choices=[*MATERIALS, "wood"], help_text="a soil or mix, or the wood that fills a bed")
     available_mm_per_m = s.FloatField()
     field_capacity = s.FloatField()
     source = s.CharField()

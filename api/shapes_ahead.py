@@ -30,6 +30,8 @@ class PlannedBed(s.Serializer):
     method = s.ChoiceField(choices=METHODS)
     raw_mm = s.FloatField()
     trigger_mm = s.FloatField()
+    taw_mm = s.FloatField()
+    room_mm = s.FloatField()
     days = PlannedDay(many=True)
     missed = s.FloatField(help_text="share of the growth's water it goes without")
     missed_unmoved = s.FloatField(help_text="the same without the gardener's moves")

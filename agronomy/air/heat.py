@@ -37,7 +37,10 @@ def unusual_heat(tmax_behind: npt.NDArray[np.float64]) -> HeatWaveRule:
 
 
 def heat_wave_days(tmax: npt.NDArray[np.float64], rule: HeatWaveRule | None = None) -> npt.NDArray[np.bool_]:
-    """Which days belong to a heat wave. tmax [degrees C], one day per entry; same length returned."""
+    """Which days belong to a heat wave. tmax [degrees C], one day per entry; same length returned.
+
+    By the rule given; its figures are common practice.
+    """
     rule = rule or HeatWaveRule()
     inside = np.zeros(tmax.shape[0], dtype=bool)
     start = 0

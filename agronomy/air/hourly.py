@@ -42,7 +42,10 @@ def hourly_shares(
 
 
 def hour_when(shares: Hours, part: float) -> float | None:
-    """Clock hour [h] at which this part [0..1] of a day's demand is used up; None where the day ends before."""
+    """Clock hour [h] at which this part [0..1] of a day's demand is used up; None where the day ends before.
+
+    Arithmetic.
+    """
     gone = np.concatenate([[0.0], np.cumsum(shares)])
     if part >= gone[-1]:
         return None

@@ -22,6 +22,8 @@ def wet_leaf_hours(sun: SunDay, tmin: float, tmax: float, ea: float, covered: fl
     the ground under leaves [0..1].
 
     The hours whose relative humidity reaches WET_FROM_RH, and CLOSED_LAG_H more as the stand closes.
+
+    Sentelhas et al. (2008), from memory.
     """
     hours = (np.arange(24 * STEPS) + 0.5) / STEPS
     warmth = np.array([temperature_at(float(h), tmin, tmax, sun) for h in hours])

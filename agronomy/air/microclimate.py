@@ -68,7 +68,7 @@ def beam_weight(hour_angle: Array, latitude: float, day_of_year: Array) -> Array
 
 
 def direct_share(sun: SunDay, latitude: float, day_of_year: float, from_h: float, to_h: float) -> float:
-    """Share of a day's direct radiation on level ground [0..1] that falls between two clock hours."""
+    """Share of a day's direct radiation on level ground [0..1] that falls between two clock hours. Arithmetic."""
     hours = np.arange(0.05, 24.0, 0.1)
     weight = beam_weight(np.radians(15 * (hours - sun.noon)), latitude, np.asarray(day_of_year))
     inside = (hours >= from_h) & (hours < to_h)
@@ -77,7 +77,10 @@ def direct_share(sun: SunDay, latitude: float, day_of_year: float, from_h: float
 
 
 def light_share(air: AirParts, exposure: Exposure, direct: Array) -> Array:
-    """Share of the day's radiation that reaches the bed [0..1]; direct: share of the day's beam in its sun hours."""
+    """Share of the day's radiation that reaches the bed [0..1]; direct: share of the day's beam in its sun hours.
+
+    Common practice.
+    """
     ra = rad.extraterrestrial_radiation(air.latitude, air.day_of_year)
     diffuse = diffuse_share(air.rs, ra, rad.sunset_hour_angle(air.latitude, air.day_of_year))
     through = COVER_EFFECTS[exposure.cover][0] * (1 - exposure.shade_pct / 100)
@@ -86,7 +89,10 @@ def light_share(air: AirParts, exposure: Exposure, direct: Array) -> Array:
 
 
 def et0_factor(air: AirParts, exposure: Exposure, direct: Array) -> Array:
-    """ET0 at the bed over ET0 of the open garden [-] on each day: Penman-Monteith with the bed's own light and wind."""
+    """ET0 at the bed over ET0 of the open garden [-] on each day: Penman-Monteith with the bed's own light and wind.
+
+    FAO-56 eq. 6 with the bed's own light and wind.
+    """
     if exposure == Exposure(date=exposure.date) and np.all(direct == 1.0):
         return np.ones_like(air.rs)
     _, wind, _ = COVER_EFFECTS[exposure.cover]
@@ -108,5 +114,5 @@ def _et0(air: AirParts, rs: Array, u2: Array, warmer: float) -> Array:
 
 
 def rain_share(exposure: Exposure) -> float:
-    """Share of the rain that falls on the bed [0..1]."""
+    """Share of the rain that falls on the bed [0..1]. Common practice."""
     return COVER_EFFECTS[exposure.cover][2]

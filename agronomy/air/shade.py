@@ -26,6 +26,8 @@ def sun_height_and_bearing(latitude: float, day_of_year: float, hour_angle: Arra
     """Height of the sun [rad] and the bearing it stands at [rad, clockwise from north], from the hour angle [rad].
 
     Spherical astronomy, any text; pvlib agrees in the tests.
+
+    FAO-56 eq. 24 for the declination.
     """
     phi, delta = math.radians(latitude), float(rad.solar_declination(day_of_year))
     sine = math.sin(phi) * math.sin(delta) + math.cos(phi) * math.cos(delta) * np.cos(hour_angle)
@@ -40,6 +42,8 @@ def light_past(thing: Thing, point: Point, bearing: Array, height: Array, north_
 
     The thing is a box over its footprint. x runs right and y up on the map; north_deg: where north points, clockwise
     from up.
+
+    Arithmetic.
     """
     if THINGS[thing.kind][0] <= 0 and thing.height_m is None:
         return np.ones_like(bearing)
@@ -74,7 +78,7 @@ def sun_hours(
     day_of_year: int, north_deg: float, from_h: float, to_h: float,
 ) -> float:  # fmt: skip
     """Hours of a clear day [h] in which the sun reaches these points (none: open ground), past the things and within
-    the clock hours [h] in which it can."""
+    the clock hours [h] in which it can. Arithmetic."""
     sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)
     hours = np.arange(STEP_H / 2, 24.0, STEP_H)
     height, bearing = sun_height_and_bearing(latitude, float(day_of_year), np.radians(15 * (hours - sun.noon)))
@@ -92,7 +96,7 @@ def sunlit_share(
     day_of_year: int, north_deg: float, from_h: float, to_h: float,
 ) -> float:  # fmt: skip
     """Share of a day's direct radiation on level ground [0..1] that reaches these points, past the things and within
-    the clock hours [h] in which the sun can reach the bed."""
+    the clock hours [h] in which the sun can reach the bed. Arithmetic."""
     sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)
     hours = np.arange(STEP_H / 2, 24.0, STEP_H)
     angle = np.radians(15 * (hours - sun.noon))

@@ -39,7 +39,10 @@ UNKNOWN_OPENING = 0.5
 def bed_days(
     garden: Garden, bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None
 ) -> tuple[Array, Stand]:
-    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it."""
+    """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it.
+
+    mm over its shares; by the rules of FAO-56 and the practice named at each figure.
+    """
     undisturbed = dataclasses.replace(bed, name="", key="", waterings=(), observations=())
     a, stand = _undisturbed(undisturbed, start, n_days, warmth)
     a = a.copy()
@@ -145,6 +148,8 @@ def figures(today: BedToday, trigger: tuple[float, float]) -> Array:
     """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it (decide/styles.py).
 
     today: by its date the soil is chosen where one figure serves all days.
+
+    mm over the ground; arithmetic.
     """
     bed, top, ground = today.bed, today.profile.top, today.ground_m2
     a = np.zeros(at.N_BED)
@@ -162,7 +167,10 @@ def figures(today: BedToday, trigger: tuple[float, float]) -> Array:
 
 
 def opening_state(bed: Bed, day: Array, n: int) -> Array:
-    """State (n + 1, N_STATE) at a bed's first day, from how wet it felt; unknown is half of RAW with a wide band."""
+    """State (n + 1, N_STATE) at a bed's first day, from how wet it felt; unknown is half of RAW with a wide band.
+
+    In mm [mm]; common practice.
+    """
     known = bed.opening_wetness is not None
     share = FINGER[bed.opening_wetness] if bed.opening_wetness is not None else UNKNOWN_OPENING
     spread = spreads.OPENING_SPREAD_KNOWN if known else spreads.OPENING_SPREAD_UNKNOWN
@@ -179,5 +187,5 @@ def opening_state(bed: Bed, day: Array, n: int) -> Array:
 
 
 def shares_before(days: Array, first: Sequence[float] | Array) -> Array:
-    """The rooted share on the day before, (day, bed), given that of the day before the first."""
+    """The rooted share on the day before, (day, bed), given that of the day before the first. Arithmetic."""
     return np.concatenate([np.asarray(first, dtype=float)[None, :], days[:-1, :, at.SHARE]])

@@ -16,6 +16,8 @@ def spread_roots(
     """Roots that reach more ground take its depletion along; ground given up lets go of what stands above its capacity.
 
     Returns dr, do and w afterwards, the depletion brought along and the water that drained [mm over the whole ground].
+
+    Arithmetic.
     """
     if share > share_before:
         reached = (share - share_before) * do
@@ -28,7 +30,10 @@ def spread_roots(
 
 
 def taken_in(net: float, taw: float, repels_beyond: float, one_pass: float) -> float:
-    """Share of what is poured that the ground lets in [0..1]: a dry mix that repels takes little of one go."""
+    """Share of what is poured that the ground lets in [0..1]: a dry mix that repels takes little of one go.
+
+    Common practice.
+    """
     if repels_beyond > 0.0 and net > repels_beyond * taw:
         return 1.0 - one_pass * (1.0 - ONE_PASS_TAKEN)
     return 1.0
@@ -41,6 +46,8 @@ def pour(
 
     poured [mm over the ground]; reach: share of the rooted store that it can refill. Returns net and de afterwards,
     and what ran past [mm over the ground].
+
+    Arithmetic.
     """
     taken = min(let_in * poured / share, reach * (max(0.0, net) + room))
     net -= taken
@@ -52,19 +59,19 @@ def pour(
 
 
 def store(r: float, water: float, capacity: float) -> tuple[float, float]:
-    """What the reservoir holds with this water in it, and what flows over [mm over the ground]."""
+    """What the reservoir holds with this water in it, and what flows over [mm over the ground]. Arithmetic."""
     r += water
     return (capacity, r - capacity) if r > capacity else (r, 0.0)
 
 
 def stress(net: float, raw: float, taw: float) -> float:
-    """Ks by FAO-56 eq. 84."""
+    """Ks by FAO-56 eq. 84. All in mm over the rooted share; Ks is a share [0..1]."""
     depletion = max(net, 0.0)
     return 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
 
 
 def rain_kept(fall: float, held: float, rain_in: float) -> float:
-    """Rain that leaves and mulch hold back and covers keep off [mm]."""
+    """Rain that leaves and mulch hold back and covers keep off [mm]. Common practice for the figures it is given."""
     kept = min(fall, held)
     return kept + (fall - kept) * (1.0 - rain_in)
 
@@ -78,7 +85,7 @@ def runoff(through: float, curve_number: float) -> float:
 
 
 def top_left(depletion: float, tew: float, rew: float) -> float:
-    """Kr by FAO-56 eq. 74."""
+    """Kr by FAO-56 eq. 74. All in mm; Kr is a share [0..1]."""
     return 1.0 if depletion <= rew else max(0.0, (tew - depletion) / (tew - rew))
 
 
@@ -108,17 +115,26 @@ def use(
 
 
 def dry_bare(do: float, most: float, tew: float, rew: float) -> float:
-    """Evaporation of the bare rest [mm over it]; most: what it would lose wet."""
+    """Evaporation of the bare rest [mm over it]; most: what it would lose wet.
+
+    FAO-56 eq. 74 with the stage's own Kr.
+    """
     return min(top_left(do, tew, rew) * most, max(0.0, tew - do))
 
 
 def shed(net: float, room: float) -> tuple[float, float]:
-    """What the ground cannot hold even above field capacity leaves at once: net, and the water [mm over the share]."""
+    """What the ground cannot hold even above field capacity leaves at once: net, and the water [mm over the share].
+
+    Arithmetic.
+    """
     return (-room, -room - net) if net < -room else (net, 0.0)
 
 
 def drain(net: float, a_day: float, dt: float) -> tuple[float, float]:
-    """Water above field capacity drains by a share of it a day: net, and the water [mm over the share]."""
+    """Water above field capacity drains by a share of it a day: net, and the water [mm over the share].
+
+    An exponential fall, common practice.
+    """
     if net >= 0.0:
         return net, 0.0
     gone = -net * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
@@ -126,5 +142,8 @@ def drain(net: float, a_day: float, dt: float) -> tuple[float, float]:
 
 
 def wick(r: float, net: float, share: float, most_a_day: float, rest: float, dt: float) -> float:
-    """Water lifted from the reservoir into the mix above until it rests [mm over the ground]; rest: a depletion."""
+    """Water lifted from the reservoir into the mix above until it rests [mm over the ground]; rest: a depletion.
+
+    Common practice.
+    """
     return min(r, most_a_day * dt, max(0.0, net - rest) * share)

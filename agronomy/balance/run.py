@@ -187,6 +187,8 @@ def run_garden(
     """Run every bed's series from its opening to this morning over the facts.
 
     weather must start on or before the first bed's opening. triggers: one for each bed (decide/styles.py).
+
+    triggers are shares of RAW and of what lies beyond it.
     """
     kernel = kernel or compiled()
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind

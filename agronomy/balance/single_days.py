@@ -80,5 +80,8 @@ class SingleDays:
 
 
 def central_net(state: Array, bed: int) -> float:
-    """Depletion of a bed's rooted share in the central series [mm over it]; negative above field capacity."""
+    """Depletion of a bed's rooted share in the central series [mm over it]; negative above field capacity.
+
+    Arithmetic.
+    """
     return float(state[bed, 0, at.DR] - state[bed, 0, at.W])

@@ -33,7 +33,10 @@ LEAST_SERIES = 31  # members are repeated, each with its own draw, until there a
 
 @functools.lru_cache(maxsize=4096)
 def normal_scores(n: int, seed: str) -> npt.NDArray[np.float64]:
-    """n standard normal values, one from each n-th of the distribution, in an order fixed by the seed."""
+    """n standard normal values, one from each n-th of the distribution, in an order fixed by the seed.
+
+    Dimensionless [-].
+    """
     scores = np.random.default_rng(zlib.crc32(seed.encode())).permutation(_quantiles(n))
     scores.flags.writeable = False
     return scores
@@ -50,6 +53,8 @@ def draws_of_bed(n: int, capacity_cv: float, water_cv: float) -> npt.NDArray[np.
 
     The same n ranks serve every bed, so that an answer depends on nothing but its facts: not on a bed's name, number
     or neighbours. Within a series the draws are unrelated to each other and to the weather of its member.
+
+    Coefficients of variation are shares.
     """
     q = np.zeros((n + 1, N_DRAW))
     q[0, [Q_DEMAND, Q_CAPACITY, Q_WATER]] = 1.0

@@ -67,6 +67,8 @@ def day_step(
     """One series over one day: its state at the end, and the day's terms.
 
     parts (part, N_PART): what the day is cut into; one whole part is the daily step.
+
+    All water in mm, shares [0..1].
     """
     f, over = bed_day.share, bed_day.spread_area / bed_day.share
     de, r = state.de, state.r

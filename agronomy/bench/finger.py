@@ -21,6 +21,8 @@ def scale(full_g: float, limp_g: float, readings: Sequence[tuple[float, str]]) -
 
     full_g: the pot after it was soaked and had drained; limp_g: when the plant in it went limp [g]; readings: (weight
     [g], what the finger said). Weighing a drying pot is the gravimetric method of any soil handbook.
+
+    Raises InputError.
     """
     if limp_g >= full_g:
         raise OutOfRangeError("limp_g", limp_g, f"less than the full pot ({full_g:g} g)")

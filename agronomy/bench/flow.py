@@ -22,7 +22,7 @@ def bucket(trials: Sequence[tuple[float, float]]) -> Mean:
 
 
 def share_left(alone: Mean, shared: Mean) -> float:
-    """Share of the flow that is left when a second tap is open [0..1]."""
+    """Share of the flow that is left when a second tap is open [0..1]. Arithmetic."""
     return min(shared.value / alone.value, 1.0)
 
 
@@ -48,6 +48,8 @@ def meter(
     """The meter's two readings [L] against the litres noted between them. other_l: what else the house took.
 
     Seconds were counted right and the flow was not: so the flow is corrected by the ratio.
+
+    Raises InputError.
     """
     if after_l <= before_l:
         raise OutOfRangeError("after_l", after_l, f"more than the first reading ({before_l:g})")

@@ -32,7 +32,7 @@ class Mean:
 
 def mean_of(values: Sequence[float], cv_of_one: float, floor: float) -> Mean:
     """The mean of trials. Its CV is that of the mean (s over the root of n), never below `floor`, which no repetition
-    mends; with one trial, cv_of_one."""
+    mends; with one trial, cv_of_one. Values in any unit, the same for all; coefficients of variation are shares."""
     n, value = len(values), statistics.fmean(values)
     if n == 1 or value == 0:
         return Mean(value, cv_of_one, n)

@@ -26,17 +26,20 @@ class Band:
 
 
 def band(values: Array) -> Band:
-    """10 to 90 % band of a set of series, by sorting."""
+    """10 to 90 % band of a set of series, by sorting. In the unit of the values."""
     return bands(values.reshape(1, -1))[0]
 
 
 def bands(values: Array) -> list[Band]:
-    """The band of each row of values (n, series)."""
+    """The band of each row of values (n, series). In the unit of the values."""
     v = np.sort(values, axis=1)
     last = v.shape[1] - 1
     return [Band(*row) for row in v[:, [round(q * last) for q in (0.1, 0.5, 0.9)]].tolist()]
 
 
 def rain_chance(rain: Array) -> float:
-    """Share of the members [0..1] in which a day's rain [mm] makes it a day of rain; one not known counts as dry."""
+    """Share of the members [0..1] in which a day's rain [mm] makes it a day of rain; one not known counts as dry.
+
+    Common practice.
+    """
     return float((np.nan_to_num(rain) >= RAIN_DAY_MM).mean())

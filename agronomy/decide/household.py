@@ -17,7 +17,10 @@ class Limits:
 
 
 def allowed_windows(garden: Garden, date: dt.date) -> tuple[tuple[float, float], ...]:
-    """The clock hours [h] in which watering is allowed on a date, merged; the whole day where no rule was given."""
+    """The clock hours [h] in which watering is allowed on a date, merged; the whole day where no rule was given.
+
+    Arithmetic.
+    """
     if not garden.allowed:
         return ((0.0, 24.0),)
     windows: list[tuple[float, float]] = []

@@ -24,7 +24,7 @@ class DayAhead:
 
 
 def reservoir_low(run: Run, i: int) -> float:
-    """Below this a bed's reservoir counts as empty [mm over the ground]."""
+    """Below this a bed's reservoir counts as empty [mm over the ground]. Common practice."""
     return run.figures_of(i).fill_below
 
 

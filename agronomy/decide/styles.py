@@ -37,6 +37,7 @@ WET_DAY_WEIGHT = 0.5  # for each step of a crop's dislike of wet feet, in mm of 
 
 
 def style_of(garden: Garden, bed: Bed) -> Style:
+    """A bed's own style, else the garden's."""
     return bed.style or garden.style
 
 

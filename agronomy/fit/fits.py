@@ -112,13 +112,13 @@ def _of_planting(here: BedToday, p: Planting, days: Days | None) -> Iterator[Fit
 
 
 def full_canopy_m2(crop: Crop) -> float:
-    """Canopy of one full-grown plant [m2], seen from above."""
+    """Canopy of one full-grown plant [m2], seen from above. Arithmetic."""
     return math.pi / 4 * crop.spread_m**2
 
 
 def full_grown_l(crop: Crop, plants: float, ground_m2: float, et0_mm: float = WARM_DAY_ET0) -> float:
     """What these plants drink full-grown on a day of et0_mm [L]: over their canopies, where those meet over all the
-    ground they reach."""
+    ground they reach. FAO-56 chapter 7, Kcb by Allen and Pereira (2009)."""
     canopy = plants * full_canopy_m2(crop)
     reach = max(ground_m2, canopy)
     kd = float(density_coefficient(canopy / reach, crop.height_m))
@@ -147,7 +147,10 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
 
 
 def room_m2(here: BedToday, p: Planting) -> float:
-    """Ground [m2] that a planting has for itself: shared among what stands there by the room each wants."""
+    """Ground [m2] that a planting has for itself: shared among what stands there by the room each wants.
+
+    Common practice.
+    """
     all_here = (*_standing(here.bed, here.date), p)
     wants = {id(x): left_on(x, here.date) * ROOM[x.crop].spacing_m[0] ** 2 for x in all_here}
     return here.ground_m2 * wants[id(p)] / max(sum(wants.values()), 1e-9)
@@ -178,7 +181,10 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
 
 
 def hours_of_sun(here: BedToday, date: dt.date) -> float:
-    """Hours of sun on a bed on a clear day [h], those under cloth or glass counted by the light let through."""
+    """Hours of sun on a bed on a clear day [h], those under cloth or glass counted by the light let through.
+
+    Arithmetic.
+    """
     garden, seen, points = here.garden, exposure_on(here.bed, date), points_of(here.bed)
     hours = sun_hours(
         garden.things if points else (), points, garden.latitude, garden.longitude, utc_offset_on(garden, date),
@@ -230,7 +236,7 @@ def _sharing_across(here: BedToday) -> Iterator[Fit]:
 
 
 def gap_m(a: Bed, b: Bed) -> float:
-    """Ground between two beds on the map [m], by the outlines of both; 0 where they touch."""
+    """Ground between two beds on the map [m], by the outlines of both; 0 where they touch. Arithmetic."""
     first, second = _outline(a), _outline(b)
     return min(
         min(_to_edge(point, edges) for point in points for edges in _edges(others))

@@ -63,7 +63,10 @@ class SaxtonRawls:
 
 
 def saxton_rawls(sand_pct: float, clay_pct: float, organic_matter_pct: float) -> SaxtonRawls:
-    """Soil water characteristics from texture. Saxton and Rawls (2006), Soil Sci. Soc. Am. J. 70:1569, eq. 1 to 18."""
+    """Soil water characteristics from texture. Saxton and Rawls (2006), Soil Sci. Soc. Am. J. 70:1569, eq. 1 to 18.
+
+    sand, clay and organic matter by weight [%].
+    """
     s, c, om = sand_pct / 100, clay_pct / 100, organic_matter_pct
     t1500 = -0.024 * s + 0.487 * c + 0.006 * om + 0.005 * s * om - 0.013 * c * om + 0.068 * s * c + 0.031
     theta_1500 = t1500 + 0.14 * t1500 - 0.02
@@ -109,13 +112,19 @@ MATERIALS: Final = (*_BY_CLASS, *_BY_HAND, *(m for m in MIXES if m != "woody_fil
 
 
 def jar_percentages(jar: Jar) -> tuple[float, float]:
-    """(sand %, clay %) from what settled in a jar. Layers are by volume; taken as by weight (common practice)."""
+    """(sand %, clay %) from what settled in a jar. Layers are by volume; taken as by weight (common practice).
+
+    Sand and clay by weight [%].
+    """
     total = jar.sand_mm + jar.silt_mm + jar.clay_mm
     return 100 * jar.sand_mm / total, 100 * jar.clay_mm / total
 
 
 def percentages(soil: Soil) -> tuple[float, float] | None:
-    """(sand %, clay %) as tested, a laboratory before a jar before handfuls; None where only the material is known."""
+    """(sand %, clay %) as tested, a laboratory before a jar before handfuls; None where only the material is known.
+
+    By weight [%]; arithmetic.
+    """
     if soil.sand_pct is not None and soil.clay_pct is not None:
         return soil.sand_pct, soil.clay_pct
     if soil.jar is not None:
@@ -128,7 +137,7 @@ def percentages(soil: Soil) -> tuple[float, float] | None:
 
 def test_spread(soil: Soil) -> float:
     """Coefficient of variation of what a tested soil holds: more jars or handfuls narrow it, handfuls that disagree
-    widen it."""
+    widen it. A coefficient of variation [share]; common practice."""
     if soil.sand_pct is not None:
         return LABORATORY_SPREAD
     if soil.jar is not None:

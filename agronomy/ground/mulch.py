@@ -35,7 +35,7 @@ def evaporation_factor(mulch: Mulch | None) -> float:
 
 
 def rain_held(mulch: Mulch | None) -> float:
-    """Rain that the mulch keeps from the soil each rainy day [mm]."""
+    """Rain that the mulch keeps from the soil each rainy day [mm]. Common practice."""
     if mulch is None:
         return 0.0
     return mulch.cover * mulch.depth_m * RAIN_HELD_PER_M.get(mulch.kind, ORGANIC_RAIN_HELD_PER_M)

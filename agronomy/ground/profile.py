@@ -12,9 +12,11 @@ from agronomy.ground.holding import (
     Holding,
     holding,
     of_mix,
+    percentages,
     total_evaporable_water,
 )
 from agronomy.ground.mixes import MIXES
+from agronomy.ground.texture import texture_class
 
 REPELS_BEYOND = 0.75  # share of TAW used up beyond which a repelling mix lets water run past; common practice
 LEAST_DEPTH_M = 0.03
@@ -24,13 +26,15 @@ LEAST_DEPTH_M = 0.03
 class Profile:
     """slices: (thickness [m], what it holds) from the top down to depth_m. usable_m: as deep as roots may go [m].
 
-    intake_source: what the intake rests on."""
+    intake_source: what the intake rests on. materials: what each slice is made of, as a code: a material, the texture
+    class that a test found, or "wood"."""
 
     slices: tuple[tuple[float, Holding], ...]
     depth_m: float
     usable_m: float
     intake_mm_per_h: float
     intake_source: str
+    materials: tuple[str, ...]
 
     @property
     def top(self) -> Holding:
@@ -95,19 +99,25 @@ def profile(soil: Soil, depth_m: float, container: bool, soil_depth_m: float) ->
     below = _layers_below(soil)
     reach = depth_m if not below else min(soil.top_m or depth_m, depth_m)
     slices.append((reach, top))
+    tested = percentages(soil)
+    materials = [texture_class(*tested) if tested else soil.material]
     for i, layer in enumerate(below):
         left = depth_m - sum(t for t, _ in slices)
         if left <= 1e-9:
             break
         thickness = left if i == len(below) - 1 else min(layer.depth_m, left)
         slices.append((thickness, holding(Soil(layer.material, layer.organic_matter_pct), height)))
+        materials.append(layer.material)
     if soil.woody_fill_m > 0:
-        slices = _with_woody_fill(slices, depth_m, soil_depth_m - soil.woody_fill_m)
+        filled = _with_woody_fill(slices, depth_m, soil_depth_m - soil.woody_fill_m)
+        if filled is not slices:
+            materials = [*materials[: len(filled) - 1], "wood"]
+        slices = filled
     usable = depth_m if soil.loosened_m is None else min(depth_m, soil.loosened_m)
     intake, source = top.ksat, "saturated conductivity, Saxton and Rawls 2006"
     if soil.intake_mm_per_h is not None:
         intake, source = soil.intake_mm_per_h, "measured"
-    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake, source)
+    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake, source, tuple(materials))
 
 
 def _layers_below(soil: Soil) -> tuple[Layer, ...]:

@@ -77,7 +77,10 @@ class Method(Protocol):
 
 
 def flow_cv(rig: Rig) -> float:
-    """How doubtful litres are that rest on a rig's flow: as its trials lay apart, else by whether it was measured."""
+    """How doubtful litres are that rest on a rig's flow: as its trials lay apart, else by whether it was measured.
+
+    Common practice.
+    """
     if not rig.measured:
         return FLOW_DEFAULT_CV
     return FLOW_MEASURED_CV if rig.flow_cv is None else max(rig.flow_cv, FLOW_LEAST_CV)

@@ -58,6 +58,9 @@ def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float
 
 
 def wetted_share(drip: Drip, ksat_mm_per_h: float, ground_m2: float) -> float:
-    """Share of the bed's ground that its line keeps wet [0..1], at least LEAST_WETTED; width by Schwartzman and Zur."""
+    """Share of the bed's ground that its line keeps wet [0..1], at least LEAST_WETTED.
+
+    Width by Schwartzman and Zur (1986).
+    """
     width = wetted_width_m(RUN_THAT_SETS_THE_WIDTH_L, drip.flow_l_per_h, ksat_mm_per_h)
     return min(1.0, max(LEAST_WETTED, drip.emitters * math.pi / 4 * width**2 / ground_m2))

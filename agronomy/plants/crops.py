@@ -195,7 +195,7 @@ def crop_of(planting: Planting) -> Crop:
 
 @functools.lru_cache(maxsize=4096)
 def crop_like(like: str, own: OwnCrop | None) -> Crop:
-    """The crop named `like`, changed by an own crop's figures; its source says so."""
+    """The crop named `like`, changed by an own crop's figures; its source says so. Raises UnknownNameError."""
     crop = CROPS[require_one_of("crop", like, CROPS)]
     if own is None:
         return crop

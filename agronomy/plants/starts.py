@@ -40,7 +40,7 @@ DAMP_FROM, DAMP_TO = 0.5, 1.0  # of REW at first, of TEW at the end: the rule le
 
 
 def start_depth_m(planting: Planting) -> float:
-    """Root depth on the first day [m]; a stem set deeper starts deeper."""
+    """Root depth on the first day [m]; a stem set deeper starts deeper. Common practice."""
     return STARTS[planting.start].root_depth_m + planting.buried_m
 
 

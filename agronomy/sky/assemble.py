@@ -78,6 +78,8 @@ def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[s
     """What is known of a day, each variable from the most trusted source that has it, and which source that is.
 
     Wind is brought to 2 m, FAO-56 eq. 47.
+
+    Values in degrees C, %, kPa, m/s, h, MJ m-2 d-1 and mm.
     """
     values: dict[str, float | None] = dict.fromkeys(COLUMNS)
     by: dict[str, str] = {}

@@ -94,7 +94,7 @@ assert tuple(GENERIC) == CLIMATES[:-1], "describe/garden.py lists these names"
 
 def climate_at(latitude: float, elevation_m: float) -> str:
     """The generic climate to begin with where only the place is known: common practice by latitude and height, and
-    often wrong, which the wide spread of its years owns to."""
+    often wrong, which the wide spread of its years owns to. latitude [degrees north], elevation_m [m]."""
     north = abs(latitude)
     if north < 12:
         return "cool_highland" if elevation_m > 1300 else "wet_tropical"
@@ -160,7 +160,7 @@ def _index(date: dt.date) -> int:
 
 
 def years_of_file(days: Iterable[tuple[dt.date, Mapping[str, float | None]]]) -> Years:
-    """The years of a weather file."""
+    """The years of a weather file. Values in degrees C, %, kPa, m/s, h, MJ m-2 d-1 and mm."""
     rows = list(days)
     first = min((d.year for d, _ in rows), default=0)
     n = max((d.year for d, _ in rows), default=0) - first + 1
@@ -180,6 +180,8 @@ def years_of(climate: str, southern: bool) -> Years:
     Wet and dry days as a two-state chain, amounts from a gamma distribution, both fitted from the month's rain and
     number of wet days (Geng, Penning de Vries and Supit 1986, Agric. For. Meteorol. 36:363); temperatures about
     their mean with a lag-one correlation and cooler afternoons on wet days (Richardson 1981, Water Resour. Res. 17).
+
+    Raises UnknownNameError.
     """
     c = GENERIC[require_one_of("climate", climate, GENERIC)]
     month = np.array([dt.date(2000, 1, 1) + dt.timedelta(days=i) for i in range(366)], dtype="datetime64[D]")

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Ahead } from '@/shared/api/types'
 
+import { FULL } from '@/shared/isle/waterline'
 import { cellInWords, effect, fullness, giving, headline, shifted, suffers } from './ahead'
 
 const t = {
@@ -80,9 +81,10 @@ describe('the days ahead in words', () => {
 
   it('draws a bed full at field capacity and empty past its mark', () => {
     const bed = ahead(null).beds[0]!
-    expect(fullness(bed, { net_mm: band(0) })).toBe(1)
-    expect(fullness(bed, { net_mm: band(-5) })).toBe(1)
-    expect(fullness(bed, { net_mm: band(40) })).toBe(0)
+    const water = { ...bed, taw_mm: 40, room_mm: 20 }
+    expect(fullness(water, { net_mm: band(0) })).toBe(FULL)
+    expect(fullness(water, { net_mm: band(-20) })).toBe(1)
+    expect(fullness(water, { net_mm: band(40) })).toBe(0)
     expect(suffers(bed, { net_mm: band(17), grows: true })).toBe(true)
     expect(suffers(bed, { net_mm: band(15), grows: true })).toBe(false)
     expect(suffers(bed, { net_mm: band(17), grows: false })).toBe(false) // weeds alone, or nothing

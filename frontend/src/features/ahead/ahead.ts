@@ -1,5 +1,6 @@
 import type { Ahead, PlannedBed, PlannedDay } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
+import { waterShare } from '@/shared/isle/waterline'
 import type { Tongue } from '@/shared/words/stop'
 
 export interface Shift {
@@ -8,14 +9,9 @@ export interface Shift {
   to: string
 }
 
-/** How full a bed is at the end of a day, 0 (at its trigger or below) to 1 (full). */
-export function fullness(
-  bed: Pick<PlannedBed, 'trigger_mm' | 'raw_mm'>,
-  day: Pick<PlannedDay, 'net_mm'>,
-): number {
-  const scale = Math.max(bed.trigger_mm, bed.raw_mm, 0.1) * 1.25
-  return Math.min(1, Math.max(0, 1 - day.net_mm.mid / scale))
-}
+/** How high a bed's water stands at the end of a day, on the scale of every waterline. */
+export const fullness = (bed: Pick<PlannedBed, 'taw_mm' | 'room_mm'>, day: Pick<PlannedDay, 'net_mm'>) =>
+  waterShare({ net: day.net_mm.mid, taw: bed.taw_mm, room: bed.room_mm })
 
 /** Whether plants that are watered suffer at the end of a day, by the middle of the band. */
 export const suffers = (bed: Pick<PlannedBed, 'raw_mm'>, day: Pick<PlannedDay, 'net_mm' | 'grows'>) =>

@@ -2,12 +2,12 @@
 import { computed } from 'vue'
 
 import type { Ground } from '@/shared/api/types'
+import { waterShare } from '@/shared/isle/waterline'
 import { useUnits } from '@/shared/format/units'
 
 import {
   boxOf,
   labelShifts,
-  levelOf,
   onMap,
   samePlace,
   sized,
@@ -78,7 +78,9 @@ const labelY = (key: string, x: Bed | Thing) => below(key, x) + (shifts.value.ge
 
 function level(bed: Bed): number | null {
   const day = bed.days.find((d) => d.date === props.day)
-  return day && bed.taw_mm !== null ? levelOf(day.net_mm, bed.taw_mm, bed.room_mm ?? 0) : null
+  return day && bed.taw_mm !== null
+    ? waterShare({ net: day.net_mm, taw: bed.taw_mm, room: bed.room_mm ?? 0 })
+    : null
 }
 function suffers(bed: Bed): boolean {
   const day = bed.days.find((d) => d.date === props.day)

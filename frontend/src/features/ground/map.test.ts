@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { boxOf, history, labelShifts, levelOf, onMap, parked, samePlace, sized, snapped, viewOf } from './map'
+import { boxOf, history, labelShifts, onMap, parked, samePlace, sized, snapped, viewOf } from './map'
 
 const BED = { length: 2.4, width: 1.2, round: false }
 const POT = { length: 0.4, width: 0.4, round: true }
@@ -46,13 +46,6 @@ describe('the plan', () => {
       }),
     )
     expect(Math.max(...boxes.map((b) => b.top))).toBeLessThan(7.4)
-  })
-
-  it('fills a bed by what plants can draw, and brims over field capacity', () => {
-    expect(levelOf(0, 40, 60)).toBeCloseTo(0.82, 9)
-    expect(levelOf(20, 40, 60)).toBeCloseTo(0.41, 9)
-    expect(levelOf(90, 40, 60)).toBe(0)
-    expect(levelOf(-60, 40, 60)).toBeCloseTo(1, 9)
   })
 
   it('goes back and forth, and a new step cuts off what was undone', () => {

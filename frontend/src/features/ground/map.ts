@@ -132,12 +132,6 @@ export function parked(unplaced: { id: number; footprint: Footprint }[], placed:
   return out
 }
 
-/** How full a bed is, 0 (all that plants can draw is gone) to 1 (full); above 1 water stands over field capacity. */
-export function levelOf(net: number, taw: number, room: number): number {
-  if (net >= 0) return Math.max(0, 1 - net / Math.max(taw, 0.1)) * 0.82
-  return 0.82 + 0.18 * Math.min(1, -net / Math.max(room, 1))
-}
-
 /** Steps that can be taken back and done again. */
 export function history<T>(first: T) {
   const steps = [first]

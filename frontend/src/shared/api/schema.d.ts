@@ -2167,12 +2167,63 @@ export interface components {
         IsleLayer: {
             /** Format: double */
             depth_m: number;
+            /**
+             * @description a soil or mix, or the wood that fills a bed
+             *
+             *     * `sand` - sand
+             *     * `loamy_sand` - loamy_sand
+             *     * `sandy_loam` - sandy_loam
+             *     * `loam` - loam
+             *     * `silt_loam` - silt_loam
+             *     * `silt` - silt
+             *     * `sandy_clay_loam` - sandy_clay_loam
+             *     * `clay_loam` - clay_loam
+             *     * `silty_clay_loam` - silty_clay_loam
+             *     * `silty_clay` - silty_clay
+             *     * `sandy_clay` - sandy_clay
+             *     * `clay` - clay
+             *     * `falls_apart` - falls_apart
+             *     * `holds_and_crumbles` - holds_and_crumbles
+             *     * `makes_a_ribbon` - makes_a_ribbon
+             *     * `unknown` - unknown
+             *     * `potting_mix` - potting_mix
+             *     * `home_mix` - home_mix
+             *     * `compost_rich` - compost_rich
+             *     * `own_mix` - own_mix
+             *     * `wood` - wood
+             */
+            material: components["schemas"]["IsleLayerMaterialEnum"];
             /** Format: double */
             available_mm_per_m: number;
             /** Format: double */
             field_capacity: number;
             source: string;
         };
+        /**
+         * @description * `sand` - sand
+         *     * `loamy_sand` - loamy_sand
+         *     * `sandy_loam` - sandy_loam
+         *     * `loam` - loam
+         *     * `silt_loam` - silt_loam
+         *     * `silt` - silt
+         *     * `sandy_clay_loam` - sandy_clay_loam
+         *     * `clay_loam` - clay_loam
+         *     * `silty_clay_loam` - silty_clay_loam
+         *     * `silty_clay` - silty_clay
+         *     * `sandy_clay` - sandy_clay
+         *     * `clay` - clay
+         *     * `falls_apart` - falls_apart
+         *     * `holds_and_crumbles` - holds_and_crumbles
+         *     * `makes_a_ribbon` - makes_a_ribbon
+         *     * `unknown` - unknown
+         *     * `potting_mix` - potting_mix
+         *     * `home_mix` - home_mix
+         *     * `compost_rich` - compost_rich
+         *     * `own_mix` - own_mix
+         *     * `wood` - wood
+         * @enum {string}
+         */
+        IsleLayerMaterialEnum: "sand" | "loamy_sand" | "sandy_loam" | "loam" | "silt_loam" | "silt" | "sandy_clay_loam" | "clay_loam" | "silty_clay_loam" | "silty_clay" | "sandy_clay" | "clay" | "falls_apart" | "holds_and_crumbles" | "makes_a_ribbon" | "unknown" | "potting_mix" | "home_mix" | "compost_rich" | "own_mix" | "wood";
         /** @description What settled in a jar of shaken soil; only the ratio of its layers counts. */
         JarInRequest: {
             /**
@@ -2997,6 +3048,10 @@ export interface components {
             raw_mm: number;
             /** Format: double */
             trigger_mm: number;
+            /** Format: double */
+            taw_mm: number;
+            /** Format: double */
+            room_mm: number;
             days: components["schemas"]["PlannedDay"][];
             /**
              * Format: double

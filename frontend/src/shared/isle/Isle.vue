@@ -3,6 +3,7 @@ import { computed, useId } from 'vue'
 
 import type { Isle } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import { SOIL } from '@/shared/words/names'
 
 import { plantsOf, type Crop } from './plants'
 import { levelOf, shapeOf, surface } from './shape'
@@ -60,6 +61,8 @@ const mulch = computed(() => {
     d += `M${x} ${shape.value.top - (i % 3) * (thick / 3)}l4 ${i % 2 ? -1.6 : 1.2}`
   return d
 })
+const layerName = (material: Isle['layers'][number]['material']) =>
+  material === 'wood' ? 'wood' : SOIL[material]
 /** Where one layer of the ground ends and the next begins, with what lies below. */
 const layers = computed(() => {
   const s = shape.value
@@ -67,7 +70,7 @@ const layers = computed(() => {
   return props.isle.layers.slice(0, -1).map((layer, i) => {
     depth += layer.depth_m
     const y = s.top + (s.bottom - s.top) * Math.min(1, depth / Math.max(props.isle.depth_m, 0.05))
-    return { y, name: props.isle.layers[i + 1]!.source.split(',')[0]! }
+    return { y, name: layerName(props.isle.layers[i + 1]!.material) }
   })
 })
 const left = computed(() => Math.max(0, props.isle.taw_mm - Math.max(0, props.isle.net_mm.mid)))

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import { plantsOf } from './plants'
 import { levelOf, shapeOf, surface } from './shape'
+import { FULL, waterShare } from './waterline'
 
 const KINDS = [
   'raised',
@@ -34,7 +35,20 @@ describe('the waterline', () => {
     const shape = shapeOf('raised')
     const full = (taw: number) => levelOf(shape, { net: 0, taw, room: 9 })
     expect(full(10)).toBe(full(100))
-    expect((full(10) - shape.top) / (shape.bottom - shape.top)).toBeCloseTo(0.2, 9)
+    expect((full(10) - shape.top) / (shape.bottom - 1 - shape.top)).toBeCloseTo(1 - FULL, 9)
+  })
+
+  it('is one scale: the isle draws what the map and the days ahead show', () => {
+    const shape = shapeOf('raised')
+    for (const net of [-30, -5, 0, 7, 22, 40]) {
+      const water = { net, taw: 40, room: 30 }
+      const height = (shape.bottom - 1 - levelOf(shape, water)) / (shape.bottom - 1 - shape.top)
+      expect(height).toBeCloseTo(waterShare(water), 9)
+    }
+    expect(waterShare({ net: 0, taw: 40, room: 60 })).toBe(FULL)
+    expect(waterShare({ net: 20, taw: 40, room: 60 })).toBeCloseTo(FULL / 2, 9)
+    expect(waterShare({ net: 90, taw: 40, room: 60 })).toBe(0)
+    expect(waterShare({ net: -60, taw: 40, room: 60 })).toBe(1)
   })
 
   it('takes a soil that holds nothing without dividing by it', () => {

@@ -1,3 +1,5 @@
+import { waterShare, type Water } from './waterline'
+
 /** Geometry of an isle in its own small units: 120 wide, 112 high, soil from `top` to `bottom`. */
 
 export interface Shape {
@@ -117,20 +119,9 @@ export function shapeOf(kind: string): Shape {
   return SHAPES[kind] ?? RAISED
 }
 
-export interface Water {
-  net: number
-  taw: number
-  room: number
-}
-
-/** Share of the soil's height kept for water above field capacity. */
-const ABOVE_FULL = 0.2
-
-/** Height of the waterline: field capacity lies a fifth below the surface, the empty store at the bottom. */
-export function levelOf(shape: Shape, { net, taw, room }: Water): number {
-  const full = shape.top + ABOVE_FULL * (shape.bottom - shape.top)
-  if (net <= 0) return full - Math.min(1, -net / Math.max(room, 1)) * (full - shape.top)
-  return full + Math.min(1, net / Math.max(taw, 0.1)) * (shape.bottom - 1 - full)
+/** Height of the waterline on the isle's own scale, a hair above the bottom where nothing is left. */
+export function levelOf(shape: Shape, water: Water): number {
+  return shape.top + (1 - waterShare(water)) * (shape.bottom - 1 - shape.top)
 }
 
 /** A calm water surface across the isle at a height. */
