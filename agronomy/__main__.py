@@ -109,9 +109,12 @@ def _et0(args: argparse.Namespace) -> str:
         raise InputError(f"{args.weather} line {member.line} member", member.member, "one row a day, without members")
     table = table_from_days([(r.date, r.values) for r in rows], latitude, elevation, height)
     et = reference_et(
-        table, rs_floor=floor, coastal=args.coastal, dryness=dryness,
+        table,
+        rs_floor=floor,
+        coastal=args.coastal,
+        dryness=dryness,
         hargreaves_when_only_temperatures=not args.pm_always,
-    )  # fmt: skip
+    )
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(["date", "et0_mm", "tier"])

@@ -92,8 +92,9 @@ class Described(s.Serializer[Any]):
         if hint is float:
             return Number(_bounds(said), **how) if self.incoming else s.FloatField(**how)
         if hint is str:
-            return s.CharField(max_length=_said(said).get("maxLength"), allow_blank=not _said(said).get("minLength"),
-                               **how)  # fmt: skip
+            return s.CharField(
+                max_length=_said(said).get("maxLength"), allow_blank=not _said(said).get("minLength"), **how
+            )
         kinds: dict[Any, Any] = {bool: s.BooleanField, int: s.IntegerField, dt.date: s.DateField}
         return kinds[hint](**how)
 

@@ -54,9 +54,23 @@ class GardenIn(In):
 
     describes = g.Garden
     leave_out = (
-        "utc_offset_h", "wind_height_m", "rigs", "beds", "gauge", "own_crops", "moves", "things", "north_deg", "days",
-        "climate_days", "can_l", "can_minutes", "finger", "measurements", "seasons",
-    )  # fmt: skip
+        "utc_offset_h",
+        "wind_height_m",
+        "rigs",
+        "beds",
+        "gauge",
+        "own_crops",
+        "moves",
+        "things",
+        "north_deg",
+        "days",
+        "climate_days",
+        "can_l",
+        "can_minutes",
+        "finger",
+        "measurements",
+        "seasons",
+    )
 
     elevation_m = Number(required=False)
     climate = s.CharField(required=False, allow_null=True, help_text="'by_place' takes the usual one there")

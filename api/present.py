@@ -46,13 +46,27 @@ SHOWN_BEHIND = 14
 
 def garden(g: Garden, role: str) -> Json:
     return {
-        "id": g.pk, "name": g.name, "latitude": g.latitude, "longitude": g.longitude, "elevation_m": g.elevation_m,
-        "time_zone": g.time_zone, "style": g.style, "coastal": g.coastal, "today": g.today,
-        "growth": g.growth, "heat_rule": g.heat_rule, "method": g.method, "climate": g.climate,
-        "climate_said": climate_said(g), "people": g.people, "allowed": g.allowed,
-        "own_clock": g.clock_date is not None, "demonstration": g.demonstration, "role": role,
+        "id": g.pk,
+        "name": g.name,
+        "latitude": g.latitude,
+        "longitude": g.longitude,
+        "elevation_m": g.elevation_m,
+        "time_zone": g.time_zone,
+        "style": g.style,
+        "coastal": g.coastal,
+        "today": g.today,
+        "growth": g.growth,
+        "heat_rule": g.heat_rule,
+        "method": g.method,
+        "climate": g.climate,
+        "climate_said": climate_said(g),
+        "people": g.people,
+        "allowed": g.allowed,
+        "own_clock": g.clock_date is not None,
+        "demonstration": g.demonstration,
+        "role": role,
         "rigs": [rig(r) for r in g.rigs.all()],
-    }  # fmt: skip
+    }
 
 
 def climate_said(g: Garden) -> str:
@@ -107,9 +121,15 @@ def weather_state(now: Situation) -> Json:
 def hours(p: Plan) -> Json:
     h = p.hours
     return {
-        "sunrise": h.sunrise, "sunset": h.sunset, "morning": h.morning, "evening": h.evening, "hot": h.hot,
-        "tmin": h.tmin, "tmax": h.tmax, "heat_class": h.heat_class,
-    }  # fmt: skip
+        "sunrise": h.sunrise,
+        "sunset": h.sunset,
+        "morning": h.morning,
+        "evening": h.evening,
+        "hot": h.hot,
+        "tmin": h.tmin,
+        "tmax": h.tmax,
+        "heat_class": h.heat_class,
+    }
 
 
 def heat(p: Plan) -> Json | None:
@@ -117,12 +137,16 @@ def heat(p: Plan) -> Json | None:
         return None
     rule = p.heat.rule
     return {
-        "dates": p.heat.dates, "chance": p.heat.chance,
+        "dates": p.heat.dates,
+        "chance": p.heat.chance,
         "rule": {
-            "unusual": p.garden.heat_rule == "unusual", "days": rule.days, "warm": rule.warm,
-            "hot_days": rule.hot_days, "hot": rule.hot,
+            "unusual": p.garden.heat_rule == "unusual",
+            "days": rule.days,
+            "warm": rule.warm,
+            "hot_days": rule.hot_days,
+            "hot": rule.hot,
         },
-    }  # fmt: skip
+    }
 
 
 def round_of(now: Situation, role: str) -> Json:
@@ -195,12 +219,13 @@ def crops(p: Plan, b: BedPlan) -> list[Json]:
         height = float(stature.height_m[day])
         out.append(
             {
-                "crop": planting.crop, "variety": planting.own_crop.name if planting.own_crop else planting.variety,
+                "crop": planting.crop,
+                "variety": planting.own_crop.name if planting.own_crop else planting.variety,
                 "count": int(stature.count[day]),
                 "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
                 "stage": stage_name(crop_of(planting), (p.today - planting.planted).days),
             }
-        )  # fmt: skip
+        )
     return out
 
 
@@ -210,12 +235,21 @@ def _dose(b: BedPlan) -> Json | None:
         return None
     hand = d.in_hand
     return {
-        "mm": d.mm, "litres": d.litres, "litres_band": band_of(d.litres_band), "arrives": d.arrives,
-        "minutes": d.minutes, "hose": vars(hand.hose) if hand.hose else None, "flow_l_per_min": hand.flow_l_per_min,
-        "flow_measured": b.today.rig.measured if hand.hose else None, "cans": hand.cans,
+        "mm": d.mm,
+        "litres": d.litres,
+        "litres_band": band_of(d.litres_band),
+        "arrives": d.arrives,
+        "minutes": d.minutes,
+        "hose": vars(hand.hose) if hand.hose else None,
+        "flow_l_per_min": hand.flow_l_per_min,
+        "flow_measured": b.today.rig.measured if hand.hose else None,
+        "cans": hand.cans,
         "drip_minutes": hand.drip_minutes,
-        "into": d.into, "passes": d.passes, "pause_minutes": d.pause_minutes, "top_only": d.top_only,
-    }  # fmt: skip
+        "into": d.into,
+        "passes": d.passes,
+        "pause_minutes": d.pause_minutes,
+        "top_only": d.top_only,
+    }
 
 
 def _isle(b: BedPlan) -> Json:
@@ -224,17 +258,33 @@ def _isle(b: BedPlan) -> Json:
     if b.bed.reservoir and b.reservoir_l:
         full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
     return {
-        "kind": b.bed.kind, "net_mm": band_of(b.net_mm), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm,
-        "trigger_mm": b.trigger_mm, "air_mark_mm": b.day.air_mark, "room_mm": b.day.room, "depth_m": depth_m,
-        "root_depth_m": min(stand.root_depth_m, depth_m), "mulch": mulch.kind if mulch else "none",
-        "mulch_depth_m": mulch.depth_m if mulch else 0.0, "plants": stand.plants, "height_m": stand.height_m,
-        "rooted_share": b.rooted_share, "reservoir_share": full, "cover": b.today.exposure.cover,
+        "kind": b.bed.kind,
+        "net_mm": band_of(b.net_mm),
+        "raw_mm": b.raw_mm,
+        "taw_mm": b.taw_mm,
+        "trigger_mm": b.trigger_mm,
+        "air_mark_mm": b.day.air_mark,
+        "room_mm": b.day.room,
+        "depth_m": depth_m,
+        "root_depth_m": min(stand.root_depth_m, depth_m),
+        "mulch": mulch.kind if mulch else "none",
+        "mulch_depth_m": mulch.depth_m if mulch else 0.0,
+        "plants": stand.plants,
+        "height_m": stand.height_m,
+        "rooted_share": b.rooted_share,
+        "reservoir_share": full,
+        "cover": b.today.exposure.cover,
         "layers": [
-            {"depth_m": depth, "material": material, "available_mm_per_m": h.available_mm_per_m,
-             "field_capacity": h.field_capacity, "source": h.source}
+            {
+                "depth_m": depth,
+                "material": material,
+                "available_mm_per_m": h.available_mm_per_m,
+                "field_capacity": h.field_capacity,
+                "source": h.source,
+            }
             for (depth, h), material in zip(b.today.profile.slices, b.today.profile.materials, strict=True)
         ],
-    }  # fmt: skip
+    }
 
 
 def _why(p: Plan, b: BedPlan) -> Json:
@@ -267,24 +317,36 @@ def _rain_ahead(p: Plan) -> Band:
 
 def watering(w: Watering) -> Json:
     return {
-        "id": w.pk, "date": w.date, "litres": w.litres, "part": w.part, "into": w.into, "passes": w.passes,
+        "id": w.pk,
+        "date": w.date,
+        "litres": w.litres,
+        "part": w.part,
+        "into": w.into,
+        "passes": w.passes,
         "struck": w.struck_at is not None,
-    }  # fmt: skip
+    }
 
 
 def observation(c: Observation) -> Json:
     return {
-        "id": c.pk, "date": c.date, "kind": c.kind, "reading": c.reading, "value": c.value,
+        "id": c.pk,
+        "date": c.date,
+        "kind": c.kind,
+        "reading": c.reading,
+        "value": c.value,
         "struck": c.struck_at is not None,
-    }  # fmt: skip
+    }
 
 
 def _soil(x: Soil) -> Json:
     known = percentages(x)
     return {
-        **vars(x), "jar": vars(x.jar) if x.jar else None, "mix": [vars(part) for part in x.mix],
-        "layers": [vars(layer) for layer in x.layers], "texture": texture_class(*known) if known else "",
-    }  # fmt: skip
+        **vars(x),
+        "jar": vars(x.jar) if x.jar else None,
+        "mix": [vars(part) for part in x.mix],
+        "layers": [vars(layer) for layer in x.layers],
+        "texture": texture_class(*known) if known else "",
+    }
 
 
 def bed(facts: BedFacts, today: dt.date) -> Json:
@@ -323,12 +385,17 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     p = now.plan
     index = next((i for i, b in enumerate(p.beds) if b.bed.key == str(facts.row.pk)), None) if p else None
     out: Json = {
-        "garden": garden(now.garden, role), "heat": heat(p) if p else None, "bed": bed(facts, now.garden.today),
+        "garden": garden(now.garden, role),
+        "heat": heat(p) if p else None,
+        "bed": bed(facts, now.garden.today),
         "lacks": now.lacks,
-        "stop": None, "behind": [], "ahead": [], "ways": [],
+        "stop": None,
+        "behind": [],
+        "ahead": [],
+        "ways": [],
         "waterings": [vars(w) for w in facts.poured[:-41:-1]],
         "observations": [vars(c) for c in facts.felt[:-41:-1]],
-    }  # fmt: skip
+    }
     if p is not None and index is not None:
         out["stop"] = stop(p, p.beds[index], facts)
         out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
@@ -341,12 +408,17 @@ def _ahead(p: Plan, b: BedPlan) -> list[Json]:
     w, n = p.run.weather, p.run.n_behind
     return [
         {
-            "date": a.date, "net_mm": band_of(a.net), "soak_chance": a.soak_chance, "litres": a.litres,
-            "reservoir_l": band_of(a.reservoir_l), "rain_mm": band_of(band(w.rain[n + i])),
-            "tmax": band_of(band(w.tmax[n + i])), "weather": w.outlook[n + i],
+            "date": a.date,
+            "net_mm": band_of(a.net),
+            "soak_chance": a.soak_chance,
+            "litres": a.litres,
+            "reservoir_l": band_of(a.reservoir_l),
+            "rain_mm": band_of(band(w.rain[n + i])),
+            "tmax": band_of(band(w.tmax[n + i])),
+            "weather": w.outlook[n + i],
         }
         for i, a in enumerate(b.ahead)
-    ]  # fmt: skip
+    ]
 
 
 def gauge(reading: GaugeReading) -> Json:
@@ -367,13 +439,19 @@ def sky(
         date = today + dt.timedelta(days=offset)
         reading = gauges.get(date)
         day: Json = {
-            "date": date, "kind": unknown if offset >= 0 or now.weather.climate else "gap", "source": "", "tier": "",
+            "date": date,
+            "kind": unknown if offset >= 0 or now.weather.climate else "gap",
+            "source": "",
+            "tier": "",
             "tmin": None,
-            "tmax": None, "rain": None, "rain_chance": None, "et0": None,
+            "tmax": None,
+            "rain": None,
+            "rain_chance": None,
+            "et0": None,
             "heat_wave": bool(p and p.heat and date in p.heat.dates),
             "gauge": gauge(reading) if reading else None,
             "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
-        }  # fmt: skip
+        }
         _known(day, now, date)
         _planned(day, p, date)
         days.append(day)
@@ -435,12 +513,16 @@ def planting_sizes(now: Situation) -> list[Json]:
             height, last = float(stature.height_m[day]), last_sighting(planting, p.today)
             out.append(
                 {
-                    "planting": grows.id, "bed": of_bed.row.pk, "bed_name": of_bed.row.name, "crop": planting.crop,
+                    "planting": grows.id,
+                    "bed": of_bed.row.pk,
+                    "bed_name": of_bed.row.name,
+                    "crop": planting.crop,
                     "variety": planting.own_crop.name if planting.own_crop else planting.variety,
                     "count": int(stature.count[day]),
                     "height": min(BODY_HEIGHTS, key=lambda name: abs(BODY_HEIGHTS[name] - height)),
-                    "spread_m": round(float(stature.spread_m[day]), 2), "seen": last.date if last else None,
+                    "spread_m": round(float(stature.spread_m[day]), 2),
+                    "seen": last.date if last else None,
                     "due": sighting_due(planting, p.today),
                 }
-            )  # fmt: skip
+            )
     return out

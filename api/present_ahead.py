@@ -23,14 +23,19 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
     """The fortnight of a garden; with `trial`, as it would be with these moves added to those that are kept."""
     p = now.plan
     out: Json = {
-        "garden": present.garden(now.garden, role), "weather": present.weather_state(now), "lacks": now.lacks,
-        "heat": present.heat(p) if p else None, "days": [], "beds": [], "gives": [],
+        "garden": present.garden(now.garden, role),
+        "weather": present.weather_state(now),
+        "lacks": now.lacks,
+        "heat": present.heat(p) if p else None,
+        "days": [],
+        "beds": [],
+        "gives": [],
         "moves": [
             {"id": m.id, "bed": b.row.pk, "from_date": m.from_date, "to_date": m.to_date}
             for b in now.beds
             for m in b.moves
         ],
-    }  # fmt: skip
+    }
     if p is None:
         return out
     moves = (*p.garden.moves, *trial)
@@ -39,13 +44,17 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
     keys = {b.row.name: b.row.pk for b in now.beds}
     out["days"] = [
         {
-            "date": d.date, "litres": d.litres, "minutes": d.minutes,
+            "date": d.date,
+            "litres": d.litres,
+            "minutes": d.minutes,
             "limits": present.limits(d.limits, allowed_windows(p.garden, d.date)),
-            "rain_mm": present.band_of(d.rain), "rain_chance": d.rain_chance, "tmax": present.band_of(d.tmax),
+            "rain_mm": present.band_of(d.rain),
+            "rain_chance": d.rain_chance,
+            "tmax": present.band_of(d.tmax),
             "hot": d.hot,
         }
         for d in made.days
-    ]  # fmt: skip
+    ]
     out["beds"] = [_bed(p, i, made, unmoved) for i in range(len(p.beds))]
     out["gives"] = [{**vars(x), "bed": keys[x.bed], "name": x.bed} for x in made.gives]
     return out
@@ -54,18 +63,29 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
 def _bed(p: Plan, i: int, made: Fortnight, unmoved: Fortnight) -> Json:
     b, line = p.beds[i], made.beds[i]
     return {
-        "id": int(b.bed.key), "name": b.bed.name, "crops": present.crops(p, b), "method": b.bed.method,
-        "raw_mm": b.raw_mm, "trigger_mm": b.trigger_mm, "taw_mm": b.taw_mm, "room_mm": b.day.room,
+        "id": int(b.bed.key),
+        "name": b.bed.name,
+        "crops": present.crops(p, b),
+        "method": b.bed.method,
+        "raw_mm": b.raw_mm,
+        "trigger_mm": b.trigger_mm,
+        "taw_mm": b.taw_mm,
+        "room_mm": b.day.room,
         "missed": line.missed,
-        "missed_unmoved": unmoved.beds[i].missed, "yield_lost": line.yield_lost, "lost_litres": line.lost_litres,
+        "missed_unmoved": unmoved.beds[i].missed,
+        "yield_lost": line.yield_lost,
+        "lost_litres": line.lost_litres,
         "days": [
             {
-                "date": d.date, "net_mm": present.band_of(d.net), "gave": d.gave, "grows": d.grows,
+                "date": d.date,
+                "net_mm": present.band_of(d.net),
+                "gave": d.gave,
+                "grows": d.grows,
                 "soak": _soak(d.soak) if d.soak else None,
             }
             for d in line.days
         ],
-    }  # fmt: skip
+    }
 
 
 def _soak(soak: Soak) -> Json:
@@ -96,7 +116,7 @@ def calendar(now: Situation, host: str) -> bytes:
 
 def _entry(
     now: Situation, date: dt.date, minutes: float, litres: float, lines: list[str], stamp: dt.datetime, host: str
-) -> icalendar.Event:  # fmt: skip
+) -> icalendar.Event:
     event = icalendar.Event()
     event.add("uid", f"garden-{now.garden.pk}-{date.isoformat()}@{host}")
     event.add("dtstamp", stamp)

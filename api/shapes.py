@@ -68,9 +68,22 @@ class AllowedOut(Out):
 class GardenOut(Out):
     describes = g.Garden
     leave_out = (
-        "utc_offset_h", "wind_height_m", "beds", "gauge", "own_crops", "moves", "things", "north_deg", "days",
-        "climate_days", "can_l", "can_minutes", "finger", "measurements", "seasons",
-    )  # fmt: skip
+        "utc_offset_h",
+        "wind_height_m",
+        "beds",
+        "gauge",
+        "own_crops",
+        "moves",
+        "things",
+        "north_deg",
+        "days",
+        "climate_days",
+        "can_l",
+        "can_minutes",
+        "finger",
+        "measurements",
+        "seasons",
+    )
 
     id = s.IntegerField()
     climate_said = s.CharField(help_text="the climate in words, empty without one")

@@ -49,13 +49,21 @@ class Catalogue(APIView):
         return Response(
             {
                 "crops": [
-                    {**vars(c), "key": key, "season_days": c.season_days, "ky": c.yield_response[0],
-                     "ky_source": c.yield_response[1]}
+                    {
+                        **vars(c),
+                        "key": key,
+                        "season_days": c.season_days,
+                        "ky": c.yield_response[0],
+                        "ky_source": c.yield_response[1],
+                    }
                     for key, c in CROPS.items()
                 ],
                 "kinds": [
                     {
-                        "key": key, "name": name, "container": container, "soil_depth_m": depth,
+                        "key": key,
+                        "name": name,
+                        "container": container,
+                        "soil_depth_m": depth,
                         "sizes": [vars(size) for size in USUAL_SIZES[key]],
                     }
                     for key, (container, depth, name) in KINDS.items()
@@ -72,7 +80,7 @@ class Catalogue(APIView):
                 ],
                 "textures": list(CLASS_CENTRES),
             }
-        )  # fmt: skip
+        )
 
 
 class Gardens(APIView):
@@ -304,9 +312,11 @@ class Strike(APIView):
     """An event that was wrong counts no longer; `back` brings it back."""
 
     @extend_schema(
-        operation_id="strike", request=inputs.StrikeIn, responses={204: None},
+        operation_id="strike",
+        request=inputs.StrikeIn,
+        responses={204: None},
         parameters=[OpenApiParameter("kind", str, "path", enum=list(record_actions.EVENTS))],
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int, kind: str, event_id: Any) -> Response:
         back = checked(inputs.StrikeIn, request)["back"]
         record_actions.StrikeEvent(request.user, garden_id, kind, event_id, back).execute()

@@ -45,9 +45,7 @@ class Moves(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.MoveIn, request)
-        made = actions.MoveSoak(
-            request.user, garden_id, x["bed"], x["id"], x["from_date"], x["to_date"]
-        ).execute()  # fmt: skip
+        made = actions.MoveSoak(request.user, garden_id, x["bed"], x["id"], x["from_date"], x["to_date"]).execute()
         kept = {"id": made.pk, "bed": made.bed_id, "from_date": made.from_date, "to_date": made.to_date}
         return Response(kept, status=201)
 

@@ -23,15 +23,20 @@ from apps.garden.models import Measurement
 
 def _measurement(m: Measurement) -> dict[str, Any]:
     return {
-        "id": m.pk, "date": m.date, "kind": m.kind, "bed": m.bed_id, "bed_name": m.bed.name if m.bed else "",
-        "rig": m.rig_id, "rig_name": m.rig.name if m.rig else "", "given": m.given, "found": m.found,
-    }  # fmt: skip
+        "id": m.pk,
+        "date": m.date,
+        "kind": m.kind,
+        "bed": m.bed_id,
+        "bed_name": m.bed.name if m.bed else "",
+        "rig": m.rig_id,
+        "rig_name": m.rig.name if m.rig else "",
+        "given": m.given,
+        "found": m.found,
+    }
 
 
 def _test(request: Request, garden_id: int, said: dict[str, Any]) -> actions.Measure:
-    return actions.Measure(
-        request.user, garden_id, said["kind"], said["given"], said.get("bed"), said.get("rig")
-    )  # fmt: skip
+    return actions.Measure(request.user, garden_id, said["kind"], said["given"], said.get("bed"), said.get("rig"))
 
 
 class Measurements(APIView):
@@ -42,9 +47,10 @@ class Measurements(APIView):
         return Response([_measurement(m) for m in kept[:200]])
 
     @extend_schema(
-        operation_id="keep_measurement", request=inputs.MeasurementIn,
+        operation_id="keep_measurement",
+        request=inputs.MeasurementIn,
         responses={201: shapes_bench.MeasurementOut, 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         said = checked(inputs.MeasurementIn, request)
         made = actions.KeepMeasurement(
@@ -57,9 +63,10 @@ class TryMeasurement(APIView):
     """What a test says; nothing is kept."""
 
     @extend_schema(
-        operation_id="try_measurement", request=inputs.TestIn,
+        operation_id="try_measurement",
+        request=inputs.TestIn,
         responses={200: shapes_bench.FoundOut, 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         return Response({"found": _test(request, garden_id, checked(inputs.TestIn, request)).execute()})
 
@@ -83,9 +90,10 @@ class Mix(APIView):
     """Litres and bags of each part that fill so many litres."""
 
     @extend_schema(
-        operation_id="mix_needed", request=inputs.MixIn,
+        operation_id="mix_needed",
+        request=inputs.MixIn,
         responses={200: shapes_bench.NeededOut(many=True), 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request) -> Response:
         said = checked(inputs.MixIn, request)
         read(MixWanted, said)

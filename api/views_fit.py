@@ -34,9 +34,10 @@ class TryFit(APIView):
     """The fit checks of a bed as a form describes it; nothing is kept."""
 
     @extend_schema(
-        operation_id="try_fit", request=inputs.BedIn,
+        operation_id="try_fit",
+        request=inputs.BedIn,
         responses={200: shapes_bench.FitOut(many=True), 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         return Response(_tried(request, garden_id, None))
 
@@ -45,9 +46,10 @@ class TryFitAgain(APIView):
     """The same for a bed that stands."""
 
     @extend_schema(
-        operation_id="try_fit_again", request=inputs.BedIn,
+        operation_id="try_fit_again",
+        request=inputs.BedIn,
         responses={200: shapes_bench.FitOut(many=True), 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
         return Response(_tried(request, garden_id, bed_id))
 

@@ -33,10 +33,13 @@ class Ground(APIView):
         things = Thing.objects.filter(garden=m.garden, removed_at=None)
         return Response(
             {
-                "garden": present.garden(now.garden, m.role), "north_deg": m.garden.north_deg, "lacks": now.lacks,
-                "beds": [_bed(now, facts) for facts in now.beds], "things": [_thing(x) for x in things],
+                "garden": present.garden(now.garden, m.role),
+                "north_deg": m.garden.north_deg,
+                "lacks": now.lacks,
+                "beds": [_bed(now, facts) for facts in now.beds],
+                "things": [_thing(x) for x in things],
             }
-        )  # fmt: skip
+        )
 
     @extend_schema(operation_id="arrange_ground", request=inputs.GroundIn, responses={204: None, 400: shapes.Error})
     def put(self, request: Request, garden_id: int) -> Response:
@@ -50,21 +53,40 @@ class Ground(APIView):
 def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
     row, p = facts.row, now.plan
     out: dict[str, Any] = {
-        "id": row.pk, "name": row.name, "kind": row.kind, "length_m": row.length_m, "width_m": row.width_m,
-        "round": row.round, "x_m": row.x_m, "y_m": row.y_m, "turn_deg": row.turn_deg, "rig": row.rig_id,
-        "word": "", "crops": [], "raw_mm": None, "taw_mm": None, "room_mm": None, "air_mark_mm": None,
-        "sun_share": None, "days": [],
-    }  # fmt: skip
+        "id": row.pk,
+        "name": row.name,
+        "kind": row.kind,
+        "length_m": row.length_m,
+        "width_m": row.width_m,
+        "round": row.round,
+        "x_m": row.x_m,
+        "y_m": row.y_m,
+        "turn_deg": row.turn_deg,
+        "rig": row.rig_id,
+        "word": "",
+        "crops": [],
+        "raw_mm": None,
+        "taw_mm": None,
+        "room_mm": None,
+        "air_mark_mm": None,
+        "sun_share": None,
+        "days": [],
+    }
     i = next((i for i, b in enumerate(p.beds) if b.bed.key == str(row.pk)), None) if p else None
     if p is None or i is None:
         return out
     b = p.beds[i]
     days = [{"date": d.date, "net_mm": d.net_mm} for d in days_behind(p.run, i, DAYS_BEHIND)]
     return out | {
-        "word": b.word, "crops": present.crops(p, b), "raw_mm": b.raw_mm, "taw_mm": b.taw_mm, "room_mm": b.day.room,
-        "air_mark_mm": b.day.air_mark, "sun_share": b.today.sun_share,
+        "word": b.word,
+        "crops": present.crops(p, b),
+        "raw_mm": b.raw_mm,
+        "taw_mm": b.taw_mm,
+        "room_mm": b.day.room,
+        "air_mark_mm": b.day.air_mark,
+        "sun_share": b.today.sun_share,
         "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in b.ahead)],
-    }  # fmt: skip
+    }
 
 
 class Things(APIView):

@@ -29,9 +29,10 @@ class OwnCrops(APIView):
         return Response([_own_crop(c) for c in OwnCrop.objects.filter(garden=garden, removed_at=None)])
 
     @extend_schema(
-        operation_id="create_own_crop", request=inputs.OwnCropIn,
+        operation_id="create_own_crop",
+        request=inputs.OwnCropIn,
         responses={201: shapes_beds.OwnCropOut, 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int) -> Response:
         made = actions.SaveOwnCrop(request.user, garden_id, checked(inputs.OwnCropIn, request)).execute()
         return Response(_own_crop(made), status=201)

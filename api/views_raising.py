@@ -49,24 +49,30 @@ def _raised(now: Situation, key: int, p: g.Planting) -> dict[str, Any]:
     hardening = harden(weather, crop) if standing else ()
     soft_until = hardened_from(hardening) if hardening and p.start != "hardening_off" else None
     return {
-        "planting": key, "crop": p.crop, "variety": p.variety, "count": left_on(p, now.garden.today), "start": p.start,
-        "planted": p.planted, "standing": standing, "frost_c": crop.frost_c, "soil_c": crop.soil_c,
+        "planting": key,
+        "crop": p.crop,
+        "variety": p.variety,
+        "count": left_on(p, now.garden.today),
+        "start": p.start,
+        "planted": p.planted,
+        "standing": standing,
+        "frost_c": crop.frost_c,
+        "soil_c": crop.soil_c,
         "days": [_day_out(d) for d in rank_days(weather, crop, hardened_from=soft_until)],
         "hardening": [vars(d) for d in hardening],
-    }  # fmt: skip
+    }
 
 
 def _day_out(d: DayOut) -> dict[str, Any]:
-    return {
-        **vars(d), "parts": dict(d.parts), "tmax": present.band_of(d.tmax), "rain": present.band_of(d.rain)
-    }  # fmt: skip
+    return {**vars(d), "parts": dict(d.parts), "tmax": present.band_of(d.tmax), "rain": present.band_of(d.rain)}
 
 
 class PlantOut(APIView):
     @extend_schema(
-        operation_id="plant_out", request=inputs.PlantOutIn,
+        operation_id="plant_out",
+        request=inputs.PlantOutIn,
         responses={201: shapes_beds.BedOut, 400: shapes.Error},
-    )  # fmt: skip
+    )
     def post(self, request: Request, garden_id: int, planting_id: int) -> Response:
         said = checked(inputs.PlantOutIn, request)
         made = season_actions.PlantOut(

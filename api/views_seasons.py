@@ -18,9 +18,13 @@ from apps.garden.models import Planting as PlantingRow
 
 def _grew(p: PlantingRow) -> dict[str, Any]:
     return {
-        "bed_name": p.bed.name, "crop": p.crop, "variety": p.variety, "count": p.count, "planted": p.planted,
+        "bed_name": p.bed.name,
+        "crop": p.crop,
+        "variety": p.variety,
+        "count": p.count,
+        "planted": p.planted,
         "removed": p.removed,
-    }  # fmt: skip
+    }
 
 
 class Seasons(APIView):
@@ -32,17 +36,28 @@ class Seasons(APIView):
         return Response(
             {
                 "seasons": [
-                    {"id": x.pk, "name": x.name, "ended": x.ended, "cleared": len(x.cleared),
-                     "grew": [_grew(p) for p in ended]}
+                    {
+                        "id": x.pk,
+                        "name": x.name,
+                        "ended": x.ended,
+                        "cleared": len(x.cleared),
+                        "grew": [_grew(p) for p in ended],
+                    }
                     for x, ended in season_actions.seasons_of(garden)
                 ],
                 "standing": [
-                    {"planting": p.pk, "bed_name": p.bed.name, "crop": p.crop, "variety": p.variety,
-                     "count": p.count, "stays": p.crop in season_actions.STAYING}
+                    {
+                        "planting": p.pk,
+                        "bed_name": p.bed.name,
+                        "crop": p.crop,
+                        "variety": p.variety,
+                        "count": p.count,
+                        "stays": p.crop in season_actions.STAYING,
+                    }
                     for p in season_actions.clearing(garden)
                 ],
             }
-        )  # fmt: skip
+        )
 
     @extend_schema(
         operation_id="end_season", request=inputs.SeasonIn, responses={201: shapes_bench.SeasonOut, 400: shapes.Error}

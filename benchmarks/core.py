@@ -24,9 +24,17 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     rng = np.random.default_rng(7)
     day = np.zeros((days, beds, s.N_BED_DAY))
     for column, low, high in (
-        (s.SHARE, 0.6, 1.0), (s.KD, 0.5, 1.0), (s.KCB_FULL, 0.8, 1.15), (s.H_FACTOR, 0.5, 0.8), (s.SPREAD_AREA, 1, 1.3),
-        (s.COVER, 0.4, 0.9), (s.TAW, 20, 60), (s.P_TABLE, 0.3, 0.5), (s.EVAP_LEFT, 0.5, 1), (s.RAIN_HELD, 0.3, 1.5),
-    ):  # fmt: skip
+        (s.SHARE, 0.6, 1.0),
+        (s.KD, 0.5, 1.0),
+        (s.KCB_FULL, 0.8, 1.15),
+        (s.H_FACTOR, 0.5, 0.8),
+        (s.SPREAD_AREA, 1, 1.3),
+        (s.COVER, 0.4, 0.9),
+        (s.TAW, 20, 60),
+        (s.P_TABLE, 0.3, 0.5),
+        (s.EVAP_LEFT, 0.5, 1),
+        (s.RAIN_HELD, 0.3, 1.5),
+    ):
         day[..., column] = rng.uniform(low, high, beds)
     day[..., s.RAIN_IN] = 1.0
     day[..., [s.SEEN_AT, s.SEEN_STORE]] = -1.0
@@ -86,9 +94,12 @@ def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:
     dates = tuple(start + dt.timedelta(days=i) for i in range(days))
     tmin = rng.uniform(5, 15, (days, sites))
     values = {
-        "tmin": tmin, "tmax": tmin + rng.uniform(5, 15, (days, sites)), "ea": rng.uniform(0.8, 1.4, (days, sites)),
-        "rs": rng.uniform(5, 25, (days, sites)), "wind": rng.uniform(0.5, 5, (days, sites)),
-    }  # fmt: skip
+        "tmin": tmin,
+        "tmax": tmin + rng.uniform(5, 15, (days, sites)),
+        "ea": rng.uniform(0.8, 1.4, (days, sites)),
+        "rs": rng.uniform(5, 25, (days, sites)),
+        "wind": rng.uniform(0.5, 5, (days, sites)),
+    }
     unknown = np.full((days, sites), np.nan)
     table = WeatherTable(dates, {c: values.get(c, unknown) for c in COLUMNS}, 45.0, 100.0)
     index = pd.DatetimeIndex([d.isoformat() for d in dates])
@@ -97,9 +108,15 @@ def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:
         for i in range(sites):
             column = {k: pd.Series(v[:, i], index=index) for k, v in values.items()}
             pyet.pm_fao56(
-                (column["tmin"] + column["tmax"]) / 2, column["wind"], rs=column["rs"], elevation=100.0,
-                lat=math.radians(45.0), tmax=column["tmax"], tmin=column["tmin"], ea=column["ea"],
-            )  # fmt: skip
+                (column["tmin"] + column["tmax"]) / 2,
+                column["wind"],
+                rs=column["rs"],
+                elevation=100.0,
+                lat=math.radians(45.0),
+                tmax=column["tmax"],
+                tmin=column["tmin"],
+                ea=column["ea"],
+            )
 
     name = f"reference ET, {sites} site{'s' if sites > 1 else ''} x {days} days: pyet / ours"
     return compare(name, theirs, lambda: reference_et(table), rounds)

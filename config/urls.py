@@ -36,8 +36,11 @@ def published_schema(request: HttpRequest, version: int) -> HttpResponse:
 
 @require_safe
 def unknown_api(request: HttpRequest) -> HttpResponse:
-    return HttpResponse('{"code": "not_found", "text": "There is nothing here.", "fields": []}',
-                        status=404, content_type="application/json")  # fmt: skip
+    return HttpResponse(
+        '{"code": "not_found", "text": "There is nothing here.", "fields": []}',
+        status=404,
+        content_type="application/json",
+    )
 
 
 urlpatterns = [

@@ -56,15 +56,25 @@ def report(problem: Problem) -> int:
 
 
 def run(
-    command: Sequence[str | Path], problem: str, mend: str, log: Path, env: dict[str, str] | None = None,
-    stdin: bytes | None = None, cwd: Path | None = None,
-) -> str:  # fmt: skip
+    command: Sequence[str | Path],
+    problem: str,
+    mend: str,
+    log: Path,
+    env: dict[str, str] | None = None,
+    stdin: bytes | None = None,
+    cwd: Path | None = None,
+) -> str:
     """Run a command to its end, its output kept in `log`. Raises Problem with the output's last lines."""
     log.parent.mkdir(parents=True, exist_ok=True)
     done = subprocess.run(
-        [str(c) for c in command], input=stdin, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, env=env, cwd=cwd,
+        [str(c) for c in command],
+        input=stdin,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+        env=env,
+        cwd=cwd,
         check=False,
-    )  # fmt: skip
+    )
     text = done.stdout.decode(errors="replace")
     with log.open("a") as f:
         f.write(f"$ {' '.join(str(c) for c in command)}\n{text}\n")
@@ -80,6 +90,14 @@ def run(
 
 
 NO_NETWORK = (
-    "Temporary failure resolving", "Could not resolve", "Name or service not known", "NewConnectionError",
-    "Network is unreachable", "EAI_AGAIN", "ENOTFOUND", "ECONNREFUSED", "Connection refused", "ETIMEDOUT",
-)  # fmt: skip
+    "Temporary failure resolving",
+    "Could not resolve",
+    "Name or service not known",
+    "NewConnectionError",
+    "Network is unreachable",
+    "EAI_AGAIN",
+    "ENOTFOUND",
+    "ECONNREFUSED",
+    "Connection refused",
+    "ETIMEDOUT",
+)

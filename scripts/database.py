@@ -78,10 +78,18 @@ def initialise() -> None:
     DATA.mkdir(mode=0o700, parents=True)
     user = _give_to_system_user()
     run(
-        ["mariadb-install-db", "--no-defaults", f"--datadir={DATA}", "--auth-root-authentication-method=normal",
-         "--skip-test-db", *user],
-        "the database could not be initialised", f"remove {DATA} and run the command again", SETUP_LOG,
-    )  # fmt: skip
+        [
+            "mariadb-install-db",
+            "--no-defaults",
+            f"--datadir={DATA}",
+            "--auth-root-authentication-method=normal",
+            "--skip-test-db",
+            *user,
+        ],
+        "the database could not be initialised",
+        f"remove {DATA} and run the command again",
+        SETUP_LOG,
+    )
     INITIALISED.touch()
 
 
@@ -97,9 +105,7 @@ def _give_to_system_user() -> list[str]:
     for path in (DATA, *DATA.rglob("*")):
         if path.lstat().st_uid != user.pw_uid:
             os.chown(path, user.pw_uid, user.pw_gid, follow_symlinks=False)
-    reaches = subprocess.run(
-        ["test", "-w", DATA], user=user.pw_uid, group=user.pw_gid, extra_groups=[], check=False
-    )  # fmt: skip
+    reaches = subprocess.run(["test", "-w", DATA], user=user.pw_uid, group=user.pw_gid, extra_groups=[], check=False)
     if reaches.returncode == 0:
         return [f"--user={SYSTEM_USER}"]
     for path in (DATA, *DATA.rglob("*")):
@@ -115,8 +121,10 @@ def system_user() -> pwd.struct_passwd:
         command = ["useradd", "--system", "--no-create-home", "--home-dir", "/nonexistent"]
         run(
             [*command, "--shell", "/usr/sbin/nologin", SYSTEM_USER],
-            "the database's system user could not be made", f"as root: useradd --system {SYSTEM_USER}", SETUP_LOG,
-        )  # fmt: skip
+            "the database's system user could not be made",
+            f"as root: useradd --system {SYSTEM_USER}",
+            SETUP_LOG,
+        )
         return pwd.getpwnam(SYSTEM_USER)
 
 
@@ -156,13 +164,31 @@ def _start(port: int) -> None:
             os.chown(path, owner.st_uid, owner.st_gid)
     (DATA / SOCKET).unlink(missing_ok=True)
     SERVICE.start(
-        [MARIADBD, "--no-defaults", f"--datadir={DATA}", "--bind-address=127.0.0.1", f"--port={port}",
-         f"--socket={SOCKET}", f"--pid-file={DATA / 'mariadbd.pid'}", f"--init-file={init}", f"--tmpdir={temporary}",
-         "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci", "--skip-name-resolve",
-         "--transaction-isolation=READ-COMMITTED", "--innodb-buffer-pool-size=128M", "--performance-schema=OFF",
-         "--skip-log-bin", "--local-infile=OFF", f"--secure-file-priv={files}", *user],
-        port, _accepts, dict(os.environ),
-    )  # fmt: skip
+        [
+            MARIADBD,
+            "--no-defaults",
+            f"--datadir={DATA}",
+            "--bind-address=127.0.0.1",
+            f"--port={port}",
+            f"--socket={SOCKET}",
+            f"--pid-file={DATA / 'mariadbd.pid'}",
+            f"--init-file={init}",
+            f"--tmpdir={temporary}",
+            "--character-set-server=utf8mb4",
+            "--collation-server=utf8mb4_unicode_ci",
+            "--skip-name-resolve",
+            "--transaction-isolation=READ-COMMITTED",
+            "--innodb-buffer-pool-size=128M",
+            "--performance-schema=OFF",
+            "--skip-log-bin",
+            "--local-infile=OFF",
+            f"--secure-file-priv={files}",
+            *user,
+        ],
+        port,
+        _accepts,
+        dict(os.environ),
+    )
 
 
 def _accepts(port: int) -> bool:

@@ -32,9 +32,13 @@ def dump(why: str, into: Path | None = None) -> Path:
     file.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
     new = file.with_name(f"{file.name}.new")
     command, env = database.as_root(
-        "mariadb-dump", "--single-transaction", "--quick", "--hex-blob", "--default-character-set=utf8mb4",
+        "mariadb-dump",
+        "--single-transaction",
+        "--quick",
+        "--hex-blob",
+        "--default-character-set=utf8mb4",
         database.NAME,
-    )  # fmt: skip
+    )
     try:
         with os.fdopen(os.open(new, os.O_WRONLY | os.O_CREAT | os.O_TRUNC, 0o600), "wb") as out:
             with gzip.open(out, "wb", compresslevel=6) as packed:
@@ -104,9 +108,13 @@ def forget_old(why: str) -> None:
 def _through(command: list[str], env: dict[str, str], work: Callable[[IO[bytes]], None], stdin: bool = False) -> None:
     """Run a client program whose output `work` takes, or its input gives. Raises Problem with its words on failure."""
     program = subprocess.Popen(
-        command, env=env, cwd=database.DATA, stderr=subprocess.PIPE,
-        stdin=subprocess.PIPE if stdin else subprocess.DEVNULL, stdout=subprocess.DEVNULL if stdin else subprocess.PIPE,
-    )  # fmt: skip
+        command,
+        env=env,
+        cwd=database.DATA,
+        stderr=subprocess.PIPE,
+        stdin=subprocess.PIPE if stdin else subprocess.DEVNULL,
+        stdout=subprocess.DEVNULL if stdin else subprocess.PIPE,
+    )
     with program:
         broken = None
         pipe = program.stdin if stdin else program.stdout

@@ -56,17 +56,26 @@ class Service:
         return self.mark in command_line(pid) and working_folder(pid) == self.home.resolve()
 
     def start(
-        self, command: Sequence[str | Path], port: int, ready: Callable[[int], bool], env: dict[str, str],
+        self,
+        command: Sequence[str | Path],
+        port: int,
+        ready: Callable[[int], bool],
+        env: dict[str, str],
         seconds: float = 40.0,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """Start it apart from this terminal and wait until it is ready. Raises Problem with its log's last lines."""
         LOGS.mkdir(parents=True, exist_ok=True)
         log = LOGS / f"{self.name}.log"
         with log.open("ab") as out:
             process = subprocess.Popen(
-                [str(c) for c in command], stdin=subprocess.DEVNULL, stdout=out, stderr=subprocess.STDOUT, env=env,
-                cwd=self.home, start_new_session=True,
-            )  # fmt: skip
+                [str(c) for c in command],
+                stdin=subprocess.DEVNULL,
+                stdout=out,
+                stderr=subprocess.STDOUT,
+                env=env,
+                cwd=self.home,
+                start_new_session=True,
+            )
         _STARTED.append(process)
         self.record.write_text(json.dumps({"pid": process.pid, "port": port}))
         deadline = time.monotonic() + seconds

@@ -11,9 +11,23 @@ from scripts.console import Problem
 from scripts.paths import RUN
 
 WORDS = (
-    "anchor", "bramble", "cinder", "drift", "ember", "fathom", "gully", "heather",
-    "inlet", "juniper", "kelp", "linden", "marram", "nettle", "orchard", "plover",
-)  # fmt: skip
+    "anchor",
+    "bramble",
+    "cinder",
+    "drift",
+    "ember",
+    "fathom",
+    "gully",
+    "heather",
+    "inlet",
+    "juniper",
+    "kelp",
+    "linden",
+    "marram",
+    "nettle",
+    "orchard",
+    "plover",
+)
 
 
 def secret(name: str, size: int = 24) -> str:

@@ -57,9 +57,11 @@ def ensure_provider() -> int:
             return now["port"]
         port = free_port(PROVIDER_PORT)
         PROVIDER.start(
-            [PYTHON, "-m", "standins.weather", "--port", str(port)], port,
-            lambda p: answers(f"http://127.0.0.1:{p}/health"), {**os.environ, "PYTHONPATH": str(PROJECT)},
-        )  # fmt: skip
+            [PYTHON, "-m", "standins.weather", "--port", str(port)],
+            port,
+            lambda p: answers(f"http://127.0.0.1:{p}/health"),
+            {**os.environ, "PYTHONPATH": str(PROJECT)},
+        )
         note.text = f"started on {port}"
         return port
 
@@ -107,10 +109,20 @@ def ensure_web(env: dict[str, str]) -> int:
         )  # once, before the workers: each would do it for itself
         port = free_port(WEB_PORT)
         WEB.start(
-            [PYTHON, "-m", "gunicorn", "config.wsgi", "--config", PROJECT / "config" / "gunicorn_conf.py",
-             "--bind", f"127.0.0.1:{port}"],
-            port, lambda p: answers(f"http://127.0.0.1:{p}/api/session"), env,
-        )  # fmt: skip
+            [
+                PYTHON,
+                "-m",
+                "gunicorn",
+                "config.wsgi",
+                "--config",
+                PROJECT / "config" / "gunicorn_conf.py",
+                "--bind",
+                f"127.0.0.1:{port}",
+            ],
+            port,
+            lambda p: answers(f"http://127.0.0.1:{p}/api/session"),
+            env,
+        )
         if port != WEB_PORT:
             say(f"port {WEB_PORT} is taken by another program; the application is on {port}")
         served.write_text(code)

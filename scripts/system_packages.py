@@ -59,8 +59,11 @@ def ensure(packages: dict[str, str]) -> None:
         )
         run(
             [*sudo, "apt-get", "install", "-y", "--no-install-recommends", *wanted],
-            f"could not install {' '.join(wanted)}", f"as root: {by_hand}", SETUP_LOG, env,
-        )  # fmt: skip
+            f"could not install {' '.join(wanted)}",
+            f"as root: {by_hand}",
+            SETUP_LOG,
+            env,
+        )
         still = missing(packages)
         if still:
             raise Problem(f"installed, but not found: {' '.join(still)}", f"as root: {by_hand}")

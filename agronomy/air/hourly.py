@@ -21,7 +21,7 @@ STEPS: Final = 10  # points within an hour
 
 def hourly_shares(
     sun: SunDay, latitude: float, day_of_year: float, tmin: float, tmax: float, exposure: Exposure
-) -> Hours:  # fmt: skip
+) -> Hours:
     """Share of the day's demand in each clock hour: 24 values that sum to one.
 
     Light: the sine of the sun's height, in full within the bed's sun hours and DIFFUSE_SHARE of it outside them. Air:

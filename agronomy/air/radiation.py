@@ -31,9 +31,13 @@ def extraterrestrial_radiation(latitude: Numbers, day_of_year: Numbers) -> Numbe
     omega = sunset_hour_angle(latitude, day_of_year)
     distance = 1 + 0.033 * np.cos(2 * np.pi / 365.0 * np.asarray(day_of_year))
     return (
-        24 * 60 / np.pi * SOLAR_CONSTANT * distance
+        24
+        * 60
+        / np.pi
+        * SOLAR_CONSTANT
+        * distance
         * (omega * np.sin(phi) * np.sin(delta) + np.cos(phi) * np.cos(delta) * np.sin(omega))
-    )  # fmt: skip
+    )
 
 
 def daylight_hours(latitude: Numbers, day_of_year: Numbers) -> Numbers:

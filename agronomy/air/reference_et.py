@@ -38,9 +38,14 @@ def wind_at_2m(wind: Numbers, height_m: float) -> Numbers:
 
 
 def penman_monteith(
-    tmin: Numbers, tmax: Numbers, ea: Numbers, u2: Numbers, rn: Numbers, pressure: Numbers,
+    tmin: Numbers,
+    tmax: Numbers,
+    ea: Numbers,
+    u2: Numbers,
+    rn: Numbers,
+    pressure: Numbers,
     soil_heat_flux: Numbers = 0.0,
-) -> Numbers:  # fmt: skip
+) -> Numbers:
     """ET0 [mm/d] of the reference grass. FAO-56 eq. 6."""
     t = (np.asarray(tmin) + np.asarray(tmax)) / 2.0
     delta = hum.slope_of_saturation(t)
@@ -71,9 +76,13 @@ class ReferenceET:
 
 
 def reference_et(
-    days: WeatherTable, *, rs_floor: float = 0.0, coastal: bool = False, dryness: float = 0.0,
+    days: WeatherTable,
+    *,
+    rs_floor: float = 0.0,
+    coastal: bool = False,
+    dryness: float = 0.0,
     hargreaves_when_only_temperatures: bool = True,
-) -> ReferenceET:  # fmt: skip
+) -> ReferenceET:
     """Daily ET0 over a table of weather, each day by the best tier its values allow.
 
     Raises NotEnoughWeatherError naming the first date for which no tier fits.
@@ -115,7 +124,7 @@ def reference_et(
 
 def _tiers(
     only_mean: Numbers, measured: Numbers, has_humidity: Numbers, has_wind: Numbers, lone: str
-) -> npt.NDArray[np.str_]:  # fmt: skip
+) -> npt.NDArray[np.str_]:
     """The name of each day's tier; `lone` where only temperatures are known."""
     full = measured & has_humidity & has_wind & ~only_mean
     if full.all():

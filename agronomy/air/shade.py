@@ -74,9 +74,16 @@ LOWEST_SUN: Final = math.radians(3)  # a lower sun is behind something in any ga
 
 
 def sun_hours(
-    things: tuple[Thing, ...], points: tuple[Point, ...], latitude: float, longitude: float, utc_offset_h: float,
-    day_of_year: int, north_deg: float, from_h: float, to_h: float,
-) -> float:  # fmt: skip
+    things: tuple[Thing, ...],
+    points: tuple[Point, ...],
+    latitude: float,
+    longitude: float,
+    utc_offset_h: float,
+    day_of_year: int,
+    north_deg: float,
+    from_h: float,
+    to_h: float,
+) -> float:
     """Hours of a clear day [h] in which the sun reaches these points (none: open ground), past the things and within
     the clock hours [h] in which it can. Arithmetic."""
     sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)
@@ -92,9 +99,16 @@ def sun_hours(
 
 @functools.lru_cache(maxsize=8192)
 def sunlit_share(
-    things: tuple[Thing, ...], points: tuple[Point, ...], latitude: float, longitude: float, utc_offset_h: float,
-    day_of_year: int, north_deg: float, from_h: float, to_h: float,
-) -> float:  # fmt: skip
+    things: tuple[Thing, ...],
+    points: tuple[Point, ...],
+    latitude: float,
+    longitude: float,
+    utc_offset_h: float,
+    day_of_year: int,
+    north_deg: float,
+    from_h: float,
+    to_h: float,
+) -> float:
     """Share of a day's direct radiation on level ground [0..1] that reaches these points, past the things and within
     the clock hours [h] in which the sun can reach the bed. Arithmetic."""
     sun = sun_day(latitude, longitude, utc_offset_h, day_of_year)

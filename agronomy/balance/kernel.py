@@ -21,9 +21,17 @@ from agronomy.balance.step import day_step
 
 
 def run_series(
-    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any, parts: Any,
-    kept: Any, wet_days: Any,
-) -> None:  # fmt: skip
+    state: Any,
+    bed_days: Any,
+    shares_before: Any,
+    beds: Any,
+    draws: Any,
+    air: Any,
+    policies: Any,
+    parts: Any,
+    kept: Any,
+    wet_days: Any,
+) -> None:
     """Run every (bed, member) through all days, keeping N_KEEP arrays of each; `state` ends as the last day's.
 
     policies: (day, bed). parts: (part, N_PART). kept: (N_KEEP, day, bed, member). wet_days: (bed, member), counted up.
@@ -46,9 +54,16 @@ def run_series(
 
 
 def run_rows(
-    state: Any, bed_days: Any, shares_before: Any, beds: Any, draws: Any, air: Any, policies: Any, parts: Any,
+    state: Any,
+    bed_days: Any,
+    shares_before: Any,
+    beds: Any,
+    draws: Any,
+    air: Any,
+    policies: Any,
+    parts: Any,
     rows: Any,
-) -> None:  # fmt: skip
+) -> None:
     """Run member 0 of every bed through all days, keeping every term: rows (day, bed, N_TERMS)."""
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
@@ -122,9 +137,18 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
     """What each row fails to account for [mm over the ground], largest of its three stores. Zero but for rounding."""
     r = at.terms_of(rows)
     rooted = (
-        r.open_rooted + r.reached + r.holds_more - r.correction - r.irrigation - r.rain_rooted - r.wicked
-        + r.evap_rooted + r.transpiration + r.drained_rooted - r.close_rooted
-    )  # fmt: skip
+        r.open_rooted
+        + r.reached
+        + r.holds_more
+        - r.correction
+        - r.irrigation
+        - r.rain_rooted
+        - r.wicked
+        + r.evap_rooted
+        + r.transpiration
+        + r.drained_rooted
+        - r.close_rooted
+    )
     bare = r.open_bare - r.reached + r.holds_more_bare - r.rain_bare + r.evap_bare + r.drained_bare - r.close_bare
     held = r.open_reservoir + r.correction_store + r.filled + r.caught - r.wicked - r.overflow - r.close_reservoir
     rain = r.rain_fall - r.interception - r.runoff - r.rain_rooted - r.rain_bare

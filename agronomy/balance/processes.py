@@ -90,9 +90,20 @@ def top_left(depletion: float, tew: float, rew: float) -> float:
 
 
 def use(
-    net: float, de: float, ks: float, demand: float, kcb: float, kc_max: float, over: float, few: float,
-    evap_left: float, tew: float, rew: float, deepest: float, taw: float,
-) -> tuple[float, float, float, float, float, float]:  # fmt: skip
+    net: float,
+    de: float,
+    ks: float,
+    demand: float,
+    kcb: float,
+    kc_max: float,
+    over: float,
+    few: float,
+    evap_left: float,
+    tew: float,
+    rew: float,
+    deepest: float,
+    taw: float,
+) -> tuple[float, float, float, float, float, float]:
     """Evaporation and transpiration of the rooted share; FAO-56 eq. 71, 77 and 80, drawn from the whole canopy.
 
     demand [mm]: ET0 of this part of the day; over: area that demands over the rooted share. Kr (eq. 74) is taken after

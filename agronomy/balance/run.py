@@ -99,9 +99,17 @@ class Run:
         wet = np.zeros((b, m))
         part = slice(self.n_behind, self.n_behind + n)
         self.kernel.series(
-            self.state.copy(), self.days[part], self._shares(n), self.figures, self.draws, self.weather.air[part],
-            policies, WHOLE_DAY.copy(), kept, wet,
-        )  # fmt: skip
+            self.state.copy(),
+            self.days[part],
+            self._shares(n),
+            self.figures,
+            self.draws,
+            self.weather.air[part],
+            policies,
+            WHOLE_DAY.copy(),
+            kept,
+            wet,
+        )
         net, reservoir, watered, stress, lost = kept
         return Ahead(net, reservoir, watered, stress, lost, wet)
 
@@ -115,9 +123,16 @@ class Run:
         part = slice(self.n_behind, self.n_behind + n)
         rows = np.zeros((n, self.figures.shape[0], at.N_TERMS))
         self.kernel.rows(
-            self.state[:, :1].copy(), self.days[part], self._shares(n), self.figures, self.draws[:, :1].copy(),
-            self.weather.air[part], policies, WHOLE_DAY.copy(), rows,
-        )  # fmt: skip
+            self.state[:, :1].copy(),
+            self.days[part],
+            self._shares(n),
+            self.figures,
+            self.draws[:, :1].copy(),
+            self.weather.air[part],
+            policies,
+            WHOLE_DAY.copy(),
+            rows,
+        )
         return rows
 
     def terms_today(self) -> list[Terms]:
@@ -257,13 +272,28 @@ def _run_part(
     some_days, some_shares = np.ascontiguousarray(days[span][:, part]), np.ascontiguousarray(shares[span][:, part])
     some_rows = np.zeros((n, b, at.N_TERMS))
     kernel.rows(
-        state[part][:, :1].copy(), some_days, some_shares, figures[part], draws[part][:, :1].copy(), air[span],
-        policies, WHOLE_DAY.copy(), some_rows,
-    )  # fmt: skip
+        state[part][:, :1].copy(),
+        some_days,
+        some_shares,
+        figures[part],
+        draws[part][:, :1].copy(),
+        air[span],
+        policies,
+        WHOLE_DAY.copy(),
+        some_rows,
+    )
     some_state = state[part]
     kernel.series(
-        some_state, some_days, some_shares, figures[part], draws[part], air[span], policies, WHOLE_DAY.copy(),
-        np.empty((at.N_KEEP, n, b, m)), np.zeros((b, m)),
-    )  # fmt: skip
+        some_state,
+        some_days,
+        some_shares,
+        figures[part],
+        draws[part],
+        air[span],
+        policies,
+        WHOLE_DAY.copy(),
+        np.empty((at.N_KEEP, n, b, m)),
+        np.zeros((b, m)),
+    )
     state[part] = some_state
     rows[span, part] = some_rows

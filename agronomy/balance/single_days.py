@@ -57,10 +57,17 @@ class SingleDays:
         yesterday = run.days[day - 1, some, at.SHARE] if day else today[0, :, at.SHARE]
         before = np.where(run.opened_at[some] >= day, today[0, :, at.SHARE], yesterday)
         run.kernel.series(
-            after, today, np.ascontiguousarray(before[None, :]), self.figures[some], self.draws[some],
-            self.air[day : day + 1], np.full((1, after.shape[0]), policy), WHOLE_DAY.copy(), kept,
+            after,
+            today,
+            np.ascontiguousarray(before[None, :]),
+            self.figures[some],
+            self.draws[some],
+            self.air[day : day + 1],
+            np.full((1, after.shape[0]), policy),
+            WHOLE_DAY.copy(),
+            kept,
             np.zeros(after.shape[:2]),
-        )  # fmt: skip
+        )
         return after, DayKept(*kept[:, 0])
 
     def asked(self, d: int, state: Array, beds: Beds | None = None) -> Array:

@@ -37,9 +37,16 @@ from agronomy.balance.terms import BY_TRIGGER, ON_DAY, Air, BedDay, BedFigures, 
 
 
 def asked(
-    policy: int, net: float, de: float, raw: float, taw: float, morning: float, evening: float, bed_day: BedDay,
+    policy: int,
+    net: float,
+    de: float,
+    raw: float,
+    taw: float,
+    morning: float,
+    evening: float,
+    bed_day: BedDay,
     bed: BedFigures,
-) -> float:  # fmt: skip
+) -> float:
     """The morning's water with what the policy adds to all that is recorded of the day [mm over the ground].
 
     NEVER adds nothing; ON_DAY refills whatever the depletion; BY_TRIGGER refills when it passes the trigger.

@@ -103,10 +103,19 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         **central, day_of_year=_days_of_year(dates), latitude=garden.latitude, elevation_m=garden.elevation_m
     )
     return AirDays(
-        dates, n_behind, air, out["tmin"], out["tmax"], out["rain"], out["rhmin"], out["et0"], tuple(tier), parts,
+        dates,
+        n_behind,
+        air,
+        out["tmin"],
+        out["tmax"],
+        out["rain"],
+        out["rhmin"],
+        out["et0"],
+        tuple(tier),
+        parts,
         known_b["tmax"],
         tuple(outlook),
-    )  # fmt: skip
+    )
 
 
 def _fields(et: ReferenceET, columns: dict[str, Array]) -> dict[str, Array]:

@@ -48,9 +48,16 @@ def direct_share(garden: Garden, exposure: Exposure, points: tuple[Point, ...], 
     day, offset_h = 5 * round(date.timetuple().tm_yday / 5), utc_offset_on(garden, date)
     if garden.things and points:
         return sunlit_share(
-            garden.things, points, garden.latitude, garden.longitude, offset_h, day, garden.north_deg,
-            exposure.sun_from_h, exposure.sun_to_h,
-        )  # fmt: skip
+            garden.things,
+            points,
+            garden.latitude,
+            garden.longitude,
+            offset_h,
+            day,
+            garden.north_deg,
+            exposure.sun_from_h,
+            exposure.sun_to_h,
+        )
     if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
         return 1.0
     return _direct_of_day(garden.latitude, garden.longitude, offset_h, day, exposure.sun_from_h, exposure.sun_to_h)

@@ -44,9 +44,12 @@ class Stand:
 
     def on(self, day: int) -> StandOfDay:
         return StandOfDay(
-            int(self.plants[day]), float(self.canopy_m2[day]), float(self.height_m[day]),
-            float(self.root_depth_m[day]), int(self.wet_feet[day]),
-        )  # fmt: skip
+            int(self.plants[day]),
+            float(self.canopy_m2[day]),
+            float(self.height_m[day]),
+            float(self.root_depth_m[day]),
+            int(self.wet_feet[day]),
+        )
 
 
 def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stand:
@@ -82,4 +85,4 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
     p = np.where(plants > 0, p, 0.5)
     return Stand(
         canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, parts
-    )  # fmt: skip
+    )

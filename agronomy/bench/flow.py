@@ -42,9 +42,7 @@ class Metered:
     flow: Mean
 
 
-def meter(
-    before_l: float, after_l: float, other_l: float, noted_l: float, flow_l_per_min: float
-) -> Metered:  # fmt: skip
+def meter(before_l: float, after_l: float, other_l: float, noted_l: float, flow_l_per_min: float) -> Metered:
     """The meter's two readings [L] against the litres noted between them. other_l: what else the house took.
 
     Seconds were counted right and the flow was not: so the flow is corrected by the ratio.

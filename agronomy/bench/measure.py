@@ -79,9 +79,13 @@ def _soil(soil: Soil) -> dict[str, Any]:
     sand, clay = percentages(soil) or (0.0, 0.0)
     held = holding(soil)
     return {
-        "texture": texture_class(sand, clay), "sand_pct": sand, "clay_pct": clay, "cv": test_spread(soil),
-        "holds_mm_per_m": held.available_mm_per_m, "n": soil.jar.jars if soil.jar else len(soil.feel),
-    }  # fmt: skip
+        "texture": texture_class(sand, clay),
+        "sand_pct": sand,
+        "clay_pct": clay,
+        "cv": test_spread(soil),
+        "holds_mm_per_m": held.available_mm_per_m,
+        "n": soil.jar.jars if soil.jar else len(soil.feel),
+    }
 
 
 def _drain(given: Values, _: Around) -> dict[str, Any]:
@@ -115,12 +119,18 @@ def _pot(given: Values, _: Around) -> dict[str, Any]:
 def _meter(given: Values, around: Around) -> dict[str, Any]:
     found = flow.meter(
         given["before_l"], given["after_l"], given.get("other_l", 0.0), around.noted_l, around.flow_l_per_min
-    )  # fmt: skip
+    )
     said = {"metered_l": found.metered_l, "noted_l": found.noted_l, "ratio": found.ratio}
     return _mean(found.flow, "flow_l_per_min") | said
 
 
 TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
-    "bucket": _bucket, "can": _can, "squeeze": _squeeze, "jar": _jar, "drain": _drain, "finger": _finger,
-    "pot": _pot, "meter": _meter,
-}  # fmt: skip
+    "bucket": _bucket,
+    "can": _can,
+    "squeeze": _squeeze,
+    "jar": _jar,
+    "drain": _drain,
+    "finger": _finger,
+    "pot": _pot,
+    "meter": _meter,
+}

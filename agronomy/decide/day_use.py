@@ -48,7 +48,7 @@ def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
 @functools.lru_cache(maxsize=256)
 def _shares(
     sun: SunDay, latitude: float, day_of_year: float, tmin: float, tmax: float, exposure: Exposure
-) -> npt.NDArray[np.float64]:  # fmt: skip
+) -> npt.NDArray[np.float64]:
     """The same shares serve every bed under the same sun hours."""
     return hourly_shares(sun, latitude, day_of_year, tmin, tmax, exposure)
 

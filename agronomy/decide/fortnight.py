@@ -206,11 +206,16 @@ class _Sequence:
         rains, warmest = (bands(x[n : n + self.n_days]) for x in (w.rain, w.tmax))
         return tuple(
             DayLoad(
-                date, *self.poured[d], self.limits[d], rains[d], rain_chance(w.rain[n + d]), warmest[d],
+                date,
+                *self.poured[d],
+                self.limits[d],
+                rains[d],
+                rain_chance(w.rain[n + d]),
+                warmest[d],
                 bool(heat and date in heat.dates),
             )
             for d, date in enumerate(self.dates)
-        )  # fmt: skip
+        )
 
     def _asks(self, d: int, state: Array, beds: Iterable[int] | None = None) -> set[int]:
         """Which of these beds (None: of all) most series would water on day d. Today's word is the word of the plan."""
@@ -317,7 +322,7 @@ class _Sequence:
         self.lost += day.kept.lost[:, 1:].mean(axis=1)
         self.poured.append(
             (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))
-        )  # fmt: skip
+        )
 
 
 class _Settled:

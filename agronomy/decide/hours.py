@@ -45,6 +45,12 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
     cool_again = hot_span[1] if hot_span else 0.0
     evening_from = min(max(sun.sunset - 1.5, cool_again), sun.sunset)
     return Hours(
-        sun.sunrise, sun.sunset, (sun.sunrise - 0.5, end), (evening_from, sun.sunset + 1.0), hot_span, tmin, tmax,
+        sun.sunrise,
+        sun.sunset,
+        (sun.sunrise - 0.5, end),
+        (evening_from, sun.sunset + 1.0),
+        hot_span,
+        tmin,
+        tmax,
         heat_index_class(heat_index(tmax, rhmin)),
-    )  # fmt: skip
+    )

@@ -110,9 +110,13 @@ class Plan:
 
 
 def plan(
-    garden: Garden, sky: Sky, today: dt.date, days: int = 14, kernel: Kernel | None = None,
+    garden: Garden,
+    sky: Sky,
+    today: dt.date,
+    days: int = 14,
+    kernel: Kernel | None = None,
     checkpoints: Checkpoints | None = None,
-) -> Plan:  # fmt: skip
+) -> Plan:
     """Today's plan of a garden and the `days` ahead.
 
     Raises InputError when the garden has no bed open by today or weather is missing.
@@ -173,7 +177,7 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
 
 def _plan_under(
     garden: Garden, weather: AirDays, today: dt.date, days: int, kernel: Kernel | None, checkpoints: Checkpoints | None
-) -> Plan:  # fmt: skip
+) -> Plan:
     triggers = [styles.trigger_of(garden, b) for b in garden.beds]
     run = run_garden(garden, weather, today, [(t.raw, t.beyond) for t in triggers], kernel, checkpoints)
     heat = heat_ahead(run)

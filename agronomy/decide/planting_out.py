@@ -86,7 +86,7 @@ def soil_over(weather: AirDays) -> np.ndarray | None:
 
 def rank_days(
     weather: AirDays, crop: Crop, days: int = DAYS, hardened_from: dt.date | None = None
-) -> tuple[DayOut, ...]:  # fmt: skip
+) -> tuple[DayOut, ...]:
     """The next days from today on, the best for planting this crop out first, those that are barred last.
 
     hardened_from: the first day on which plants that were raised are hard enough; None: they are.

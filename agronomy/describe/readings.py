@@ -124,6 +124,12 @@ class MixWanted(TypedDict):
 
 
 TESTS = {
-    "bucket": BucketTest, "can": CanTest, "squeeze": SqueezeTest, "jar": JarTest, "drain": DrainTest,
-    "finger": FingerTest, "pot": PotTest, "meter": MeterTest,
-}  # fmt: skip
+    "bucket": BucketTest,
+    "can": CanTest,
+    "squeeze": SqueezeTest,
+    "jar": JarTest,
+    "drain": DrainTest,
+    "finger": FingerTest,
+    "pot": PotTest,
+    "meter": MeterTest,
+}

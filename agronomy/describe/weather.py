@@ -92,9 +92,11 @@ def check_typed(day: TypedDay) -> TypedDay:
 
 
 def table_from_days(
-    days: Sequence[tuple[dt.date, Mapping[str, float | None]]], latitude: float, elevation_m: float,
+    days: Sequence[tuple[dt.date, Mapping[str, float | None]]],
+    latitude: float,
+    elevation_m: float,
     wind_height_m: float = 2.0,
-) -> WeatherTable:  # fmt: skip
+) -> WeatherTable:
     """A table with one row for each (date, values), in order of date; a date given twice is refused."""
     return table_of_checked(
         [(date, check_day(values, f"{date.isoformat()} ")) for date, values in days],
@@ -105,9 +107,11 @@ def table_from_days(
 
 
 def table_of_checked(
-    days: Sequence[tuple[dt.date, Mapping[str, float | None]]], latitude: float, elevation_m: float,
+    days: Sequence[tuple[dt.date, Mapping[str, float | None]]],
+    latitude: float,
+    elevation_m: float,
     wind_height_m: float = 2.0,
-) -> WeatherTable:  # fmt: skip
+) -> WeatherTable:
     """The same from days whose values were checked when they came in; None and what is not named are unknown."""
     ordered = sorted(days, key=lambda d: d[0])
     for (a, _), (b, _) in itertools.pairwise(ordered):

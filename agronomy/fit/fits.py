@@ -140,9 +140,14 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
     times = drinks / max(easily, 1e-9)
     level = "stop" if each < FAR_TOO_SMALL * wants.pot_l[0] else "mind" if each < wants.pot_l[0] else "fine"
     figures = {
-        "each_l": each, "scant_l": wants.pot_l[0], "ample_l": wants.pot_l[1], "drinks_l": drinks, "holds_l": easily,
-        "times_a_day": times, "often": float(times > OFTEN),
-    }  # fmt: skip
+        "each_l": each,
+        "scant_l": wants.pot_l[0],
+        "ample_l": wants.pot_l[1],
+        "drinks_l": drinks,
+        "holds_l": easily,
+        "times_a_day": times,
+        "often": float(times > OFTEN),
+    }
     return Fit("mix_volume", level, crop.name, figures)
 
 
@@ -164,9 +169,15 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
     figures = {
-        "count": n, "close_n": close, "airy_n": airy, "close_m": wants.spacing_m[0], "airy_m": wants.spacing_m[1],
-        "between_m": between, "full_m": max(crop.spread_m, now_m), "now_m": now_m,
-    }  # fmt: skip
+        "count": n,
+        "close_n": close,
+        "airy_n": airy,
+        "close_m": wants.spacing_m[0],
+        "airy_m": wants.spacing_m[1],
+        "between_m": between,
+        "full_m": max(crop.spread_m, now_m),
+        "now_m": now_m,
+    }
     for name, plants in (("", n), ("close_", close), ("airy_", airy)):
         figures[f"{name}l"] = full_grown_l(crop, plants, ground)
         if days is not None:
@@ -187,9 +198,16 @@ def hours_of_sun(here: BedToday, date: dt.date) -> float:
     """
     garden, seen, points = here.garden, exposure_on(here.bed, date), points_of(here.bed)
     hours = sun_hours(
-        garden.things if points else (), points, garden.latitude, garden.longitude, utc_offset_on(garden, date),
-        date.timetuple().tm_yday, garden.north_deg, seen.sun_from_h, seen.sun_to_h,
-    )  # fmt: skip
+        garden.things if points else (),
+        points,
+        garden.latitude,
+        garden.longitude,
+        utc_offset_on(garden, date),
+        date.timetuple().tm_yday,
+        garden.north_deg,
+        seen.sun_from_h,
+        seen.sun_to_h,
+    )
     return hours * microclimate.COVER_EFFECTS[seen.cover][0] * (1 - seen.shade_pct / 100)
 
 
@@ -267,10 +285,14 @@ def _rotation(bed: Bed, p: Planting, wants: Room) -> Iterator[Fit]:
         return
     since = p.planted - dt.timedelta(days=365 * room.YEARS_BETWEEN)
     before = [
-        x for x in bed.plantings
-        if x is not p and x.removed is not None and since < x.removed <= p.planted and crop_of(x).group != "neighbour"
+        x
+        for x in bed.plantings
+        if x is not p
+        and x.removed is not None
+        and since < x.removed <= p.planted
+        and crop_of(x).group != "neighbour"
         and ROOM[x.crop].family == wants.family
-    ]  # fmt: skip
+    ]
     if before:
         last = max(before, key=lambda x: x.removed or x.planted)
         figures: dict[str, Any] = {"year": (last.removed or last.planted).year, "rest_years": room.YEARS_BETWEEN}

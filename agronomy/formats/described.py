@@ -192,8 +192,9 @@ def _as_input_error(error: ErrorDetails, piece: Json, path: str) -> InputError:
         "string_too_short": "some text",
         "string_too_long": f"at most {limit.get('max_length')} characters",
         "too_long": f"at most {limit.get('max_length')} entries",
-        "too_short": f"at least {limit.get('min_length')} of them" if limit.get("min_length") == 1 else
-        f"{limit.get('min_length')} entries",
+        "too_short": f"at least {limit.get('min_length')} of them"
+        if limit.get("min_length") == 1
+        else f"{limit.get('min_length')} entries",
         "string_pattern_mismatch": "text without space at its ends",
         "string_type": "text",
         "bool_type": "true or false",
@@ -202,7 +203,7 @@ def _as_input_error(error: ErrorDetails, piece: Json, path: str) -> InputError:
         "dataclass_type": "a description with all its fields",
         "dict_type": "a description with all its fields",
         "mapping_type": "names with values",
-    }.get(kind, DATES if said.get("format") == "date" else "what the schema says")  # fmt: skip
+    }.get(kind, DATES if said.get("format") == "date" else "what the schema says")
     return FormatError(path or "file", value, allowed)
 
 

@@ -10,11 +10,33 @@ from agronomy.describe import bed, garden, planting, soil, water
 from agronomy.formats.described import Json, schema_of
 
 TABLES: Final = (
-    garden.Garden, bed.Bed, soil.Soil, soil.Jar, soil.Part, soil.Layer, bed.Exposure, bed.Mulch, planting.Planting,
-    planting.Size, planting.Count, planting.OwnCrop, water.Rig, water.Drip, water.Reservoir, water.Watering,
-    water.Observation, garden.Gauge, garden.TypedDay, garden.Person, garden.Allowed, garden.Move, garden.Thing,
-    garden.FingerMark, garden.Measurement, garden.Season,
-)  # fmt: skip
+    garden.Garden,
+    bed.Bed,
+    soil.Soil,
+    soil.Jar,
+    soil.Part,
+    soil.Layer,
+    bed.Exposure,
+    bed.Mulch,
+    planting.Planting,
+    planting.Size,
+    planting.Count,
+    planting.OwnCrop,
+    water.Rig,
+    water.Drip,
+    water.Reservoir,
+    water.Watering,
+    water.Observation,
+    garden.Gauge,
+    garden.TypedDay,
+    garden.Person,
+    garden.Allowed,
+    garden.Move,
+    garden.Thing,
+    garden.FingerMark,
+    garden.Measurement,
+    garden.Season,
+)
 
 
 def field_tables() -> str:

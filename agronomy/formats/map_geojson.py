@@ -41,15 +41,20 @@ def map_as_geojson(garden: g.Garden) -> Json:
             point = {"type": "Point", "coordinates": [rig.x_m, rig.y_m]}
             features.append({"type": "Feature", "geometry": point, "properties": properties})
     return {
-        "type": "FeatureCollection", "name": garden.name, "units": "local metres", "north_deg": garden.north_deg,
+        "type": "FeatureCollection",
+        "name": garden.name,
+        "units": "local metres",
+        "north_deg": garden.north_deg,
         "features": features,
-    }  # fmt: skip
+    }
 
 
 def _feature(ring: list[list[float]], properties: Json) -> Json:
     return {
-        "type": "Feature", "geometry": {"type": "Polygon", "coordinates": [ring]}, "properties": properties,
-    }  # fmt: skip
+        "type": "Feature",
+        "geometry": {"type": "Polygon", "coordinates": [ring]},
+        "properties": properties,
+    }
 
 
 def outline(x: float, y: float, length: float, width: float, turn_deg: float, rounded: bool) -> list[list[float]]:

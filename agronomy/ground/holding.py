@@ -179,9 +179,18 @@ def of_mix(mix: Mix, pot_height_m: float | None, spread: float = MIX_SPREAD) -> 
     """A mix in a pot of this height [m], or (None) in a bed on soil."""
     fc = float(mix.content_at(OPEN_BED_SUCTION_CM)) if pot_height_m is None else mix.container_capacity(pot_height_m)
     return Holding(
-        fc, mix.wilting_point, mix.saturation, mix.ksat, mix.rew, 1.0, spread, 67, mix.source, mix.repels,
+        fc,
+        mix.wilting_point,
+        mix.saturation,
+        mix.ksat,
+        mix.rew,
+        1.0,
+        spread,
+        67,
+        mix.source,
+        mix.repels,
         mix.dry_kg_per_l,
-    )  # fmt: skip
+    )
 
 
 def _of_percentages(sand: float, clay: float, soil: Soil) -> Holding:
@@ -191,16 +200,22 @@ def _of_percentages(sand: float, clay: float, soil: Soil) -> Holding:
     return _of_texture(sand, clay, soil.organic_matter_pct, texture, test_spread(soil), how)
 
 
-def _of_texture(
-    sand: float, clay: float, organic_matter: float, texture: str, spread: float, how: str
-) -> Holding:  # fmt: skip
+def _of_texture(sand: float, clay: float, organic_matter: float, texture: str, spread: float, how: str) -> Holding:
     clay = min(max(clay, LEAST_CLAY), MOST_CLAY)
     s = saxton_rawls(min(sand, 100 - clay), clay, min(organic_matter, MOST_ORGANIC_MATTER))
     rew, drain_days, curve_number = _BY_CLASS[texture]
     return Holding(
-        s.field_capacity, s.wilting_point, s.saturation, s.ksat, rew, drain_days, spread, curve_number,
-        f"{how}, Saxton and Rawls 2006", dry_kg_per_l=s.bulk_density,
-    )  # fmt: skip
+        s.field_capacity,
+        s.wilting_point,
+        s.saturation,
+        s.ksat,
+        rew,
+        drain_days,
+        spread,
+        curve_number,
+        f"{how}, Saxton and Rawls 2006",
+        dry_kg_per_l=s.bulk_density,
+    )
 
 
 def _with_stones(h: Holding, soil: Soil) -> Holding:
@@ -210,8 +225,12 @@ def _with_stones(h: Holding, soil: Soil) -> Holding:
     if fine == 1 and slower == 1:
         return h
     return dataclasses.replace(
-        h, field_capacity=h.field_capacity * fine, wilting_point=h.wilting_point * fine,
-        saturation=h.saturation * fine, drain_days=h.drain_days * slower, rew=h.rew * fine,
+        h,
+        field_capacity=h.field_capacity * fine,
+        wilting_point=h.wilting_point * fine,
+        saturation=h.saturation * fine,
+        drain_days=h.drain_days * slower,
+        rew=h.rew * fine,
         dry_kg_per_l=h.dry_kg_per_l * fine + STONE_KG_PER_L * (1 - fine),
         source=h.source + (f", {soil.stones_pct:.0f} % stones" if fine < 1 else ""),
-    )  # fmt: skip
+    )

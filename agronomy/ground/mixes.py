@@ -81,8 +81,9 @@ def blend(parts: Sequence[Part]) -> Mix:
     total = sum(p.parts for p in parts)
     if total <= 0:
         raise MissingError("soil.mix", "at least one ingredient with its parts")
-    shares = [(INGREDIENT[require_one_of("soil.mix.ingredient", p.ingredient, INGREDIENT)], p.parts / total)
-              for p in parts]  # fmt: skip
+    shares = [
+        (INGREDIENT[require_one_of("soil.mix.ingredient", p.ingredient, INGREDIENT)], p.parts / total) for p in parts
+    ]
 
     def mean(name: str) -> float:
         return float(sum(getattr(m, name) * share for m, share in shares))
@@ -92,9 +93,16 @@ def blend(parts: Sequence[Part]) -> Mix:
 
     repelling = sum(share for m, share in shares if m.repels)
     return Mix(
-        mean("saturation"), mean("wilting_point"), by_log("alpha"), mean("n"), by_log("ksat"), mean("rew"),
-        repelling >= REPELS_FROM_PEAT, "home mix by its parts: common practice, no source", mean("dry_kg_per_l"),
-    )  # fmt: skip
+        mean("saturation"),
+        mean("wilting_point"),
+        by_log("alpha"),
+        mean("n"),
+        by_log("ksat"),
+        mean("rew"),
+        repelling >= REPELS_FROM_PEAT,
+        "home mix by its parts: common practice, no source",
+        mean("dry_kg_per_l"),
+    )
 
 
 SETTLES: Final = 1.15  # litres to buy for a litre that has settled and been watered in; common practice, no source

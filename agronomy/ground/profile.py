@@ -60,9 +60,7 @@ class Profile:
     def tew(self) -> float:
         """Total evaporable water [mm] of the top layer, at most as thick as the ground is deep. FAO-56 eq. 73."""
         top = self.top
-        return total_evaporable_water(
-            top.field_capacity, top.wilting_point, min(EVAPORATING_LAYER_M, self.depth_m)
-        )  # fmt: skip
+        return total_evaporable_water(top.field_capacity, top.wilting_point, min(EVAPORATING_LAYER_M, self.depth_m))
 
     @property
     def rew(self) -> float:

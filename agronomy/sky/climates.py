@@ -196,9 +196,12 @@ def years_of(climate: str, southern: bool) -> Years:
     low = np.minimum(tmin[:, None] + TMIN_SD * (0.6 * warm + 0.8 * cool), high - 1.0)
     unknown = np.full_like(low, np.nan)
     columns = dict.fromkeys(COLUMNS, unknown) | {
-        "tmin": low, "tmax": high, "tdew": low - c.dryness, "wind": np.full_like(low, c.wind),
+        "tmin": low,
+        "tmax": high,
+        "tdew": low - c.dryness,
+        "wind": np.full_like(low, c.wind),
         "rain": np.where(wet, _amounts(np.array(c.rain), np.array(c.rain_days), shifted, wet.shape, rng), 0.0),
-    }  # fmt: skip
+    }
     return Years(columns, c.name)
 
 
@@ -220,9 +223,7 @@ def _wet_days(chance: Array, rng: np.random.Generator) -> npt.NDArray[np.bool_]:
     return wet
 
 
-def _amounts(
-    rain: Array, rain_days: Array, month: Any, shape: tuple[int, ...], rng: np.random.Generator
-) -> Array:  # fmt: skip
+def _amounts(rain: Array, rain_days: Array, month: Any, shape: tuple[int, ...], rng: np.random.Generator) -> Array:
     """Rain of a wet day [mm] from a gamma distribution by its month's mean. Geng et al. (1986): beta = -2.16 + 1.83 r,
     alpha the mean over beta; the smallest beta is common practice."""
     mean = np.maximum(rain / rain_days, 0.5)

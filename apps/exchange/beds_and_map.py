@@ -25,8 +25,17 @@ DATES: Final = ("planted", "removed")
 YES: Final = {"1": True, "true": True, "yes": True, "0": False, "false": False, "no": False, "": False}
 OF_BED: Final = ("kind", "length_m", "width_m", "soil_depth_m", "round", "method")
 OF_PLANTING: Final = (
-    "crop", "variety", "count", "planted", "removed", "start", "height", "spread_m", "spacing_m", "buried_m"
-)  # fmt: skip
+    "crop",
+    "variety",
+    "count",
+    "planted",
+    "removed",
+    "start",
+    "height",
+    "spread_m",
+    "spacing_m",
+    "buried_m",
+)
 MOST_LINES: Final = 5000
 MOST_FAULTS: Final = 50
 

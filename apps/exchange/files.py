@@ -82,12 +82,35 @@ def beds_as_csv(garden: Garden) -> str:
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(
-        ["bed", "kind", "length_m", "width_m", "round", "method", "soil", "crop", "variety", "count", "planted",
-         "removed", "start", "height", "spread_m", "seen"]
-    )  # fmt: skip
+        [
+            "bed",
+            "kind",
+            "length_m",
+            "width_m",
+            "round",
+            "method",
+            "soil",
+            "crop",
+            "variety",
+            "count",
+            "planted",
+            "removed",
+            "start",
+            "height",
+            "spread_m",
+            "seen",
+        ]
+    )
     for bed in described_garden(garden).beds:
-        head = [bed.name, bed.kind, bed.length_m, bed.width_m, int(bed.round), bed.method,
-                bed.soils[-1].material if bed.soils else "unknown"]  # fmt: skip
+        head = [
+            bed.name,
+            bed.kind,
+            bed.length_m,
+            bed.width_m,
+            int(bed.round),
+            bed.method,
+            bed.soils[-1].material if bed.soils else "unknown",
+        ]
         for p in bed.plantings or (None,):
             if p is None:
                 writer.writerow([*map(_cell, head), *[""] * 9])

@@ -54,7 +54,7 @@ def make_sample(sample: Sample, owner: Any) -> Garden:
     """Write a sample's facts for an owner. Its weather comes from the provider afterwards."""
     return write_garden(
         described(sample), owner, time_zone=sample.time_zone, clock_date=sample.opens_on, demonstration=True
-    )  # fmt: skip
+    )
 
 
 def load_sample(sample: Sample, owner: Any) -> tuple[Garden, bool]:

@@ -95,9 +95,14 @@ def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
 
 
 def _write_bed(
-    bed: g.Bed, position: int, garden: Garden, owner: Any, rigs: dict[str, Rig], crops: dict[str, OwnCrop],
+    bed: g.Bed,
+    position: int,
+    garden: Garden,
+    owner: Any,
+    rigs: dict[str, Rig],
+    crops: dict[str, OwnCrop],
     moves: list[g.Move],
-) -> None:  # fmt: skip
+) -> None:
     box, line = bed.reservoir, bed.drip
     row = Bed.objects.create(
         garden=garden,

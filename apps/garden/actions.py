@@ -35,13 +35,28 @@ from apps.garden.models import (
 from apps.garden.rows import shared
 
 GARDEN_FIELDS = (
-    "name", "latitude", "longitude", "elevation_m", "style", "coastal", "growth", "heat_rule", "people", "allowed",
-    "north_deg", "method", "climate",
-)  # fmt: skip
+    "name",
+    "latitude",
+    "longitude",
+    "elevation_m",
+    "style",
+    "coastal",
+    "growth",
+    "heat_rule",
+    "people",
+    "allowed",
+    "north_deg",
+    "method",
+    "climate",
+)
 BED_FIELDS = (
-    *shared(g.Bed, Bed), "emitters", "emitter_flow_l_per_h", "reservoir_capacity_l", "reservoir_wick_l_per_day",
+    *shared(g.Bed, Bed),
+    "emitters",
+    "emitter_flow_l_per_h",
+    "reservoir_capacity_l",
+    "reservoir_wick_l_per_day",
     "reservoir_opening_l",
-)  # fmt: skip
+)
 PLANTING_FIELDS = tuple(x for x in shared(g.Planting, Planting) if x != "own_crop")
 MOST_GARDENS = 20
 MOST_PUT_AWAY = 10
@@ -236,9 +251,13 @@ class SaveBed:
 
     def _described(self, bed: Bed) -> g.Bed:
         return convert.described_bed(
-            bed, self._as_described(), self._mulch_as_described(), self.soil, self.exposure,
+            bed,
+            self._as_described(),
+            self._mulch_as_described(),
+            self.soil,
+            self.exposure,
             list(self.own_crops.values()),
-        )  # fmt: skip
+        )
 
     def _bed(self, garden: Garden) -> Bed:
         if self.bed_id is None:

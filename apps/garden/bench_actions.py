@@ -91,9 +91,7 @@ class Measure:
         first = rig.garden.rigs.order_by("pk").values_list("pk", flat=True).first()
         beds = Bed.objects.filter(garden=rig.garden).exclude(method="can")
         mine = beds.filter(rig=rig) | (beds.filter(rig=None) if rig.pk == first else beds.none())
-        poured = mine.filter(
-            waterings__date__gte=since, waterings__date__lt=until, waterings__struck_at=None
-        )  # fmt: skip
+        poured = mine.filter(waterings__date__gte=since, waterings__date__lt=until, waterings__struck_at=None)
         return float(poured.aggregate(all=Sum("waterings__litres"))["all"] or 0.0)
 
 
@@ -123,9 +121,16 @@ class KeepMeasurement:
             if garden.measurements.count() >= MOST_MEASUREMENTS:
                 raise InputError("measurements", MOST_MEASUREMENTS + 1, f"at most {MOST_MEASUREMENTS} tests kept")
             row = Measurement(
-                id=self.id, garden=garden, kind=self.test.kind, date=date, by=self.by, given=self.test.given,
-                found=found, bed=self.test.bed(garden), rig=self.test.rig(garden),
-            )  # fmt: skip
+                id=self.id,
+                garden=garden,
+                kind=self.test.kind,
+                date=date,
+                by=self.by,
+                given=self.test.given,
+                found=found,
+                bed=self.test.bed(garden),
+                rig=self.test.rig(garden),
+            )
             row.before = SETS[row.kind](row)
             row.save()
         return row
@@ -234,10 +239,15 @@ def _soil_of(bed: Bed) -> Json:
 
 
 SETS: dict[str, Callable[[Measurement], Json]] = {
-    "bucket": _set_flow, "meter": _set_flow, "can": _set_can, "finger": _set_finger, "pot": _set_pot,
-    "squeeze": _set_soil({"feel": "feel"}), "jar": _set_soil({"jar": "jar"}),
+    "bucket": _set_flow,
+    "meter": _set_flow,
+    "can": _set_can,
+    "finger": _set_finger,
+    "pot": _set_pot,
+    "squeeze": _set_soil({"feel": "feel"}),
+    "jar": _set_soil({"jar": "jar"}),
     "drain": _set_soil({"intake_mm_per_h": "intake_mm_per_h", "drainage": "drainage"}),
-}  # fmt: skip
+}
 
 
 def _put_back(m: Measurement) -> None:

@@ -73,9 +73,7 @@ class DeclineInvitation:
 
 
 def _mine(user: Any, invitation_id: int) -> Invitation:
-    found = Invitation.objects.select_related("garden").filter(
-        user=user, pk=invitation_id, garden__removed_at=None
-    )  # fmt: skip
+    found = Invitation.objects.select_related("garden").filter(user=user, pk=invitation_id, garden__removed_at=None)
     invitation = found.first()
     if invitation is None:
         raise NotFound("invitation")

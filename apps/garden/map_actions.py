@@ -149,9 +149,7 @@ class CopyBed:
             BedRecord.objects.create(bed=copy, aspect=record.aspect, date=today, value=record.value)
         mulch = source.mulches.order_by("-date").first()
         if mulch is not None:
-            MulchRecord.objects.create(
-                bed=copy, date=today, kind=mulch.kind, depth_m=mulch.depth_m, cover=mulch.cover
-            )  # fmt: skip
+            MulchRecord.objects.create(bed=copy, date=today, kind=mulch.kind, depth_m=mulch.depth_m, cover=mulch.cover)
 
 
 def _free_name(name: str, taken: set[str]) -> str:

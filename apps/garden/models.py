@@ -73,9 +73,20 @@ class Garden(models.Model):
 keep(
     Garden,
     g.Garden,
-    ("rigs", "beds", "gauge", "own_crops", "moves", "things", "days", "climate_days", "measurements", "seasons",
-     "utc_offset_h"),
-)  # fmt: skip
+    (
+        "rigs",
+        "beds",
+        "gauge",
+        "own_crops",
+        "moves",
+        "things",
+        "days",
+        "climate_days",
+        "measurements",
+        "seasons",
+        "utc_offset_h",
+    ),
+)
 
 
 class Role(models.TextChoices):

@@ -109,7 +109,7 @@ class ConfirmSizes:
             Planting.objects.filter(bed__garden=garden, bed__removed_at=None, withdrawn_at=None).values_list(
                 "pk", flat=True
             )
-        )  # fmt: skip
+        )
         for i, x in enumerate(self.sizes):
             if x["planting"] not in known:
                 raise InputError(f"sizes[{i}].planting", x["planting"], "a planting of this garden")
@@ -118,7 +118,8 @@ class ConfirmSizes:
         with transaction.atomic():
             for x in self.sizes:
                 SizeSighting.objects.update_or_create(
-                    planting_id=x["planting"], date=today,
+                    planting_id=x["planting"],
+                    date=today,
                     defaults={"height": x["height"], "spread_m": x["spread_m"]},
-                )  # fmt: skip
+                )
         return len(self.sizes)

@@ -40,9 +40,12 @@ def _column(hint: Any, default: Any) -> models.Field[Any, Any]:
     if typing.get_origin(inner) is Literal:
         return models.CharField(max_length=24, choices=choices(typing.get_args(inner)), **how)
     kinds: dict[Any, Any] = {
-        bool: models.BooleanField, float: models.FloatField, int: models.IntegerField, dt.date: models.DateField,
+        bool: models.BooleanField,
+        float: models.FloatField,
+        int: models.IntegerField,
+        dt.date: models.DateField,
         str: functools.partial(models.CharField, max_length=60),
-    }  # fmt: skip
+    }
     made: models.Field[Any, Any] = kinds[inner](**how)
     return made
 

@@ -21,9 +21,24 @@ MOST_SEASONS = 100
 MOVED_ON = ("transplant", "potted_up", "pricked_out", "hardening_off")
 # Crops that stand for years, and are not cleared with a season unless asked: common practice, no source.
 STAYING = frozenset(
-    {"artichoke", "asparagus", "rhubarb", "chives", "mint", "thyme", "rosemary", "sage", "strawberry", "raspberry",
-     "currant", "gooseberry", "blueberry", "hedge", "tree_roots"}
-)  # fmt: skip
+    {
+        "artichoke",
+        "asparagus",
+        "rhubarb",
+        "chives",
+        "mint",
+        "thyme",
+        "rosemary",
+        "sage",
+        "strawberry",
+        "raspberry",
+        "currant",
+        "gooseberry",
+        "blueberry",
+        "hedge",
+        "tree_roots",
+    }
+)
 assert set(CROPS) >= STAYING
 
 
@@ -31,7 +46,7 @@ def clearing(garden: Any) -> list[Planting]:
     """What stands in the garden's beds today, in walking order."""
     standing = Planting.objects.filter(
         bed__garden=garden, bed__removed_at=None, withdrawn_at=None, removed=None, planted__lte=garden.today
-    )  # fmt: skip
+    )
     return list(standing.select_related("bed", "own_crop").order_by("bed__position", "pk"))
 
 
@@ -60,7 +75,7 @@ class EndSeason:
             Planting.objects.filter(pk__in=[p.pk for p in ended]).update(removed=garden.today)
             return Season.objects.create(
                 garden=garden, name=self.name, ended=garden.today, cleared=[p.pk for p in ended]
-            )  # fmt: skip
+            )
 
 
 @dataclass
@@ -131,9 +146,14 @@ class PlantOut:
             else:
                 raised.thinned.create(date=self.date, count=left - self.count)
             return Planting.objects.create(
-                bed=bed, own_crop=raised.own_crop, crop=raised.crop, variety=raised.variety, count=self.count,
-                planted=self.date, start=self.start,
-            )  # fmt: skip
+                bed=bed,
+                own_crop=raised.own_crop,
+                crop=raised.crop,
+                variety=raised.variety,
+                count=self.count,
+                planted=self.date,
+                start=self.start,
+            )
 
 
 @dataclass

@@ -116,10 +116,10 @@ def read_beds(garden: Garden) -> list[BedFacts]:
         .values_list("bed_id", "id", "own_crop_id", *fields)
     )
     thinned = _grouped(
-        PlantCount.objects.filter(planting__bed__garden=garden).order_by("date").values_list(
-            "planting_id", "date", "count"
-        )
-    )  # fmt: skip
+        PlantCount.objects.filter(planting__bed__garden=garden)
+        .order_by("date")
+        .values_list("planting_id", "date", "count")
+    )
     own_crops = {row.pk: own_crop(row) for row in OwnCrop.objects.filter(garden=garden, removed_at=None)}
     records = _grouped(
         BedRecord.objects.filter(**mine).order_by("date").values_list("bed_id", "aspect", "date", "value")

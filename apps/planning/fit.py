@@ -32,9 +32,10 @@ def days_of(now: Situation) -> Days | None:
     behind = sky_of(now.garden, now.weather, today, today - SOIL_LOOKS_BACK).behind
     et = reference_et(behind)
     means = np.where(
-        np.isnan(behind.columns["tmean"]), (behind.columns["tmin"] + behind.columns["tmax"]) / 2,
+        np.isnan(behind.columns["tmean"]),
+        (behind.columns["tmin"] + behind.columns["tmax"]) / 2,
         behind.columns["tmean"],
-    )  # fmt: skip
+    )
     soil_c = float(soil_temperature(means)[-1]) if len(means) >= LEAST_DAYS else None
     low, high = behind.columns["tmin"][-1], behind.columns["tmax"][-1]
     return Days(float(low), float(high), float(et.ea[-1]), soil_c)

@@ -25,20 +25,28 @@ def issue_advice(now: Situation) -> IssuedAdvice | None:
         return None
     beds = [_advice_on(b) for b in now.plan.beds]
     advice, _ = IssuedAdvice.objects.get_or_create(
-        garden=now.garden, date=now.plan.today, facts_hash=now.facts_hash,
+        garden=now.garden,
+        date=now.plan.today,
+        facts_hash=now.facts_hash,
         defaults={"beds": beds, "snapshot": now.weather.snapshot, "rain": _rain_expected(now.plan)},
-    )  # fmt: skip
+    )
     return advice
 
 
 def _advice_on(b: BedPlan) -> dict[str, Any]:
     """What was said of one bed and what it rested on, so that it can be held against what came."""
     return {
-        "bed": int(b.bed.key), "word": b.word, "cause": b.cause, "litres": round(b.dose.litres, 2) if b.dose else 0.0,
-        "chance_asks": round(b.chance_asks, 4), "wait_days": b.choice.wait_days,
-        "costs": [round(c, 4) for c in b.choice.costs], "rain_enough": [round(c, 4) for c in b.choice.rain_enough],
-        "net_mm": round(b.net_mm.mid, 3), "trigger_mm": round(b.trigger_mm, 3),
-    }  # fmt: skip
+        "bed": int(b.bed.key),
+        "word": b.word,
+        "cause": b.cause,
+        "litres": round(b.dose.litres, 2) if b.dose else 0.0,
+        "chance_asks": round(b.chance_asks, 4),
+        "wait_days": b.choice.wait_days,
+        "costs": [round(c, 4) for c in b.choice.costs],
+        "rain_enough": [round(c, 4) for c in b.choice.rain_enough],
+        "net_mm": round(b.net_mm.mid, 3),
+        "trigger_mm": round(b.trigger_mm, 3),
+    }
 
 
 def _rain_expected(p: Plan) -> list[dict[str, Any]]:

@@ -173,8 +173,11 @@ class EndFeed:
 
 
 EVENTS: dict[str, type[Event]] = {
-    "watering": Watering, "observation": Observation, "put_off": PutOff, "moved_soak": MovedSoak,
-}  # fmt: skip
+    "watering": Watering,
+    "observation": Observation,
+    "put_off": PutOff,
+    "moved_soak": MovedSoak,
+}
 
 
 @dataclass

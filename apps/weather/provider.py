@@ -51,9 +51,12 @@ def _get(params: dict[str, str | float]) -> httpx.Response:
 def fetch(latitude: float, longitude: float, elevation_m: float, issued: dt.date, past_days: int) -> ProviderAnswer:
     """Ask for the forecast issued on a date, with the days observed before it. Raises ProviderError."""
     params: dict[str, str | float] = {
-        "latitude": latitude, "longitude": longitude, "elevation": elevation_m, "issued": issued.isoformat(),
+        "latitude": latitude,
+        "longitude": longitude,
+        "elevation": elevation_m,
+        "issued": issued.isoformat(),
         "past_days": past_days,
-    }  # fmt: skip
+    }
     try:
         response = _get(params)
     except httpx.HTTPError as error:

@@ -19,9 +19,14 @@ from standins.weather.stations import station_near
 PROTOCOL = "isleshower-weather-1"
 MOST_PAST_DAYS = 400
 UNITS = {
-    "tmin": "degrees C", "tmax": "degrees C", "rhmin": "%", "rhmax": "%", "wind": "m/s at 2 m",
-    "rs": "MJ m-2 d-1", "rain": "mm",
-}  # fmt: skip
+    "tmin": "degrees C",
+    "tmax": "degrees C",
+    "rhmin": "%",
+    "rhmax": "%",
+    "wind": "m/s at 2 m",
+    "rs": "MJ m-2 d-1",
+    "rain": "mm",
+}
 FAULTS = ("none", "down", "slow", "garbage")
 
 

@@ -55,9 +55,11 @@ class Climate:
         if self.rains_from <= day_of_year <= self.rains_to:
             return self
         return dataclasses.replace(
-            self, after_dry=self.after_dry_rainless, after_wet=self.after_wet_rainless,
+            self,
+            after_dry=self.after_dry_rainless,
+            after_wet=self.after_wet_rainless,
             rain_mean=self.rain_mean_rainless,
-        )  # fmt: skip
+        )
 
     @property
     def wet_share(self) -> float:
@@ -228,9 +230,14 @@ def observed_day(
 
 
 def ensemble_day(
-    date: dt.date, issued: dt.date, latitude: float, elevation: float, seed: int, climate: Climate,
+    date: dt.date,
+    issued: dt.date,
+    latitude: float,
+    elevation: float,
+    seed: int,
+    climate: Climate,
     overlays: tuple[Overlay, ...],
-) -> dict[str, list[float]]:  # fmt: skip
+) -> dict[str, list[float]]:
     """What each member of the forecast issued on a date says of a day."""
     z = latent_members(date, issued, seed, climate)
     rng = np.random.default_rng([seed, issued.toordinal(), date.toordinal(), 2])

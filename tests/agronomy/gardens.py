@@ -17,10 +17,16 @@ LATITUDE, ELEVATION = 44.6, 31.0
 def bed(name: str = "Bench", **changes: object) -> g.Bed:
     """A raised loam bed of six tomatoes, shoulder-high, watered by hose."""
     fields: dict[str, object] = {
-        "name": name, "kind": "raised", "length_m": 2.4, "width_m": 1.2, "opened": OPENED, "opening_wetness": "moist",
-        "soils": (g.Soil("loam"),), "rig": "Hose",
+        "name": name,
+        "kind": "raised",
+        "length_m": 2.4,
+        "width_m": 1.2,
+        "opened": OPENED,
+        "opening_wetness": "moist",
+        "soils": (g.Soil("loam"),),
+        "rig": "Hose",
         "plantings": (planting("tomato", 6, "shoulder", 0.6),),
-    }  # fmt: skip
+    }
     return g.Bed(**{**fields, **changes})  # type: ignore[arg-type]
 
 
@@ -42,17 +48,31 @@ def days_of(start: dt.date, n: int, rain: dict[int, float] | None = None, **valu
 
 
 def sky(
-    rain_chance: float = 0.0, rain_mm: float = 20.0, rain_day: int = 1, tmax_ahead: float | None = None,
-    heat_from: int | None = None, spread: float = 0.0, behind_rain: dict[int, float] | None = None, members: int = 40,
-    days: int = 16, tmax: float = 25.0,
-) -> Sky:  # fmt: skip
+    rain_chance: float = 0.0,
+    rain_mm: float = 20.0,
+    rain_day: int = 1,
+    tmax_ahead: float | None = None,
+    heat_from: int | None = None,
+    spread: float = 0.0,
+    behind_rain: dict[int, float] | None = None,
+    members: int = 40,
+    days: int = 16,
+    tmax: float = 25.0,
+) -> Sky:
     """Three dry weeks behind; ahead, members that share a day of possible rain, a possible heat wave, a spread."""
     behind = table_from_days(days_of(OPENED, (TODAY - OPENED).days, behind_rain, tmax=tmax), LATITUDE, ELEVATION)
     dates = tuple(TODAY + dt.timedelta(days=i) for i in range(days))
     unknown = np.full((days, members), np.nan)
     columns = {c: unknown.copy() for c in COLUMNS}
-    for name, value in (("tmin", 14.0), ("tmax", tmax_ahead or tmax), ("rhmin", 48.0), ("rhmax", 92.0), ("wind", 2.0),
-                        ("rs", 23.0), ("rain", 0.0)):  # fmt: skip
+    for name, value in (
+        ("tmin", 14.0),
+        ("tmax", tmax_ahead or tmax),
+        ("rhmin", 48.0),
+        ("rhmax", 92.0),
+        ("wind", 2.0),
+        ("rs", 23.0),
+        ("rain", 0.0),
+    ):
         columns[name][:] = value
     lift = np.linspace(-1, 1, members) * spread
     columns["tmax"] += lift

@@ -118,14 +118,14 @@ class ReferenceET(unittest.TestCase):
         fallon, adelaide = ref.cases()["refet-fallon-20150701"], ref.cases()["rpkg-kenttown-10d"]
         day = ref.table_from_days(
             [(dt.date(2015, 7, 1), {k: fallon[k] for k in ("tmin", "tmax", "tdew", "rs", "wind")})],
-            fallon["latitude"], fallon["elevation"], fallon["wind_height"],
-        )  # fmt: skip
+            fallon["latitude"],
+            fallon["elevation"],
+            fallon["wind_height"],
+        )
         want, tolerance = fallon.expect("et0")
         self.assertAlmostEqual(float(et.reference_et(day).et0_mm[0]), want, delta=tolerance)
         names = ("tmin", "tmax", "rhmin", "rhmax", "rs", "wind")
-        days = [
-            (dt.date(2001, 3, 1) + dt.timedelta(days=i), {n: adelaide[n][i] for n in names}) for i in range(10)
-        ]  # fmt: skip
+        days = [(dt.date(2001, 3, 1) + dt.timedelta(days=i), {n: adelaide[n][i] for n in names}) for i in range(10)]
         table = ref.table_from_days(days, adelaide["latitude"], adelaide["elevation"], adelaide["wind_height"])
         want, tolerance = adelaide.expect("et0")
         np.testing.assert_allclose(et.reference_et(table).et0_mm, want, atol=tolerance)
@@ -154,10 +154,15 @@ class ReferenceET(unittest.TestCase):
                 index = pd.DatetimeIndex([d.isoformat() for d in table.dates])
                 column = {k: pd.Series(v, index=index) for k, v in table.columns.items()}
                 theirs = pyet.pm_fao56(
-                    (column["tmin"] + column["tmax"]) / 2, pd.Series(ours.u2, index=index), rs=column["rs"],
-                    elevation=table.elevation_m, lat=math.radians(table.latitude), tmax=column["tmax"],
-                    tmin=column["tmin"], ea=column["ea"],
-                )  # fmt: skip
+                    (column["tmin"] + column["tmax"]) / 2,
+                    pd.Series(ours.u2, index=index),
+                    rs=column["rs"],
+                    elevation=table.elevation_m,
+                    lat=math.radians(table.latitude),
+                    tmax=column["tmax"],
+                    tmin=column["tmin"],
+                    ea=column["ea"],
+                )
                 np.testing.assert_allclose(ours.et0_mm, theirs.to_numpy(), atol=0.001)
                 capped = ref.cases()[f"year-{site}"].expect("et0_sum_fao_cap_only")
                 self.assertAlmostEqual(float(et.reference_et(table).et0_mm.sum()), capped[0], delta=capped[1])
@@ -177,9 +182,13 @@ class ReferenceET(unittest.TestCase):
         """Taking a value out changes the tier and the answer; taking the procedure out would fail here."""
         full = {"tmin": 14.0, "tmax": 27.0, "rhmin": 42.0, "rhmax": 90.0, "wind": 3.5, "rs": 25.0}
         expected = {
-            (): "full", ("wind",): "no-wind", ("rhmin", "rhmax"): "no-humidity", ("rs",): "no-radiation",
-            ("rs", "rhmin", "rhmax"): "temperature-wind", ("rs", "rhmin", "rhmax", "wind"): "hargreaves",
-        }  # fmt: skip
+            (): "full",
+            ("wind",): "no-wind",
+            ("rhmin", "rhmax"): "no-humidity",
+            ("rs",): "no-radiation",
+            ("rs", "rhmin", "rhmax"): "temperature-wind",
+            ("rs", "rhmin", "rhmax", "wind"): "hargreaves",
+        }
         seen = {}
         for gone, tier in expected.items():
             got = et.reference_et(ref.one_day(**{k: v for k, v in full.items() if k not in gone}))

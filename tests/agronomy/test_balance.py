@@ -42,8 +42,19 @@ class Run:
     def home(name: str) -> str:
         if name in ("ET0", "RAIN", "CLIMATE", "ET0_CV", "RAIN_CV"):
             return "air"
-        bed = ("CURVE_NUMBER", "P_SLOPE", "CAPACITY", "WICK", "WICK_REST", "TRIGGER_RAW", "TRIGGER_BEYOND",
-               "FILL_BELOW", "REACH", "REPELS_BEYOND", "STORE_WEIGHT")  # fmt: skip
+        bed = (
+            "CURVE_NUMBER",
+            "P_SLOPE",
+            "CAPACITY",
+            "WICK",
+            "WICK_REST",
+            "TRIGGER_RAW",
+            "TRIGGER_BEYOND",
+            "FILL_BELOW",
+            "REACH",
+            "REPELS_BEYOND",
+            "STORE_WEIGHT",
+        )
         return "bed" if name in bed else "day"
 
     def rows(self, run=run_rows, parts=s.WHOLE_DAY) -> np.ndarray:
@@ -90,9 +101,11 @@ class Published(unittest.TestCase):
                 run.state[..., s.DR] = case["dr_start"]
                 rows = run.rows()
                 for key, column in (
-                    ("ks", s.KS), ("eta", s.TRANSPIRATION), ("deep_percolation", s.DRAINED_ROOTED),
+                    ("ks", s.KS),
+                    ("eta", s.TRANSPIRATION),
+                    ("deep_percolation", s.DRAINED_ROOTED),
                     ("dr_end", s.CLOSE_ROOTED),
-                ):  # fmt: skip
+                ):
                     want, tolerance = case.expect(key)
                     np.testing.assert_allclose(rows[:, column], want, atol=tolerance)
 
@@ -161,11 +174,26 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     day = np.zeros((days, beds, s.N_BED_DAY))
     day[..., s.SHARE] = np.clip(np.cumsum(rng.normal(0.01, 0.08, (days, beds)), axis=0) + rng.random(beds), 0.05, 1.0)
     for column, low, high in (
-        (s.KD, 0, 1), (s.KCB_FULL, 0.2, 1.2), (s.H_FACTOR, 0.3, 0.9), (s.SPREAD_AREA, 1, 2.5), (s.COVER, 0, 0.99),
-        (s.TAW, 4, 120), (s.P_TABLE, 0.1, 0.7), (s.EVAP_LEFT, 0.2, 1), (s.RAIN_HELD, 0, 2), (s.RAIN_IN, 0, 1),
-        (s.SEEN_WEIGHT, 0, 1), (s.TEW, 12, 40), (s.REW, 2, 10), (s.DRAIN, 0.3, 1), (s.ROOM, 5, 80),
-        (s.DEEPEST, 20, 150), (s.AIR_FACTOR, 0.6, 1), (s.AIR_MARK, 2, 20), (s.ONE_PASS, 0, 1),
-    ):  # fmt: skip
+        (s.KD, 0, 1),
+        (s.KCB_FULL, 0.2, 1.2),
+        (s.H_FACTOR, 0.3, 0.9),
+        (s.SPREAD_AREA, 1, 2.5),
+        (s.COVER, 0, 0.99),
+        (s.TAW, 4, 120),
+        (s.P_TABLE, 0.1, 0.7),
+        (s.EVAP_LEFT, 0.2, 1),
+        (s.RAIN_HELD, 0, 2),
+        (s.RAIN_IN, 0, 1),
+        (s.SEEN_WEIGHT, 0, 1),
+        (s.TEW, 12, 40),
+        (s.REW, 2, 10),
+        (s.DRAIN, 0.3, 1),
+        (s.ROOM, 5, 80),
+        (s.DEEPEST, 20, 150),
+        (s.AIR_FACTOR, 0.6, 1),
+        (s.AIR_MARK, 2, 20),
+        (s.ONE_PASS, 0, 1),
+    ):
         day[..., column] = rng.uniform(low, high, (days, beds))
     for column in (s.MORNING, s.EVENING, s.FILL):
         day[..., column] = np.where(rng.random((days, beds)) < 0.2, rng.exponential(12, (days, beds)), 0)
@@ -177,9 +205,12 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         day[..., column] = np.where(rng.random((days, beds)) < 0.05, rng.uniform(-8, 8, (days, beds)), 0)
     bed = np.zeros((beds, s.N_BED))
     for column, low, high in (
-        (s.WICK, 1, 30), (s.TRIGGER_RAW, 0.4, 1), (s.REACH, 0.3, 1), (s.REPELS_BEYOND, 0, 1),
+        (s.WICK, 1, 30),
+        (s.TRIGGER_RAW, 0.4, 1),
+        (s.REACH, 0.3, 1),
+        (s.REPELS_BEYOND, 0, 1),
         (s.STORE_WEIGHT, 0, 1),
-    ):  # fmt: skip
+    ):
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1
     bed[::2, s.CURVE_NUMBER] = 80

@@ -113,8 +113,9 @@ class Soil(unittest.TestCase):
         level = lambda minutes: (h0 + r / 2) * math.exp(-2 * (k / 600) * minutes / r) - r / 2  # noqa: E731
         hole = drain.Hole(2 * r, ((0, h0), (20, level(20)), (40, level(40))))
         self.assertAlmostEqual(drain.conductivity(hole), k, delta=0.002 * k)
-        found = measure("drain", {"holes": [{"across_cm": 10, "readings": [
-            {"minutes": m, "water_cm": level(m)} for m in (0, 20)]}]})  # fmt: skip
+        found = measure(
+            "drain", {"holes": [{"across_cm": 10, "readings": [{"minutes": m, "water_cm": level(m)} for m in (0, 20)]}]}
+        )
         self.assertEqual(found["drainage"], "free")
         self.assertEqual(found["cv"], 0.5)
 
@@ -144,9 +145,11 @@ class PotAndFinger(unittest.TestCase):
         self.assertAlmostEqual(marks["dry"].share_of_taw, 0.9)
         self.assertAlmostEqual(marks["moist"].spread, np.std([0.3, 0.4], ddof=1))
         for full, limp, readings in (
-            (1000, 2000, self.READINGS), (2000, 1000, ((2500, "wet"),)), (2000, 1000, ()),
+            (1000, 2000, self.READINGS),
+            (2000, 1000, ((2500, "wet"),)),
+            (2000, 1000, ()),
             (2000, 1000, ((1900, "dry"), (1100, "wet"))),
-        ):  # fmt: skip
+        ):
             with self.assertRaises(InputError):
                 finger.scale(full, limp, readings)
 
@@ -168,10 +171,18 @@ class PotAndFinger(unittest.TestCase):
 class WhatElseWasAsked(unittest.TestCase):
     def test_a_pot_without_holes_keeps_its_rain(self):
         pots = [
-            t.bed(kind="pot", length_m=0.4, width_m=0.4, round=True, soil_depth_m=0.35, drain_holes=holes,
-                  plantings=(t.planting("lettuce", 3, "ankle", 0.2),), opening_wetness="wet")
+            t.bed(
+                kind="pot",
+                length_m=0.4,
+                width_m=0.4,
+                round=True,
+                soil_depth_m=0.35,
+                drain_holes=holes,
+                plantings=(t.planting("lettuce", 3, "ankle", 0.2),),
+                opening_wetness="wet",
+            )
             for holes in (None, False)
-        ]  # fmt: skip
+        ]
         wet = []
         for p in pots:
             plan_of = plan(t.garden(p), t.sky(behind_rain=dict.fromkeys(range(12, 20), 25.0)), t.TODAY)

@@ -53,9 +53,15 @@ class Kinds(unittest.TestCase):
             self.assertAlmostEqual(checks.sighting(check, top, 0.3).share, want)
 
     def test_a_float_sets_the_reservoir_and_leaves_the_soil(self):
-        box = t.bed(kind="self_watering_box", length_m=0.8, width_m=0.5, method="reservoir",
-                    reservoir=g.Reservoir(16, 8, 16.0), soils=(g.Soil("potting_mix"),),
-                    plantings=(t.planting("tomato", 1, "waist", 0.5),))  # fmt: skip
+        box = t.bed(
+            kind="self_watering_box",
+            length_m=0.8,
+            width_m=0.5,
+            method="reservoir",
+            reservoir=g.Reservoir(16, 8, 16.0),
+            soils=(g.Soil("potting_mix"),),
+            plantings=(t.planting("tomato", 1, "waist", 0.5),),
+        )
         today = t.TODAY - t.OPENED
         seen = dataclasses.replace(box, observations=(g.Observation(t.TODAY, kind="float", value=2.0),))
         days, _ = forcing.bed_days(t.garden(seen), seen, t.OPENED, today.days + 1)
@@ -112,11 +118,18 @@ class Passes(unittest.TestCase):
     def test_dry_peat_lets_one_go_run_past_and_takes_it_in_passes(self):
         def pot(passes: int) -> g.Bed:
             return t.bed(
-                kind="pot", length_m=0.35, width_m=0.35, round=True, soil_depth_m=0.3, soils=(g.Soil("potting_mix"),),
-                method="can", opening_wetness="dry", opened=t.TODAY - dt.timedelta(days=12),
+                kind="pot",
+                length_m=0.35,
+                width_m=0.35,
+                round=True,
+                soil_depth_m=0.3,
+                soils=(g.Soil("potting_mix"),),
+                method="can",
+                opening_wetness="dry",
+                opened=t.TODAY - dt.timedelta(days=12),
                 plantings=(t.planting("tomato", 1, "waist", 0.6),),
                 waterings=(g.Watering(t.TODAY - dt.timedelta(days=1), 6.0, passes=passes),),
-            )  # fmt: skip
+            )
 
         once, thrice = (planned(pot(n)).net_mm.mid for n in (1, 3))
         self.assertGreater(once, thrice + 5.0)

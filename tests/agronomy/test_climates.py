@@ -54,9 +54,14 @@ class Generic(unittest.TestCase):
         # FAO-56 Table 2, average ETo by climate [mm/d], from memory: humid temperate, warm 5-7... about 20 degrees C
         # mean 3-5 (humid) and 5-7 (arid); about 10 degrees C 1-3; tropics over 30 degrees C mean 5-8, 20 degrees 3-5.
         for name, m, low, high in (
-            ("cool_maritime", 7, 2, 5), ("cool_maritime", 1, 0.2, 1.5), ("temperate", 7, 3, 5.5),
-            ("hot_dry", 7, 6, 9), ("dry_summer", 7, 5, 7), ("wet_tropical", 4, 3, 5), ("monsoon", 4, 4, 6.5),
-        ):  # fmt: skip
+            ("cool_maritime", 7, 2, 5),
+            ("cool_maritime", 1, 0.2, 1.5),
+            ("temperate", 7, 3, 5.5),
+            ("hot_dry", 7, 6, 9),
+            ("dry_summer", 7, 5, 7),
+            ("wet_tropical", 4, 3, 5),
+            ("monsoon", 4, 4, 6.5),
+        ):
             with self.subTest(name, month=m):
                 g = c.GENERIC[name]
                 et0 = reference_et(WeatherTable(month(m), drawn(name, m), g.latitude, g.elevation_m)).et0_mm.mean()

@@ -101,14 +101,19 @@ class Command(unittest.TestCase):
     def test_a_climate_goes_on_where_the_weather_ends(self):
         two_days = "date,tmin,tmax,rain\n2025-07-10,14,27,0\n2025-07-11,14,27,0\n"
         path = self.file("w.csv", two_days)
-        alone = self.run_it("plan", self.file("g.json", json.dumps(GARDEN | {"climate": "temperate"})), path,
-                            "--today", "2025-07-11")  # fmt: skip
+        alone = self.run_it(
+            "plan", self.file("g.json", json.dumps(GARDEN | {"climate": "temperate"})), path, "--today", "2025-07-11"
+        )
         self.assertEqual((alone[0], alone[2]), (0, ""))
         expected = json.loads(alone[1])["beds"][0]["plan"]
         self.assertEqual(len(expected), 14)
         self.assertGreater(expected[9]["net"]["high"] - expected[9]["net"]["low"], 5.0)
-        self.refused(self.run_it("plan", self.file("h.json", json.dumps(GARDEN | {"climate": "file"})), path,
-                                 "--today", "2025-07-11"), "climate_days")  # fmt: skip
+        self.refused(
+            self.run_it(
+                "plan", self.file("h.json", json.dumps(GARDEN | {"climate": "file"})), path, "--today", "2025-07-11"
+            ),
+            "climate_days",
+        )
 
     def test_schema_describes_the_file(self):
         code, out, _ = self.run_it("--schema")
@@ -180,7 +185,7 @@ class Command(unittest.TestCase):
             "date,tmin,tmin,tmax\n2025-07-01,1,1,20\n": ("tmin", "once"),
             "date,member,tmin,tmax\n2025-07-01,3,1,20\n": ("line 2", "member"),
             "date,member,tmin,tmax\n2025-07-01,-1,1,20\n": ("line 2", "member"),
-        }  # fmt: skip
+        }
         for text, words in cases.items():
             with self.subTest(text):
                 self.refused(et0(text), *words)

@@ -114,8 +114,15 @@ class Words(unittest.TestCase):
             one(t.bed(opened=t.TODAY + dt.timedelta(days=1)))
 
     def test_little_and_often_in_pots(self):
-        pot = t.bed(kind="pot", round=True, length_m=0.35, width_m=0.35, method="can", soils=(g.Soil("potting_mix"),),
-                    plantings=(t.planting("tomato", 1, "waist", 0.5),))  # fmt: skip
+        pot = t.bed(
+            kind="pot",
+            round=True,
+            length_m=0.35,
+            width_m=0.35,
+            method="can",
+            soils=(g.Soil("potting_mix"),),
+            plantings=(t.planting("tomato", 1, "waist", 0.5),),
+        )
         b = one(t.watered(pot, (1, 4.0)))
         self.assertEqual(b.word, "soak")
         self.assertLess(b.trigger_mm, b.raw_mm)
@@ -123,9 +130,16 @@ class Words(unittest.TestCase):
 
     def test_a_reservoir_tells_its_days_and_is_filled_before_it_runs_dry(self):
         def box(holds: float) -> g.Bed:
-            return t.dried(1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir",
-                           soils=(g.Soil("potting_mix"),), reservoir=g.Reservoir(15.0, 12.0, holds),
-                           plantings=(t.planting("pepper", 2, "knee", 0.4),))  # fmt: skip
+            return t.dried(
+                1,
+                kind="self_watering_box",
+                length_m=0.8,
+                width_m=0.4,
+                method="reservoir",
+                soils=(g.Soil("potting_mix"),),
+                reservoir=g.Reservoir(15.0, 12.0, holds),
+                plantings=(t.planting("pepper", 2, "knee", 0.4),),
+            )
 
         full, empty, hot = one(box(15.0)), one(box(0.0)), one(box(15.0), t.sky(heat_from=1))
         self.assertEqual(full.word, "leave")
@@ -166,10 +180,13 @@ class Arithmetic(unittest.TestCase):
             "young, roots spreading": t.bed(plantings=(t.planting("courgette", 2, "ankle", 0.3, age=25),)),
             "checked today": g.Bed(**{**t.bed().__dict__, "observations": (g.Observation(t.TODAY, "dry"),)}),
             "drip": t.bed(kind="row", length_m=4, width_m=0.8, method="drip", drip=g.Drip(12, 2.0)),
-            "harvested out": t.bed(plantings=(
-                t.planting("courgette", 2, "ankle", 0.4),
-                g.Planting("tomato", 3, dt.date(2025, 5, 1), removed=t.TODAY))),
-        }  # fmt: skip
+            "harvested out": t.bed(
+                plantings=(
+                    t.planting("courgette", 2, "ankle", 0.4),
+                    g.Planting("tomato", 3, dt.date(2025, 5, 1), removed=t.TODAY),
+                )
+            ),
+        }
         rain = {16: 6.0, 19: 3.0}
         for name, b in cases.items():
             with self.subTest(name):
@@ -294,8 +311,15 @@ class Practice(unittest.TestCase):
     def test_peppers_in_pots_ask_less_often_than_tomatoes(self):
         pots = []
         for crop, height, spread in (("tomato", "shoulder", 0.6), ("pepper", "knee", 0.35)):
-            pot = t.bed(kind="pot", round=True, length_m=0.4, width_m=0.4, method="can", soils=(g.Soil("potting_mix"),),
-                        plantings=(t.planting(crop, 1, height, spread),))  # fmt: skip
+            pot = t.bed(
+                kind="pot",
+                round=True,
+                length_m=0.4,
+                width_m=0.4,
+                method="can",
+                soils=(g.Soil("potting_mix"),),
+                plantings=(t.planting(crop, 1, height, spread),),
+            )
             pots.append(self.interval(pot, 28.0))
         self.assertLess(pots[0], pots[1])
 

@@ -83,11 +83,16 @@ class Bounds(unittest.TestCase):
         own = [{"name": "Marrow", "like": "courgette"}]
         allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0]}]
         return value | {
-            "utc_offset_h": 0, "wind_height_m": 2, "people": people, "own_crops": own, "allowed": allowed,
-            "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}], "days": [{"date": "2025-07-01"}],
+            "utc_offset_h": 0,
+            "wind_height_m": 2,
+            "people": people,
+            "own_crops": own,
+            "allowed": allowed,
+            "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}],
+            "days": [{"date": "2025-07-01"}],
             "climate_days": [{"date": "2024-07-01"}],
             "finger": [{"reading": "dry", "share_of_taw": 0.7, "spread": 0.1}],
-        }  # fmt: skip
+        }
 
     def test_every_number(self):
         seen = 0

@@ -36,9 +36,15 @@ fast = settings(max_examples=60, deadline=None)
 @st.composite
 def placed(draw, name: str = "A", **changes) -> g.Bed:
     return t.bed(
-        name, kind="open", length_m=draw(sides), width_m=draw(sides), x_m=draw(metres), y_m=draw(metres),
-        turn_deg=draw(turns), **changes,
-    )  # fmt: skip
+        name,
+        kind="open",
+        length_m=draw(sides),
+        width_m=draw(sides),
+        x_m=draw(metres),
+        y_m=draw(metres),
+        turn_deg=draw(turns),
+        **changes,
+    )
 
 
 class OnThePlan(unittest.TestCase):
@@ -152,8 +158,15 @@ class InThePot(unittest.TestCase):
     LEVELS = ("fine", "mind", "stop")
 
     def level(self, across: float, crop: str, n: int) -> int:
-        bed = t.bed(kind="pot", round=True, length_m=across, width_m=across, soil_depth_m=0.3,
-                    soils=(g.Soil("potting_mix"),), plantings=(t.planting(crop, n),))  # fmt: skip
+        bed = t.bed(
+            kind="pot",
+            round=True,
+            length_m=across,
+            width_m=across,
+            soil_depth_m=0.3,
+            soils=(g.Soil("potting_mix"),),
+            plantings=(t.planting(crop, n),),
+        )
         return self.LEVELS.index(fits.mix_volume(bed_today(t.garden(bed), bed, t.TODAY), bed.plantings[0]).level)
 
     @fast
@@ -182,21 +195,28 @@ class InThePot(unittest.TestCase):
 class InTheFile(unittest.TestCase):
     @fast
     @given(
-        st.lists(textures, max_size=3), st.one_of(st.none(), st.floats(0.02, 2)), st.sampled_from((None, True, False)),
-        st.floats(0.5, 50), st.sampled_from((None, *(c for c in words.CLIMATES if c != "file"))),
+        st.lists(textures, max_size=3),
+        st.one_of(st.none(), st.floats(0.02, 2)),
+        st.sampled_from((None, True, False)),
+        st.floats(0.5, 50),
+        st.sampled_from((None, *(c for c in words.CLIMATES if c != "file"))),
         st.lists(st.sampled_from(words.WETNESS), max_size=4, unique=True),
-    )  # fmt: skip
+    )
     def test_what_was_described_comes_back_from_the_file(self, found, spacing, holes, can, climate, felt):
         p = dataclasses.replace(t.planting("kale", 3), spacing_m=spacing)
         bed = t.bed(soils=(g.Soil(feel=tuple(found)),), plantings=(p,), drain_holes=holes)
         garden = dataclasses.replace(
-            t.garden(bed), can_l=can, climate=climate, method="can", rigs=(g.Rig("Hose", 15.0, t.OPENED, flow_cv=0.1),),
+            t.garden(bed),
+            can_l=can,
+            climate=climate,
+            method="can",
+            rigs=(g.Rig("Hose", 15.0, t.OPENED, flow_cv=0.1),),
             finger=tuple(g.FingerMark(name, 0.5, 0.1) for name in felt),
             seasons=(g.Season("2024", dt.date(2024, 11, 1)),),
             measurements=(
                 g.Measurement(t.TODAY, "can", {"trials": [{"litres": 9, "minutes": 2}]}, {"can_l": 9}, None, None),
             ),
-        )  # fmt: skip
+        )
         self.assertEqual(read_garden(garden_as_text(garden)), garden)
 
 

@@ -39,13 +39,19 @@ class RoundTrip(unittest.TestCase):
     def test_all_the_rest_of_a_garden(self):
         garden = dataclasses.replace(
             t.garden(t.bed(x_m=1.0, y_m=2.0, turn_deg=30.0, rig=None)),
-            rigs=(g.Rig("Tap", 9.0, t.OPENED, 0.0, 1.0, 20.0),), gauge=(g.Gauge(t.OPENED, 3.5),),
-            own_crops=(g.OwnCrop("Red", "tomato", height_m=1.5, days=90),), growth="warmth", heat_rule="unusual",
-            people=(g.Person("Bo", (1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0)),), allowed=(g.Allowed(5.0, 9.0, (0, 2)),),
+            rigs=(g.Rig("Tap", 9.0, t.OPENED, 0.0, 1.0, 20.0),),
+            gauge=(g.Gauge(t.OPENED, 3.5),),
+            own_crops=(g.OwnCrop("Red", "tomato", height_m=1.5, days=90),),
+            growth="warmth",
+            heat_rule="unusual",
+            people=(g.Person("Bo", (1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0)),),
+            allowed=(g.Allowed(5.0, 9.0, (0, 2)),),
             moves=(g.Move("Bench", t.TODAY, t.OPENED),),
             things=(g.Thing("tree", 1.0, 2.0, 3.0, 3.0, 4.0, 0.0, "sloe"),),
-            north_deg=20.0, time_zone="Etc/GMT+1", days=(g.TypedDay(t.OPENED, tmin=8.0, tmax=20.5, rain=0.0),),
-        )  # fmt: skip
+            north_deg=20.0,
+            time_zone="Etc/GMT+1",
+            days=(g.TypedDay(t.OPENED, tmin=8.0, tmax=20.5, rain=0.0),),
+        )
         self.assertEqual(read_garden.read_garden(write_garden.garden_as_text(garden)), garden)
 
 
@@ -67,10 +73,15 @@ def _sorted(bed: g.Bed) -> g.Bed:
         for x in bed.soils
     )
     return dataclasses.replace(
-        bed, rig=None, plantings=plantings, observations=checks, soils=soils,
-        mulches=tuple(sorted(bed.mulches, key=by_date)), waterings=tuple(sorted(bed.waterings, key=by_date)),
+        bed,
+        rig=None,
+        plantings=plantings,
+        observations=checks,
+        soils=soils,
+        mulches=tuple(sorted(bed.mulches, key=by_date)),
+        waterings=tuple(sorted(bed.waterings, key=by_date)),
         exposures=tuple(x for x in bed.exposures),
-    )  # fmt: skip
+    )
 
 
 class Docs(unittest.TestCase):
@@ -85,10 +96,33 @@ class Docs(unittest.TestCase):
     def test_every_field_says_what_it_means_or_its_name_does(self):
         """A field without a meaning has a name that a gardener reads as it stands."""
         plain = {
-            "date", "kind", "name", "litres", "part", "into", "count", "crop", "planted", "variety", "round", "ended",
-            "length_m", "width_m", "from_h", "to_h", "bed", "from_date", "to_date", "rain", "latitude", "longitude",
-            "beds", "ingredient", "reading", "turn_deg",
-        }  # fmt: skip
+            "date",
+            "kind",
+            "name",
+            "litres",
+            "part",
+            "into",
+            "count",
+            "crop",
+            "planted",
+            "variety",
+            "round",
+            "ended",
+            "length_m",
+            "width_m",
+            "from_h",
+            "to_h",
+            "bed",
+            "from_date",
+            "to_date",
+            "rain",
+            "latitude",
+            "longitude",
+            "beds",
+            "ingredient",
+            "reading",
+            "turn_deg",
+        }
         for described in field_tables.TABLES:
             for name, said in schema_of(described)["properties"].items():
                 self.assertTrue(said.get("description") or name in plain, (described.__name__, name))

@@ -24,8 +24,16 @@ DAYS = fits.Days(12.0, 24.0, 1.40, 16.0)
 
 
 def pot(across: float, depth: float, *plantings: g.Planting, **changes) -> g.Bed:
-    return t.bed(kind="pot", round=True, length_m=across, width_m=across, soil_depth_m=depth, plantings=plantings,
-                 soils=(g.Soil("potting_mix"),), **changes)  # fmt: skip
+    return t.bed(
+        kind="pot",
+        round=True,
+        length_m=across,
+        width_m=across,
+        soil_depth_m=depth,
+        plantings=plantings,
+        soils=(g.Soil("potting_mix"),),
+        **changes,
+    )
 
 
 def found(bed: g.Bed, what: str, days=DAYS, garden=None) -> list[fits.Fit]:
@@ -50,8 +58,13 @@ class Rooms(unittest.TestCase):
             self.assertTrue(40 <= ROOM[crop].pot_l[1] <= 80)
         self.assertEqual(ROOM["chilli"].pot_l, (8, 15))
         # Common practice: lettuce 20 to 30 cm, tomatoes 45 to 60, cabbages 40 to 60, carrots 4 to 8, garlic 10 to 15.
-        for crop, low, high in (("lettuce", 0.2, 0.3), ("tomato", 0.45, 0.6), ("cabbage", 0.4, 0.6),
-                                ("carrot", 0.04, 0.08), ("garlic", 0.1, 0.15)):  # fmt: skip
+        for crop, low, high in (
+            ("lettuce", 0.2, 0.3),
+            ("tomato", 0.45, 0.6),
+            ("cabbage", 0.4, 0.6),
+            ("carrot", 0.04, 0.08),
+            ("garlic", 0.1, 0.15),
+        ):
             self.assertTrue(low <= ROOM[crop].spacing_m[0] < ROOM[crop].spacing_m[1] <= high)
 
 
@@ -72,8 +85,10 @@ class Pots(unittest.TestCase):
         # emptied in a day. Peppers in pots are asked for clearly less often than tomatoes.
         hot = fits.full_grown_l(CROPS["pepper"], 1, fits.full_canopy_m2(CROPS["pepper"]), 9.0)
         self.assertTrue(0.8 <= hot <= 4.5, hot)
-        times = [found(pot(0.40, 0.35, t.planting(c, 1)), "mix_volume")[0].figures["times_a_day"]
-                 for c in ("tomato", "pepper")]  # fmt: skip
+        times = [
+            found(pot(0.40, 0.35, t.planting(c, 1)), "mix_volume")[0].figures["times_a_day"]
+            for c in ("tomato", "pepper")
+        ]
         self.assertGreater(times[0], times[1])
 
     def test_plants_of_a_pot_share_its_mix_by_what_each_wants(self):
@@ -171,8 +186,10 @@ class Place(unittest.TestCase):
 
     def test_a_tomato_in_the_shade_and_a_lettuce_there(self):
         dark = (g.Exposure(sun_from_h=7, sun_to_h=10),)
-        levels = [found(t.bed(exposures=dark, plantings=(t.planting(c, 2),)), "sun")[0].level
-                  for c in ("tomato", "cabbage", "lettuce")]  # fmt: skip
+        levels = [
+            found(t.bed(exposures=dark, plantings=(t.planting(c, 2),)), "sun")[0].level
+            for c in ("tomato", "cabbage", "lettuce")
+        ]
         self.assertEqual(levels, ["stop", "mind", "fine"])
         self.assertEqual(found(t.bed(), "sun")[0].level, "fine")
         cloth = (g.Exposure(shade_pct=70),)

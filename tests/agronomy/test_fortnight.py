@@ -120,9 +120,17 @@ class Sequence(unittest.TestCase):
         self.assertLess(count(wet), count(dry))
 
     def test_a_reservoir_is_filled_before_it_is_empty(self):
-        box = t.bed("Box", kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir",
-                    reservoir=g.Reservoir(16, 10, 16.0), soils=(g.Soil("potting_mix"),),
-                    plantings=(t.planting("tomato", 1, "waist", 0.6),), opened=t.TODAY)  # fmt: skip
+        box = t.bed(
+            "Box",
+            kind="self_watering_box",
+            length_m=0.8,
+            width_m=0.4,
+            method="reservoir",
+            reservoir=g.Reservoir(16, 10, 16.0),
+            soils=(g.Soil("potting_mix"),),
+            plantings=(t.planting("tomato", 1, "waist", 0.6),),
+            opened=t.TODAY,
+        )
         made = fortnight(plan(t.garden(box), t.sky(tmax=31), t.TODAY))
         self.assertTrue(soaks(made)["Box"])
         self.assertLess(made.beds[0].missed, 0.02)

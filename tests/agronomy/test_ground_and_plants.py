@@ -99,18 +99,44 @@ class MulchRules(unittest.TestCase):
 
 class CropTable(unittest.TestCase):
     FAO_NAME = {
-        "tomato": "tomato", "pepper": "sweet pepper", "aubergine": "eggplant", "cucumber": "cucumber fresh",
-        "courgette": "zucchini (summer squash)", "winter_squash": "winter squash / pumpkin",
-        "runner_bean": "green beans", "pea": "peas fresh", "lettuce": "lettuce", "spinach": "spinach",
-        "cabbage": "cabbage", "broccoli": "broccoli", "carrot": "carrot", "beetroot": "table beet",
-        "onion": "onion dry", "celeriac": "celery", "radish": "radish", "potato": "potato",
-        "sweetcorn": "sweet corn", "strawberry": "strawberry", "chilli": "sweet pepper", "melon": "sweet melon",
-        "watermelon": "watermelon", "french_bean": "green beans", "drying_bean": "dry beans",
-        "broad_bean": "faba bean fresh", "cauliflower": "cauliflower", "brussels_sprouts": "brussels sprouts",
-        "spring_onion": "onion green", "garlic": "garlic", "celery": "celery", "sweet_potato": "sweet potato",
-        "artichoke": "artichoke", "asparagus": "asparagus", "mint": "mint", "turnip": "turnip and rutabaga",
+        "tomato": "tomato",
+        "pepper": "sweet pepper",
+        "aubergine": "eggplant",
+        "cucumber": "cucumber fresh",
+        "courgette": "zucchini (summer squash)",
+        "winter_squash": "winter squash / pumpkin",
+        "runner_bean": "green beans",
+        "pea": "peas fresh",
+        "lettuce": "lettuce",
+        "spinach": "spinach",
+        "cabbage": "cabbage",
+        "broccoli": "broccoli",
+        "carrot": "carrot",
+        "beetroot": "table beet",
+        "onion": "onion dry",
+        "celeriac": "celery",
+        "radish": "radish",
+        "potato": "potato",
+        "sweetcorn": "sweet corn",
+        "strawberry": "strawberry",
+        "chilli": "sweet pepper",
+        "melon": "sweet melon",
+        "watermelon": "watermelon",
+        "french_bean": "green beans",
+        "drying_bean": "dry beans",
+        "broad_bean": "faba bean fresh",
+        "cauliflower": "cauliflower",
+        "brussels_sprouts": "brussels sprouts",
+        "spring_onion": "onion green",
+        "garlic": "garlic",
+        "celery": "celery",
+        "sweet_potato": "sweet potato",
+        "artichoke": "artichoke",
+        "asparagus": "asparagus",
+        "mint": "mint",
+        "turnip": "turnip and rutabaga",
         "parsnip": "parsnip",
-    }  # fmt: skip
+    }
 
     def test_fao_tables_17_and_22(self):
         table = ref.tables()["fao56_crops"]["crops"]
@@ -126,9 +152,18 @@ class CropTable(unittest.TestCase):
                 self.assertTrue(ends[0] <= crop.kcb[2] <= ends[1])
 
     def test_fao_table_11_stage_lengths(self):
-        names = {"sweet pepper": "pepper", "squash, zucchini": "courgette", "pumpkin, winter squash": "winter_squash",
-                 "green beans": "runner_bean", "onion dry": "onion", "sweet corn": "sweetcorn", "peas": "pea",
-                 "eggplant": "aubergine", "dry beans": "drying_bean", "sweet melon": "melon"}  # fmt: skip
+        names = {
+            "sweet pepper": "pepper",
+            "squash, zucchini": "courgette",
+            "pumpkin, winter squash": "winter_squash",
+            "green beans": "runner_bean",
+            "onion dry": "onion",
+            "sweet corn": "sweetcorn",
+            "peas": "pea",
+            "eggplant": "aubergine",
+            "dry beans": "drying_bean",
+            "sweet melon": "melon",
+        }
         for row in ref.tables()["fao56_stage_lengths"]["rows"]:
             key = names.get(row["crop"], row["crop"])
             if key in crops.CROPS:

@@ -55,10 +55,19 @@ class Shares(unittest.TestCase):
 class InAPot(unittest.TestCase):
     def pot(self, **changes):
         return t.bed(
-            "Pot", kind="pot", length_m=0.3, width_m=0.3, round=True, soil_depth_m=0.25, soils=(g.Soil("potting_mix"),),
-            method="can", opening_wetness="wet", opened=t.TODAY - dt.timedelta(days=1),
-            plantings=(t.planting("tomato", 1, "shoulder", 0.9),), **changes,
-        )  # fmt: skip
+            "Pot",
+            kind="pot",
+            length_m=0.3,
+            width_m=0.3,
+            round=True,
+            soil_depth_m=0.25,
+            soils=(g.Soil("potting_mix"),),
+            method="can",
+            opening_wetness="wet",
+            opened=t.TODAY - dt.timedelta(days=1),
+            plantings=(t.planting("tomato", 1, "shoulder", 0.9),),
+            **changes,
+        )
 
     def test_a_pot_with_a_big_plant_can_be_emptied_in_a_hot_day_and_a_small_one_not(self):
         """Practice: pots with big plants in summer can be emptied in a day, once or twice a day."""

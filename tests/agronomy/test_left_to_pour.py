@@ -23,10 +23,19 @@ def box(opening_l: float, float_l: float | None = None, **changes) -> g.Bed:
     """A self-watering box of 30 L under four tomatoes, opened yesterday."""
     checks = () if float_l is None else (g.Observation(t.TODAY, kind="float", value=float_l),)
     return t.dried(
-        1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir", rig=None, soil_depth_m=0.3,
-        plantings=(t.planting("tomato", 4, "waist", 0.45),), soils=(g.Soil("potting_mix"),),
-        reservoir=g.Reservoir(30.0, 20.0, opening_l), observations=checks, **changes,
-    )  # fmt: skip
+        1,
+        kind="self_watering_box",
+        length_m=0.8,
+        width_m=0.4,
+        method="reservoir",
+        rig=None,
+        soil_depth_m=0.3,
+        plantings=(t.planting("tomato", 4, "waist", 0.45),),
+        soils=(g.Soil("potting_mix"),),
+        reservoir=g.Reservoir(30.0, 20.0, opening_l),
+        observations=checks,
+        **changes,
+    )
 
 
 class Reservoir(unittest.TestCase):

@@ -83,9 +83,15 @@ class NextSoak(unittest.TestCase):
 class Reservoirs(unittest.TestCase):
     def box(self, litres: float, **sky):
         bed = t.dried(
-            1, kind="self_watering_box", length_m=0.8, width_m=0.4, method="reservoir", soils=(g.Soil("potting_mix"),),
-            reservoir=g.Reservoir(30.0, 15.0, litres), plantings=(t.planting("pepper", 2, "knee", 0.4),),
-        )  # fmt: skip
+            1,
+            kind="self_watering_box",
+            length_m=0.8,
+            width_m=0.4,
+            method="reservoir",
+            soils=(g.Soil("potting_mix"),),
+            reservoir=g.Reservoir(30.0, 15.0, litres),
+            plantings=(t.planting("pepper", 2, "knee", 0.4),),
+        )
         return plan(t.garden(bed), t.sky(**sky), t.TODAY).beds[0]
 
     def test_more_water_lasts_longer_and_heat_shortens_it(self):

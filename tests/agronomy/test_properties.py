@@ -28,19 +28,25 @@ plantings = st.builds(
     planted=st.integers(-3, 200).map(lambda days: t.TODAY - dt.timedelta(days=days)),
     sizes=st.lists(
         st.builds(g.Size, date=ago, height=st.sampled_from(sorted(kinds.BODY_HEIGHTS)), spread_m=st.floats(0.02, 3.0)),
-        max_size=2, unique_by=lambda x: x.date,
+        max_size=2,
+        unique_by=lambda x: x.date,
     ).map(tuple),
-    start=st.sampled_from(words.STARTS), buried_m=st.floats(0, 0.5),
+    start=st.sampled_from(words.STARTS),
+    buried_m=st.floats(0, 0.5),
     thinned=st.lists(st.builds(g.Count, date=ago, count=st.integers(1, 60)), max_size=2).map(tuple),
     spacing_m=st.one_of(st.none(), st.floats(0.01, 2.0)),
-)  # fmt: skip
+)
 mulches = st.builds(
     g.Mulch, date=ago, kind=st.sampled_from(words.MULCHES), depth_m=st.floats(0, 0.3), cover=st.floats(0, 1)
-)  # fmt: skip
+)
 waterings = st.builds(
-    g.Watering, date=ago, litres=st.floats(0, 300), part=st.sampled_from(words.DAY_PARTS),
-    into=st.sampled_from(("soil", "reservoir")), passes=st.integers(1, 3),
-)  # fmt: skip
+    g.Watering,
+    date=ago,
+    litres=st.floats(0, 300),
+    part=st.sampled_from(words.DAY_PARTS),
+    into=st.sampled_from(("soil", "reservoir")),
+    passes=st.integers(1, 3),
+)
 checks = st.one_of(
     st.builds(g.Observation, date=ago, reading=st.sampled_from(words.WETNESS)),
     st.builds(g.Observation, date=ago, kind=st.just("lifted"), reading=st.sampled_from(words.WEIGHTS)),
@@ -49,18 +55,29 @@ checks = st.one_of(
 )
 layers = st.builds(g.Layer, depth_m=st.floats(0.02, 1), material=st.sampled_from(("clay", "sand", "loam", "home_mix")))
 soils = st.builds(
-    g.Soil, material=st.sampled_from([m for m in MATERIALS if m != "own_mix"]), organic_matter_pct=st.floats(0, 8),
-    date=st.one_of(st.none(), ago), stones_pct=st.floats(0, 80), woody_fill_m=st.floats(0, 1),
-    loosened_m=st.one_of(st.none(), st.floats(0.05, 1.5)), drainage=st.sampled_from(words.DRAINAGES),
-    top_m=st.floats(0.02, 1), layers=st.lists(layers, max_size=2).map(tuple),
+    g.Soil,
+    material=st.sampled_from([m for m in MATERIALS if m != "own_mix"]),
+    organic_matter_pct=st.floats(0, 8),
+    date=st.one_of(st.none(), ago),
+    stones_pct=st.floats(0, 80),
+    woody_fill_m=st.floats(0, 1),
+    loosened_m=st.one_of(st.none(), st.floats(0.05, 1.5)),
+    drainage=st.sampled_from(words.DRAINAGES),
+    top_m=st.floats(0.02, 1),
+    layers=st.lists(layers, max_size=2).map(tuple),
     jar=st.one_of(st.none(), st.builds(g.Jar, *[st.floats(1, 90)] * 3, jars=st.integers(1, 5))),
     feel=st.lists(st.sampled_from(sorted(CLASS_CENTRES)), max_size=3).map(tuple),
-)  # fmt: skip
+)
 exposures = st.builds(
-    g.Exposure, date=st.one_of(st.none(), ago), sun_from_h=st.floats(0, 12), sun_to_h=st.floats(12.1, 24),
-    shade_pct=st.floats(0, 95), shelter=st.sampled_from(words.SHELTERS), warm_wall=st.booleans(),
+    g.Exposure,
+    date=st.one_of(st.none(), ago),
+    sun_from_h=st.floats(0, 12),
+    sun_to_h=st.floats(12.1, 24),
+    shade_pct=st.floats(0, 95),
+    shelter=st.sampled_from(words.SHELTERS),
+    warm_wall=st.booleans(),
     cover=st.sampled_from(words.COVERS),
-)  # fmt: skip
+)
 
 
 def _by_date(records):
@@ -72,27 +89,41 @@ def beds(draw) -> g.Bed:
     length = draw(st.floats(0.08, 8.0))
     method = draw(st.sampled_from(words.METHODS))
     return g.Bed(
-        name="Any", kind=draw(st.sampled_from(sorted(KINDS))), length_m=length, width_m=draw(st.floats(0.08, 4.0)),
-        opened=draw(ago), opening_wetness=draw(st.sampled_from((None, *words.WETNESS))),
+        name="Any",
+        kind=draw(st.sampled_from(sorted(KINDS))),
+        length_m=length,
+        width_m=draw(st.floats(0.08, 4.0)),
+        opened=draw(ago),
+        opening_wetness=draw(st.sampled_from((None, *words.WETNESS))),
         soil_depth_m=draw(st.one_of(st.none(), st.floats(0.05, 1.5))),
-        soils=_by_date(draw(st.lists(soils, max_size=2))), exposures=_by_date(draw(st.lists(exposures, max_size=2))),
-        plantings=tuple(draw(st.lists(plantings, max_size=3))), mulches=tuple(draw(st.lists(mulches, max_size=2))),
-        method=method, drip=g.Drip(draw(st.integers(1, 200)), draw(st.floats(0.1, 30))) if method == "drip" else None,
+        soils=_by_date(draw(st.lists(soils, max_size=2))),
+        exposures=_by_date(draw(st.lists(exposures, max_size=2))),
+        plantings=tuple(draw(st.lists(plantings, max_size=3))),
+        mulches=tuple(draw(st.lists(mulches, max_size=2))),
+        method=method,
+        drip=g.Drip(draw(st.integers(1, 200)), draw(st.floats(0.1, 30))) if method == "drip" else None,
         reservoir=g.Reservoir(draw(st.floats(0.2, 100)), draw(st.floats(0.1, 50))) if method == "reservoir" else None,
-        style=draw(st.sampled_from((None, *words.STYLES))), pattern=draw(st.sampled_from((None, *words.PATTERNS))),
+        style=draw(st.sampled_from((None, *words.STYLES))),
+        pattern=draw(st.sampled_from((None, *words.PATTERNS))),
         waterings=tuple(draw(st.lists(waterings, max_size=4))),
-        observations=tuple(draw(st.lists(checks, max_size=2))), drain_holes=draw(st.sampled_from((None, True, False))),
-    )  # fmt: skip
+        observations=tuple(draw(st.lists(checks, max_size=2))),
+        drain_holes=draw(st.sampled_from((None, True, False))),
+    )
 
 
 @st.composite
 def skies(draw):
     return t.sky(
-        rain_chance=draw(st.floats(0, 1)), rain_mm=draw(st.floats(0, 150)), rain_day=draw(st.integers(0, 5)),
-        tmax_ahead=draw(st.floats(15, 45)), spread=draw(st.floats(0, 8)), members=draw(st.sampled_from((1, 3, 31))),
-        heat_from=draw(st.one_of(st.none(), st.integers(0, 8))), days=draw(st.integers(6, 16)),
+        rain_chance=draw(st.floats(0, 1)),
+        rain_mm=draw(st.floats(0, 150)),
+        rain_day=draw(st.integers(0, 5)),
+        tmax_ahead=draw(st.floats(15, 45)),
+        spread=draw(st.floats(0, 8)),
+        members=draw(st.sampled_from((1, 3, 31))),
+        heat_from=draw(st.one_of(st.none(), st.integers(0, 8))),
+        days=draw(st.integers(6, 16)),
         behind_rain=draw(st.dictionaries(st.integers(0, 20), st.floats(0, 120), max_size=5)),
-    )  # fmt: skip
+    )
 
 
 class AnyGarden(unittest.TestCase):

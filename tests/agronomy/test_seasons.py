@@ -26,9 +26,14 @@ def season_at(site: str, start: dt.date, days: int, *columns: str, **bed: object
     ahead = table_from_days([k for k in known if k[0] >= start], table.latitude, table.elevation_m, table.wind_height_m)
     sky = Sky(
         table_from_days(behind, table.latitude, table.elevation_m, table.wind_height_m),
-        type(ahead)(ahead.dates, {c: v[:, None] for c, v in ahead.columns.items()}, ahead.latitude, ahead.elevation_m,
-                    ahead.wind_height_m),
-    )  # fmt: skip
+        type(ahead)(
+            ahead.dates,
+            {c: v[:, None] for c, v in ahead.columns.items()},
+            ahead.latitude,
+            ahead.elevation_m,
+            ahead.wind_height_m,
+        ),
+    )
     planting = g.Planting("tomato", 6, start - dt.timedelta(days=20))
     b = t.bed(opened=start, opening_wetness="moist", plantings=(planting,), **bed)
     garden = g.Garden("Real", table.latitude, table.elevation_m, rigs=(g.Rig("Hose"),), beds=(b,))
@@ -123,9 +128,17 @@ class Calibration(unittest.TestCase):
         kept = np.zeros((s.N_KEEP, days, 1, 1))
         shares = np.ascontiguousarray(np.concatenate([season.days[:1, :, s.SHARE], season.days[:-1, :, s.SHARE]]))
         compiled()[0](
-            state, season.days, shares, season.figures, draw, np.ascontiguousarray(season.weather.air[:, [member]]),
-            np.zeros((days, 1), dtype=np.int64), s.WHOLE_DAY.copy(), kept, np.zeros((1, 1)),
-        )  # fmt: skip
+            state,
+            season.days,
+            shares,
+            season.figures,
+            draw,
+            np.ascontiguousarray(season.weather.air[:, [member]]),
+            np.zeros((days, 1), dtype=np.int64),
+            s.WHOLE_DAY.copy(),
+            kept,
+            np.zeros((1, 1)),
+        )
         return kept[s.KEEP_NET, season.n_behind :, 0, 0]
 
     def test_draws_have_the_spread_the_table_says(self):

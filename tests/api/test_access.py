@@ -55,12 +55,20 @@ class Strangers(TestCase):
                 continue
             for kind, event in events.items():
                 values = {
-                    "garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.rig.pk, "kind": kind,
-                    "event_id": event, "reading_id": self.gauge.pk, "membership_id": self.membership.pk,
-                    "crop_id": self.own_crop.pk, "thing_id": self.thing.pk, "season_id": self.season.pk,
-                    "planting_id": self.planting.pk, "measurement_id": self.measurement.pk,
+                    "garden_id": self.garden.pk,
+                    "bed_id": self.bed.pk,
+                    "rig_id": self.rig.pk,
+                    "kind": kind,
+                    "event_id": event,
+                    "reading_id": self.gauge.pk,
+                    "membership_id": self.membership.pk,
+                    "crop_id": self.own_crop.pk,
+                    "thing_id": self.thing.pk,
+                    "season_id": self.season.pk,
+                    "planting_id": self.planting.pk,
+                    "measurement_id": self.measurement.pk,
                     "invitation_id": self.invitation.pk,
-                }  # fmt: skip
+                }
                 yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
                 if "<str:kind>" not in route:
                     break

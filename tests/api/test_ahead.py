@@ -54,9 +54,10 @@ class Ahead(Wire):
     def test_a_move_that_cannot_be_names_its_field(self):
         today = self.garden.today
         for change, field in (
-            ({"from_date": today - DAY}, "from_date"), ({"to_date": today + 14 * DAY}, "to_date"),
+            ({"from_date": today - DAY}, "from_date"),
+            ({"to_date": today + 14 * DAY}, "to_date"),
             ({"to_date": today + DAY}, "to_date"),
-        ):  # fmt: skip
+        ):
             said = {"bed": self.bed.pk, "from_date": today + DAY, "to_date": today + 2 * DAY, **change}
             body = {k: v.isoformat() if isinstance(v, dt.date) else v for k, v in said.items()}
             for path, more in (("/ahead/try", {}), ("/moves", {"id": w.new_id()})):
@@ -149,9 +150,12 @@ class Plants(Wire):
         self.call("post", "/own-crops", {"name": "Skerry Red", "like": "pepper"}, 400)
         self.call("post", "/own-crops", {"name": "Odd", "like": "dragon"}, 400)
         body = {
-            "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
+            "name": "Bench",
+            "kind": "raised",
+            "length_m": 2.4,
+            "width_m": 1.2,
             "plantings": [{"crop": "tomato", "own_crop": made["id"], "count": 4, "planted": "2025-05-20"}],
-        }  # fmt: skip
+        }
         wrong = {**body, "plantings": [{**body["plantings"][0], "crop": "pepper"}]}
         self.assertEqual(
             self.call("put", f"/beds/{self.bed.pk}", wrong, 400)["fields"][0]["field"], "plantings[0].crop"
@@ -182,8 +186,9 @@ class Plants(Wire):
             "exposure": {"cover": "cloche", "date": "2025-07-09"},
         }  # fmt: skip
         made = self.call("put", f"/beds/{self.bed.pk}", base)
-        self.assertEqual([(s["date"], s["organic_matter_pct"]) for s in made["soils"]],
-                         [("2025-07-02", 2.5), ("2025-07-08", 6.0)])  # fmt: skip
+        self.assertEqual(
+            [(s["date"], s["organic_matter_pct"]) for s in made["soils"]], [("2025-07-02", 2.5), ("2025-07-08", 6.0)]
+        )
         self.assertEqual([(e["date"], e["cover"]) for e in made["exposures"]], [("2025-07-09", "cloche")])
         p = made["plantings"][0]
         self.assertEqual((p["count"], p["left"], p["start"], p["buried_m"]), (6, 4, "sown", 0.1))
@@ -199,16 +204,23 @@ class Plants(Wire):
 
     def test_every_kind_of_check_is_kept_and_what_does_not_fit_is_refused(self):
         for body in (
-            {"reading": "moist"}, {"kind": "still_wet"}, {"kind": "lifted", "reading": "light"},
-            {"kind": "probe", "value": 22.5}, {"kind": "dug", "value": 0.2},
-        ):  # fmt: skip
+            {"reading": "moist"},
+            {"kind": "still_wet"},
+            {"kind": "lifted", "reading": "light"},
+            {"kind": "probe", "value": 22.5},
+            {"kind": "dug", "value": 0.2},
+        ):
             self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 201)
         for body, field in (
-            ({"kind": "finger"}, "reading"), ({"kind": "lifted", "reading": "moist"}, "reading"),
-            ({"kind": "probe"}, "value"), ({"kind": "probe", "value": 99}, "value"),
-            ({"kind": "still_wet", "value": 3}, "value"), ({"kind": "dug", "value": 0.1, "reading": "wet"}, "reading"),
-            ({"kind": "float", "value": 3}, "kind"), ({"kind": "sniffed"}, "kind"),
-        ):  # fmt: skip
+            ({"kind": "finger"}, "reading"),
+            ({"kind": "lifted", "reading": "moist"}, "reading"),
+            ({"kind": "probe"}, "value"),
+            ({"kind": "probe", "value": 99}, "value"),
+            ({"kind": "still_wet", "value": 3}, "value"),
+            ({"kind": "dug", "value": 0.1, "reading": "wet"}, "reading"),
+            ({"kind": "float", "value": 3}, "kind"),
+            ({"kind": "sniffed"}, "kind"),
+        ):
             refused = self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 400)
             self.assertEqual(refused["fields"][0]["field"], field, body)
         page = self.call("get", f"/beds/{self.bed.pk}")

@@ -46,9 +46,13 @@ class Contract(TestCase):
         from scripts.front_end import node_path
 
         made = subprocess.run(
-            ["npx", "--no-install", "openapi-typescript", "../docs/openapi.yaml"], cwd=ROOT / "frontend",
-            capture_output=True, text=True, check=True, env=node_path(),
-        )  # fmt: skip
+            ["npx", "--no-install", "openapi-typescript", "../docs/openapi.yaml"],
+            cwd=ROOT / "frontend",
+            capture_output=True,
+            text=True,
+            check=True,
+            env=node_path(),
+        )
         committed = (ROOT / "frontend/src/shared/api/schema.d.ts").read_text()
         self.assertEqual(made.stdout.strip(), committed.strip(), "run scripts/client.sh and commit what changes")
 
@@ -57,9 +61,11 @@ class Contract(TestCase):
         client, path = w.client_of(self.ada), f"/gardens/{self.garden.pk}/beds/{self.bed.pk}"
         answer = w.send(client, "get", path)
         for change in (
-            lambda page: page.pop("stop"), lambda page: page.update(secret=1),
-            lambda page: page["bed"].update(kind="barrow"), lambda page: page["bed"].update(length_m="long"),
-        ):  # fmt: skip
+            lambda page: page.pop("stop"),
+            lambda page: page.update(secret=1),
+            lambda page: page["bed"].update(kind="barrow"),
+            lambda page: page["bed"].update(length_m="long"),
+        ):
             page = answer.json()
             change(page)
             wrong = SimpleNamespace(status_code=200, headers=answer.headers, json=lambda page=page: page)
@@ -88,8 +94,19 @@ class Queries(TestCase):
             bed = w.bed_of(user, garden, name=f"Bed {i}")
         w.type_days(user, garden)
         client, base, counts = w.client_of(user), f"/gardens/{garden.pk}", {}
-        for path in ("/round", "/ahead", "/ground", "/sizes", f"/beds/{bed.pk}", "/sky", "/beds", "/measurements",
-                     "/seasons", f"/beds/{bed.pk}/fit", f"/beds/{bed.pk}/raising"):  # fmt: skip
+        for path in (
+            "/round",
+            "/ahead",
+            "/ground",
+            "/sizes",
+            f"/beds/{bed.pk}",
+            "/sky",
+            "/beds",
+            "/measurements",
+            "/seasons",
+            f"/beds/{bed.pk}/fit",
+            f"/beds/{bed.pk}/raising",
+        ):
             _plans.clear()
             with CaptureQueriesContext(connection) as seen:
                 self.assertEqual(w.send(client, "get", base + path).status_code, 200)
@@ -184,14 +201,29 @@ class Errors(TestCase):
 class Rendering(TestCase):
     def test_json_has_no_infinities_and_knows_dates_ids_and_numpy(self):
         value = {
-            "nan": float("nan"), "inf": np.float64("inf"), "n": np.int64(3), "row": np.array([1.5, 2.0]),
-            "day": dt.date(2025, 7, 11), "id": uuid.UUID(int=7), "tuple": (1, 2), 4: "four",
-        }  # fmt: skip
+            "nan": float("nan"),
+            "inf": np.float64("inf"),
+            "n": np.int64(3),
+            "row": np.array([1.5, 2.0]),
+            "day": dt.date(2025, 7, 11),
+            "id": uuid.UUID(int=7),
+            "tuple": (1, 2),
+            4: "four",
+        }
         got = json.loads(Json().render(value))
-        self.assertEqual(got, {
-            "nan": None, "inf": None, "n": 3, "row": [1.5, 2.0], "day": "2025-07-11", "id": str(uuid.UUID(int=7)),
-            "tuple": [1, 2], "4": "four",
-        })  # fmt: skip
+        self.assertEqual(
+            got,
+            {
+                "nan": None,
+                "inf": None,
+                "n": 3,
+                "row": [1.5, 2.0],
+                "day": "2025-07-11",
+                "id": str(uuid.UUID(int=7)),
+                "tuple": [1, 2],
+                "4": "four",
+            },
+        )
         self.assertEqual(Json().render(None), b"")
 
 
@@ -301,9 +333,13 @@ class Production(unittest.TestCase):
             **env,
         }
         return subprocess.run(
-            [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"], cwd=ROOT,
-            env={**clean, **settings_}, capture_output=True, text=True, check=False,
-        )  # fmt: skip
+            [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"],
+            cwd=ROOT,
+            env={**clean, **settings_},
+            capture_output=True,
+            text=True,
+            check=False,
+        )
 
     def test_check_deploy_is_clean(self):
         done = self.check()

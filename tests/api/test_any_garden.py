@@ -29,11 +29,17 @@ def gardens(draw) -> g.Garden:
         plantings = tuple(dataclasses.replace(p, thinned=()) for p in bed.plantings)
         made.append(
             dataclasses.replace(
-                bed, name=name, opened=to_come, plantings=plantings, waterings=bed.waterings * 2,
-                mulches=tuple({m.date: m for m in bed.mulches}.values()), soils=_once(bed.soils),
-                exposures=_once(bed.exposures), observations=tuple(filter(_fits, bed.observations)) * 2,
+                bed,
+                name=name,
+                opened=to_come,
+                plantings=plantings,
+                waterings=bed.waterings * 2,
+                mulches=tuple({m.date: m for m in bed.mulches}.values()),
+                soils=_once(bed.soils),
+                exposures=_once(bed.exposures),
+                observations=tuple(filter(_fits, bed.observations)) * 2,
             )
-        )  # fmt: skip
+        )
     rigs = tuple(g.Rig(name, 9.0) for name in draw(st.lists(st.sampled_from(NAMES), max_size=4, unique=True)))
     seasons = tuple(g.Season(name, t.TODAY) for name in draw(st.lists(st.sampled_from(NAMES), max_size=3, unique=True)))
     return dataclasses.replace(t.garden(*made), rigs=rigs, seasons=seasons, time_zone="Pacific/Auckland")

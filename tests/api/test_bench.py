@@ -30,8 +30,14 @@ class OverTheWire(TestCase):
         return self.call("post", "/measurements", body, status)
 
     def pot(self, **more):
-        body = {"name": "Tub", "kind": "pot", "length_m": 0.4, "width_m": 0.4, "round": True,
-                "plantings": [{"crop": "tomato", "count": 1, "planted": "2025-06-20"}]}  # fmt: skip
+        body = {
+            "name": "Tub",
+            "kind": "pot",
+            "length_m": 0.4,
+            "width_m": 0.4,
+            "round": True,
+            "plantings": [{"crop": "tomato", "count": 1, "planted": "2025-06-20"}],
+        }
         return self.call("post", "/beds", body | more, 201)
 
 
@@ -130,7 +136,7 @@ class Bench(OverTheWire):
             ("squeeze", ONE_HANDFUL, {}, "bed"),
             ("can", {"trials": [{"litres": 900, "minutes": 1}]}, {}, "given.trials[0].litres"),
             ("moon", {}, {}, "kind"),
-        ):  # fmt: skip
+        ):
             with self.subTest(kind=kind, field=field):
                 self.assertEqual(self.keep(kind, given, 400, **about)["fields"][0]["field"], field)
         late = {
@@ -153,8 +159,15 @@ class Bench(OverTheWire):
 
 class Fit(OverTheWire):
     def test_a_form_is_judged_before_it_is_kept(self):
-        body = {"name": "Bucket", "kind": "pot", "length_m": 0.25, "width_m": 0.25, "round": True, "drain_holes": False,
-                "plantings": [{"crop": "winter_squash", "count": 1, "planted": "2025-07-10"}]}  # fmt: skip
+        body = {
+            "name": "Bucket",
+            "kind": "pot",
+            "length_m": 0.25,
+            "width_m": 0.25,
+            "round": True,
+            "drain_holes": False,
+            "plantings": [{"crop": "winter_squash", "count": 1, "planted": "2025-07-10"}],
+        }
         fits = {f["what"]: f for f in self.call("post", "/fit", body)}
         self.assertEqual((fits["mix_volume"]["level"], fits["holes"]["level"]), ("stop", "stop"))
         self.assertIn("soil_warmth", fits)
@@ -167,14 +180,23 @@ class Fit(OverTheWire):
 
     def test_a_first_bed_is_judged_by_the_climate(self):
         new = w.garden_of(self.ada, climate="cold_winter", today=dt.date(2025, 3, 1))
-        body = {"name": "B", "kind": "raised", "length_m": 2, "width_m": 1,
-                "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-03-05"}]}  # fmt: skip
+        body = {
+            "name": "B",
+            "kind": "raised",
+            "length_m": 2,
+            "width_m": 1,
+            "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-03-05"}],
+        }
         answer = w.send(w.client_of(self.ada), "post", f"/gardens/{new.pk}/fit", body).json()
         self.assertEqual(next(f for f in answer if f["what"] == "soil_warmth")["level"], "stop")
 
     def test_a_neighbouring_bed_is_named(self):
-        here = {"kind": "open", "length_m": 2, "width_m": 1,
-                "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-06-20"}]}  # fmt: skip
+        here = {
+            "kind": "open",
+            "length_m": 2,
+            "width_m": 1,
+            "plantings": [{"crop": "tomato", "count": 2, "planted": "2025-06-20"}],
+        }
         ids = [self.call("post", "/beds", here | {"name": n}, 201)["id"] for n in ("West", "East")]
         self.call("put", "/ground", {"beds": [{"id": i, "x_m": 0, "y_m": 1.2 * k} for k, i in enumerate(ids)]}, 204)
         fits = self.call("get", f"/beds/{ids[0]}/fit")
@@ -190,8 +212,13 @@ class Fit(OverTheWire):
 
 class RaisingAndSeasons(OverTheWire):
     def tray(self):
-        body = {"name": "Tray", "kind": "tray", "length_m": 0.4, "width_m": 0.25,
-                "plantings": [{"crop": "lettuce", "count": 12, "planted": "2025-06-20", "start": "tray"}]}  # fmt: skip
+        body = {
+            "name": "Tray",
+            "kind": "tray",
+            "length_m": 0.4,
+            "width_m": 0.25,
+            "plantings": [{"crop": "lettuce", "count": 12, "planted": "2025-06-20", "start": "tray"}],
+        }
         return self.call("post", "/beds", body, 201)
 
     def test_days_are_ranked_and_plants_go_out(self):
@@ -230,8 +257,13 @@ class RaisingAndSeasons(OverTheWire):
         self.assertEqual(field, "plantings[0].planted")
 
     def test_a_season_ends_beds_stay_and_it_is_taken_back(self):
-        body = {"name": "Herbs", "kind": "raised", "length_m": 1, "width_m": 1,
-                "plantings": [{"crop": "sage", "count": 2, "planted": "2025-04-20"}]}  # fmt: skip
+        body = {
+            "name": "Herbs",
+            "kind": "raised",
+            "length_m": 1,
+            "width_m": 1,
+            "plantings": [{"crop": "sage", "count": 2, "planted": "2025-04-20"}],
+        }
         self.call("post", "/beds", body, 201)
         standing = self.call("get", "/seasons")["standing"]
         self.assertEqual([(x["crop"], x["stays"]) for x in standing], [("tomato", False), ("sage", True)])

@@ -241,14 +241,25 @@ class BedsAndPlanIn(TestCase):
     def test_a_plan_goes_out_and_comes_in_again(self):
         client, base = w.client_of(self.ada), f"/gardens/{self.garden.pk}"
         bed = self.garden.beds.get()
-        w.send(client, "put", f"{base}/ground", {"beds": [{"id": bed.pk, "x_m": 3, "y_m": 2, "turn_deg": 30}],
-                                                 "rigs": [{"id": self.garden.rigs.get().pk, "x_m": 1, "y_m": 1}],
-                                                 "north_deg": 25})  # fmt: skip
+        w.send(
+            client,
+            "put",
+            f"{base}/ground",
+            {
+                "beds": [{"id": bed.pk, "x_m": 3, "y_m": 2, "turn_deg": 30}],
+                "rigs": [{"id": self.garden.rigs.get().pk, "x_m": 1, "y_m": 1}],
+                "north_deg": 25,
+            },
+        )
         wall = {"kind": "wall", "name": "quay", "x_m": 5, "y_m": 5, "length_m": 4, "width_m": 0.3, "turn_deg": -20}
         w.send(client, "post", f"{base}/things", wall)
         text = client.get(f"/api{base}/map.geojson").content.decode()
-        w.send(client, "put", f"{base}/ground", {"beds": [{"id": bed.pk, "x_m": 0, "y_m": 0, "turn_deg": 0}],
-                                                 "north_deg": 0})  # fmt: skip
+        w.send(
+            client,
+            "put",
+            f"{base}/ground",
+            {"beds": [{"id": bed.pk, "x_m": 0, "y_m": 0, "turn_deg": 0}], "north_deg": 0},
+        )
         thing = self.garden.things.get()
         thing.x_m = 9.0
         thing.save()
@@ -256,8 +267,15 @@ class BedsAndPlanIn(TestCase):
         bed.refresh_from_db()
         thing.refresh_from_db()
         self.garden.refresh_from_db()
-        for got, want in ((bed.x_m, 3), (bed.y_m, 2), (bed.turn_deg, 30), (thing.x_m, 5), (thing.turn_deg, -20),
-                          (thing.length_m, 4), (self.garden.north_deg, 25)):  # fmt: skip
+        for got, want in (
+            (bed.x_m, 3),
+            (bed.y_m, 2),
+            (bed.turn_deg, 30),
+            (thing.x_m, 5),
+            (thing.turn_deg, -20),
+            (thing.length_m, 4),
+            (self.garden.north_deg, 25),
+        ):
             self.assertAlmostEqual(got, want, places=2)
         self.assertEqual(self.garden.things.count(), 1)
 
@@ -274,11 +292,16 @@ class BedsAndPlanIn(TestCase):
             ({"geometry": polygon, "properties": {"what": "castle"}}, "features[1].properties.what"),
             ({"geometry": polygon, "properties": {"what": "bed", "name": ["x"]}}, "features[1].properties.name"),
             ({"geometry": polygon, "properties": {"what": "wall", "height_m": "x"}}, "features[1].height_m"),
-            ({"geometry": {"type": "Point", "coordinates": [1, 1]}, "properties": {"what": "wall"}},
-             "features[1].geometry.type"),
-            ({"geometry": {"type": "Polygon", "coordinates": [[["a", 0]] * 5]}, "properties": {"what": "wall"}},
-             "features[1].geometry.coordinates[0][0]"), ({"properties": None}, "features[1].properties"),
-        ):  # fmt: skip
+            (
+                {"geometry": {"type": "Point", "coordinates": [1, 1]}, "properties": {"what": "wall"}},
+                "features[1].geometry.type",
+            ),
+            (
+                {"geometry": {"type": "Polygon", "coordinates": [[["a", 0]] * 5]}, "properties": {"what": "wall"}},
+                "features[1].geometry.coordinates[0][0]",
+            ),
+            ({"properties": None}, "features[1].properties"),
+        ):
             with self.subTest(place):
                 fields = self.send("/map/import", plan(good, bad), 400, self.garden)["fields"]
                 self.assertTrue(any(f["field"].startswith(place) for f in fields), fields)

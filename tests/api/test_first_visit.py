@@ -32,30 +32,47 @@ class FirstVisit(TestCase):
         self.assertEqual(made["climate_said"], GENERIC["hot_dry"].name)
         # The year is set to high summer, so that the word does not hang on the day of the test.
         Garden.objects.filter(pk=made["id"]).update(clock_date=w.TODAY)
-        bed = {"name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
-               "opening_wetness": "dry", "plantings": [
-            {"crop": "tomato", "count": 6, "planted": "2025-05-12"}]}  # fmt: skip
+        bed = {
+            "name": "Bench",
+            "kind": "raised",
+            "length_m": 2.4,
+            "width_m": 1.2,
+            "opening_wetness": "dry",
+            "plantings": [{"crop": "tomato", "count": 6, "planted": "2025-05-12"}],
+        }
         self.call("post", f"/gardens/{made['id']}/beds", bed, 201)
         r = self.call("get", f"/gardens/{made['id']}/round")
         self.assertEqual((r["lacks"], r["weather"]["source"], r["weather"]["typed_days"]), ("", "climate", 0))
         self.assertIn(r["stops"][0]["word"], ("soak", "check"))
         sky = self.call("get", f"/gardens/{made['id']}/sky")
         self.assertEqual({d["kind"] for d in sky["days"]}, {"climate"})
-        self.call("put", f"/gardens/{made['id']}/days", {"days": [
-            {"date": "2025-07-10", "tmin": 20, "tmax": 36, "rain": 0}, {"date": "2025-07-12", "tmin": 20, "tmax": 38}]},
-            204)  # fmt: skip
+        self.call(
+            "put",
+            f"/gardens/{made['id']}/days",
+            {
+                "days": [
+                    {"date": "2025-07-10", "tmin": 20, "tmax": 36, "rain": 0},
+                    {"date": "2025-07-12", "tmin": 20, "tmax": 38},
+                ]
+            },
+            204,
+        )
         days = {d["date"]: d["kind"] for d in self.call("get", f"/gardens/{made['id']}/sky")["days"]}
-        self.assertEqual([days[f"2025-07-{n}"] for n in (9, 10, 11, 12, 13) if n > 9],
-                         ["observed", "climate", "typed", "climate"])  # fmt: skip
+        self.assertEqual(
+            [days[f"2025-07-{n}"] for n in (9, 10, 11, 12, 13) if n > 9], ["observed", "climate", "typed", "climate"]
+        )
 
     def test_a_place_alone_is_enough_and_what_is_wrong_is_named(self):
         self.assertEqual(self.described(climate="by_place")["climate"], "dry_summer")
         self.assertEqual(self.described(climate="by_place", latitude=-9, elevation_m=1900)["climate"], "cool_highland")
         for wrong, field in (
-            ({"climate": "lunar"}, "climate"), ({"climate": "file"}, "weather_file"), ({"latitude": 91}, "latitude"),
-            ({"climate": "by_place", "latitude": 91}, "latitude"), ({"flow_l_per_min": 900}, "flow_l_per_min"),
+            ({"climate": "lunar"}, "climate"),
+            ({"climate": "file"}, "weather_file"),
+            ({"latitude": 91}, "latitude"),
+            ({"climate": "by_place", "latitude": 91}, "latitude"),
+            ({"flow_l_per_min": 900}, "flow_l_per_min"),
             ({"method": "prayer"}, "method"),
-        ):  # fmt: skip
+        ):
             before = Garden.objects.count()
             with self.subTest(wrong):
                 self.assertEqual(self.described(400, **wrong)["fields"][0]["field"], field)
@@ -76,9 +93,10 @@ class FirstVisit(TestCase):
 
     def test_a_bad_weather_file_makes_no_garden_and_tells_its_line(self):
         for text, words in (
-            ("date,tmin,tmax\n2020-01-01,5,3\n", "line 2"), ("nonsense", "date"),
+            ("date,tmin,tmax\n2020-01-01,5,3\n", "line 2"),
+            ("nonsense", "date"),
             ("date,tmin,tmax\n2020-01-01,1,3\n", "a whole year"),
-        ):  # fmt: skip
+        ):
             with self.subTest(text):
                 answer = self.described(400, climate="file", weather_file=text)
                 self.assertIn(words, answer["text"])

@@ -60,37 +60,101 @@ class Fuzz(TestCase):
         }  # fmt: skip
         days = {"days": [{"date": "2025-07-10", "tmin": 10.0, "tmax": 20.0, "rain": 1.0}]}
         return [
-            ("post", "/beds", bed), ("put", f"/beds/{self.bed.pk}", bed), ("put", "/days", days),
+            ("post", "/beds", bed),
+            ("put", f"/beds/{self.bed.pk}", bed),
+            ("put", "/days", days),
             ("post", "/waterings", {"waterings": [{**event, "litres": 5.0, "date": "2025-07-10", "part": "morning"}]}),
-            ("post", "/observations", {**event, "reading": "wet", "date": "2025-07-10"}), ("post", "/put-offs", event),
+            ("post", "/observations", {**event, "reading": "wet", "date": "2025-07-10"}),
+            ("post", "/put-offs", event),
             ("post", "/gauge", {"id": w.new_id(), "date": "2025-07-10", "rain": 2.0}),
             ("post", "/rigs", {"name": "Tap", "flow_l_per_min": 9.0, "measured": "2025-07-01"}),
             ("post", "/observations", {**event, "kind": "probe", "value": 20.0, "date": "2025-07-10"}),
-            ("patch", "", {"name": "G", "latitude": 40.0, "time_zone": "UTC", "style": "ample", "growth": "warmth",
-                           "people": [{"name": "Bo", "minutes": [5, 5, 5, 5, 5, 5, 5]}], "heat_rule": "unusual",
-                           "allowed": [{"from_h": 5, "to_h": 9, "weekdays": [0, 1]}]}),
+            (
+                "patch",
+                "",
+                {
+                    "name": "G",
+                    "latitude": 40.0,
+                    "time_zone": "UTC",
+                    "style": "ample",
+                    "growth": "warmth",
+                    "people": [{"name": "Bo", "minutes": [5, 5, 5, 5, 5, 5, 5]}],
+                    "heat_rule": "unusual",
+                    "allowed": [{"from_h": 5, "to_h": 9, "weekdays": [0, 1]}],
+                },
+            ),
             ("post", "/moves", {**event, "from_date": "2025-07-12", "to_date": "2025-07-13"}),
             ("post", "/ahead/try", {"bed": self.bed.pk, "from_date": "2025-07-12", "to_date": "2025-07-13"}),
             ("post", "/own-crops", {"name": "Red", "like": "tomato", "height_m": 1.2, "days": 100, "wet_feet": 2}),
             ("post", "/sizes", {"sizes": [{"planting": self.planting, "height": "knee", "spread_m": 0.4}]}),
             ("post", "/fit", bed),
-            ("post", "/measurements", {"id": w.new_id(), "kind": "drain", "bed": self.bed.pk, "date": "2025-07-10",
-                                       "given": {"holes": [{"across_cm": 12, "readings": [
-                                           {"minutes": 0, "water_cm": 25}, {"minutes": 60, "water_cm": 20}]}]}}),
-            ("post", "/measurements", {"id": w.new_id(), "kind": "squeeze", "bed": self.bed.pk,
-                                       "given": {"handfuls": [{"ball": True, "ribbon_cm": 3, "feel": "gritty"}]}}),
-            ("post", "/measurements", {"id": w.new_id(), "kind": "finger", "given": {
-                "full_g": 2000, "limp_g": 1000, "readings": [{"weight_g": 1500, "reading": "moist"}]}}),
-            ("post", "/measurements/try", {"kind": "meter", "rig": self.rig, "given": {
-                "since": "2025-07-01", "until": "2025-07-10", "before_l": 100, "after_l": 900, "other_l": 5}}),
-            ("post", "/measurements/try", {"kind": "pot", "bed": self.bed.pk, "given": {
-                "shape": "round", "top_cm": 30, "bottom_cm": 20, "height_cm": 25}}),
+            (
+                "post",
+                "/measurements",
+                {
+                    "id": w.new_id(),
+                    "kind": "drain",
+                    "bed": self.bed.pk,
+                    "date": "2025-07-10",
+                    "given": {
+                        "holes": [
+                            {
+                                "across_cm": 12,
+                                "readings": [{"minutes": 0, "water_cm": 25}, {"minutes": 60, "water_cm": 20}],
+                            }
+                        ]
+                    },
+                },
+            ),
+            (
+                "post",
+                "/measurements",
+                {
+                    "id": w.new_id(),
+                    "kind": "squeeze",
+                    "bed": self.bed.pk,
+                    "given": {"handfuls": [{"ball": True, "ribbon_cm": 3, "feel": "gritty"}]},
+                },
+            ),
+            (
+                "post",
+                "/measurements",
+                {
+                    "id": w.new_id(),
+                    "kind": "finger",
+                    "given": {"full_g": 2000, "limp_g": 1000, "readings": [{"weight_g": 1500, "reading": "moist"}]},
+                },
+            ),
+            (
+                "post",
+                "/measurements/try",
+                {
+                    "kind": "meter",
+                    "rig": self.rig,
+                    "given": {
+                        "since": "2025-07-01",
+                        "until": "2025-07-10",
+                        "before_l": 100,
+                        "after_l": 900,
+                        "other_l": 5,
+                    },
+                },
+            ),
+            (
+                "post",
+                "/measurements/try",
+                {
+                    "kind": "pot",
+                    "bed": self.bed.pk,
+                    "given": {"shape": "round", "top_cm": 30, "bottom_cm": 20, "height_cm": 25},
+                },
+            ),
             ("post", f"/plantings/{self.planting}/plant-out", {"bed": self.bed.pk, "date": "2025-07-12", "count": 1}),
             ("post", "/seasons", {"name": "2025", "stays": [self.planting]}),
             ("post", "/plantings/restore", {"ids": [self.planting]}),
             ("post", "/members", {"username": "ben"}),
             ("post", f"/events/watering/{w.new_id()}/strike", {"back": False}),
-        ]  # fmt: skip
+        ]
 
     def test_no_odd_body_is_ever_a_server_error(self):
         refused = 0
@@ -119,9 +183,7 @@ class Fuzz(TestCase):
         odd_variant = "0000000c-9f2c-9cd0-4674-edea40000000"
         path = f"{self.base}/events/watering/{odd_variant}/strike"
         self.assertEqual(w.send(self.client_, "post", path).status_code, 404)
-        self.assertEqual(
-            w.send(self.client_, "post", f"{self.base}/events/spell/{w.new_id()}/strike").status_code, 404
-        )  # fmt: skip
+        self.assertEqual(w.send(self.client_, "post", f"{self.base}/events/spell/{w.new_id()}/strike").status_code, 404)
 
     def test_a_refused_change_leaves_everything_as_it_was(self):
         before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]

@@ -36,10 +36,16 @@ class Plan(TestCase):
     def test_places_are_kept_all_or_none(self):
         rig = self.garden.rigs.get()
         other = w.bed_of(self.ada, self.garden, name="Second")
-        self.call("put", "/ground", {
-            "beds": [{"id": self.bed.pk, "x_m": 2.0, "y_m": 3.5, "turn_deg": 15}], "north_deg": 340,
-            "rigs": [{"id": rig.pk, "x_m": 0.0, "y_m": 0.0, "hose_m": 20}],
-        }, 204)  # fmt: skip
+        self.call(
+            "put",
+            "/ground",
+            {
+                "beds": [{"id": self.bed.pk, "x_m": 2.0, "y_m": 3.5, "turn_deg": 15}],
+                "north_deg": 340,
+                "rigs": [{"id": rig.pk, "x_m": 0.0, "y_m": 0.0, "hose_m": 20}],
+            },
+            204,
+        )
         ground = self.call("get", "/ground")
         placed = ground["beds"][0]
         self.assertEqual((placed["x_m"], placed["y_m"], placed["turn_deg"]), (2.0, 3.5, 15.0))
@@ -77,11 +83,19 @@ class Plan(TestCase):
         self.assertEqual(Thing.objects.count(), 1)
 
     def test_a_copy_is_like_the_bed_but_empty(self):
-        self.call("put", f"/beds/{self.bed.pk}", {
-            "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
-            "soil": {"material": "clay", "organic_matter_pct": 4.0}, "exposure": {"cover": "cloche"},
-            "mulch": {"kind": "straw", "depth_m": 0.04, "cover": 1.0},
-        })  # fmt: skip
+        self.call(
+            "put",
+            f"/beds/{self.bed.pk}",
+            {
+                "name": "Bench",
+                "kind": "raised",
+                "length_m": 2.4,
+                "width_m": 1.2,
+                "soil": {"material": "clay", "organic_matter_pct": 4.0},
+                "exposure": {"cover": "cloche"},
+                "mulch": {"kind": "straw", "depth_m": 0.04, "cover": 1.0},
+            },
+        )
         made = self.call("post", f"/beds/{self.bed.pk}/copy", {}, 201)
         self.assertEqual((made["name"], made["plantings"], made["opened"]), ("Bench 2", [], "2025-07-11"))
         self.assertEqual((made["soils"][-1]["material"], made["exposures"][-1]["cover"]), ("clay", "cloche"))
@@ -97,7 +111,8 @@ class Plan(TestCase):
         base = f"/gardens/{self.garden.pk}"
         self.assertEqual(w.send(client, "get", f"{base}/ground").status_code, 200)
         for method, path, body in (
-            ("put", "/ground", {"beds": []}), ("post", f"/beds/{self.bed.pk}/copy", {}),
+            ("put", "/ground", {"beds": []}),
+            ("post", f"/beds/{self.bed.pk}/copy", {}),
             ("post", "/things", {"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 1}),
-        ):  # fmt: skip
+        ):
             self.assertEqual(w.send(client, method, base + path, body).status_code, 403)

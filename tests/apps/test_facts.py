@@ -24,12 +24,21 @@ class Facts(TestCase):
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
         self.box = SaveBed(
-            self.ada, self.garden.pk,
-            {"name": "Box", "kind": "self_watering_box", "length_m": 0.8, "width_m": 0.4, "method": "reservoir",
-             "reservoir_capacity_l": 14.0, "opened": w.TODAY - dt.timedelta(days=5)},
+            self.ada,
+            self.garden.pk,
+            {
+                "name": "Box",
+                "kind": "self_watering_box",
+                "length_m": 0.8,
+                "width_m": 0.4,
+                "method": "reservoir",
+                "reservoir_capacity_l": 14.0,
+                "opened": w.TODAY - dt.timedelta(days=5),
+            },
             [{"crop": "pepper", "count": 2, "planted": dt.date(2025, 5, 24)}],
-            {"kind": "bark", "depth_m": 0.02, "cover": 0.5}, {"material": "potting_mix"},
-        ).execute()  # fmt: skip
+            {"kind": "bark", "depth_m": 0.02, "cover": 0.5},
+            {"material": "potting_mix"},
+        ).execute()
 
     def pour(self, bed, litres, days_ago=1, **more):
         date = w.TODAY - dt.timedelta(days=days_ago)
@@ -79,13 +88,24 @@ class Facts(TestCase):
         described = read(
             Bed,
             {
-                "name": "x", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "soils": [{"material": "loam"}],
-                "opened": (w.TODAY - dt.timedelta(days=9)).isoformat(), "opening_wetness": "wet",
-                "plantings": [{"crop": "tomato", "count": 6, "planted": "2025-05-12", "sizes": [
-                    {"date": seen.date.isoformat(), "height": "shoulder", "spread_m": 0.6}]}],
+                "name": "x",
+                "kind": "raised",
+                "length_m": 2.4,
+                "width_m": 1.2,
+                "soils": [{"material": "loam"}],
+                "opened": (w.TODAY - dt.timedelta(days=9)).isoformat(),
+                "opening_wetness": "wet",
+                "plantings": [
+                    {
+                        "crop": "tomato",
+                        "count": 6,
+                        "planted": "2025-05-12",
+                        "sizes": [{"date": seen.date.isoformat(), "height": "shoulder", "spread_m": 0.6}],
+                    }
+                ],
                 "waterings": [{"date": (w.TODAY - dt.timedelta(days=3)).isoformat(), "litres": 20.0}],
-            }
-        )  # fmt: skip
+            },
+        )
         core = self.core()
         sky = sky_of(self.garden, weather_facts(self.garden, w.TODAY), w.TODAY, w.TODAY)
         by_file = plan(type(core)(**{**core.__dict__, "beds": (described, core.beds[1])}), sky, w.TODAY)

@@ -30,8 +30,22 @@ class Samples(w.WithProvider, TestCase):
                 garden, _ = load_sample(sample, self.ada)
                 read = core_garden(garden, read_beds(garden))
                 for said, got in zip(told.beds, read.beds, strict=True):
-                    for name in ("kind", "length_m", "width_m", "soil_depth_m", "method", "drip", "reservoir", "style",
-                                 "pattern", "waterings", "observations", "mulches", "plantings", "opened"):  # fmt: skip
+                    for name in (
+                        "kind",
+                        "length_m",
+                        "width_m",
+                        "soil_depth_m",
+                        "method",
+                        "drip",
+                        "reservoir",
+                        "style",
+                        "pattern",
+                        "waterings",
+                        "observations",
+                        "mulches",
+                        "plantings",
+                        "opened",
+                    ):
                         self.assertEqual(getattr(got, name), getattr(said, name), (said.name, name))
                     undated = lambda records: [{**vars(r), "date": None} for r in records]  # noqa: E731
                     self.assertEqual(undated(got.soils), undated(said.soils), said.name)

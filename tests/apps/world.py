@@ -44,9 +44,13 @@ def type_days(
 
 
 BED: dict[str, Any] = {
-    "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
-    "opened": TODAY - dt.timedelta(days=9), "opening_wetness": "wet",
-}  # fmt: skip
+    "name": "Bench",
+    "kind": "raised",
+    "length_m": 2.4,
+    "width_m": 1.2,
+    "opened": TODAY - dt.timedelta(days=9),
+    "opening_wetness": "wet",
+}
 TOMATOES = {"crop": "tomato", "count": 6, "planted": dt.date(2025, 5, 12), "height": "shoulder", "spread_m": 0.6}
 
 

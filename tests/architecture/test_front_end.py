@@ -16,9 +16,13 @@ class FrontEnd(unittest.TestCase):
         with tempfile.TemporaryDirectory() as folder:
             out = pathlib.Path(folder) / "out.json"
             done = subprocess.run(
-                ["npx", "--no-install", "vitest", "run", "--reporter=json", f"--outputFile={out}"], cwd=FRONTEND,
-                env=node_path(), capture_output=True, text=True, check=False,
-            )  # fmt: skip
+                ["npx", "--no-install", "vitest", "run", "--reporter=json", f"--outputFile={out}"],
+                cwd=FRONTEND,
+                env=node_path(),
+                capture_output=True,
+                text=True,
+                check=False,
+            )
             self.assertTrue(out.exists(), done.stderr)
             report = json.loads(out.read_text())
         self.assertGreaterEqual(report["numTotalTests"], 30)

@@ -34,8 +34,9 @@ PLANTED = {
 def contracts_of(house: pathlib.Path) -> subprocess.CompletedProcess[str]:
     """What the import linter says of the packages in a folder."""
     command = [pathlib.Path(sys.executable).parent / "lint-imports", "--no-cache"]
-    return subprocess.run(command, cwd=house, env={**os.environ, "PYTHONPATH": str(house)}, capture_output=True,
-                          text=True, check=False)  # fmt: skip
+    return subprocess.run(
+        command, cwd=house, env={**os.environ, "PYTHONPATH": str(house)}, capture_output=True, text=True, check=False
+    )
 
 
 class Core(unittest.TestCase):

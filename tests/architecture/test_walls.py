@@ -38,9 +38,13 @@ class Walls(unittest.TestCase):
                 (planted, "@/shared/api/client", False),
             ]
         done = subprocess.run(
-            ["node", "--input-type=module", "-e", ASK, json.dumps([a[:2] for a in asked])], cwd=FRONTEND,
-            env=node_path(), capture_output=True, text=True, check=False,
-        )  # fmt: skip
+            ["node", "--input-type=module", "-e", ASK, json.dumps([a[:2] for a in asked])],
+            cwd=FRONTEND,
+            env=node_path(),
+            capture_output=True,
+            text=True,
+            check=False,
+        )
         self.assertEqual(done.returncode, 0, done.stderr)
         for (name, into, wanted), broken in zip(asked, json.loads(done.stdout), strict=True):
             self.assertEqual(broken, wanted, f"{name} imports {into}")

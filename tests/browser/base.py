@@ -14,9 +14,15 @@ from tests.apps import world as w
 CHROMIUM = "/usr/bin/chromium"
 expect.set_options(timeout=15_000)  # waited for, not slept: a busy machine takes longer
 ARGUMENTS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-dev-shm-usage", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--disable-dev-shm-usage",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 AXE = pathlib.Path(settings.BASE_DIR) / "frontend/node_modules/axe-core/axe.min.js"
 WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
 

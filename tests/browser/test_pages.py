@@ -102,9 +102,20 @@ class Morning(InBrowser):
         base = f"/g/{self.garden.pk}"
         bed = self.garden.beds.get(name="Long Bench")
         views = (
-            "round", "ahead", "ground", f"bed/{bed.pk}", "sky", "ground/new", f"ground/{bed.pk}/edit", "settings",
-            "sizes", "bench", "bench?test=bucket", "bench?test=finger", "bench?test=mix",
-        )  # fmt: skip
+            "round",
+            "ahead",
+            "ground",
+            f"bed/{bed.pk}",
+            "sky",
+            "ground/new",
+            f"ground/{bed.pk}/edit",
+            "settings",
+            "sizes",
+            "bench",
+            "bench?test=bucket",
+            "bench?test=finger",
+            "bench?test=mix",
+        )
         for theme in ("light", "dark", "contrast"):
             self.owner.theme = theme
             self.owner.save()

@@ -17,14 +17,17 @@ def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
         processes: {"RUN": run, "LOGS": logs},
         secrets_kept: {"RUN": run},
         database: {
-            "RUN": run, "LOGS": logs, "SETUP_LOG": logs / "setup.log", "DATA": data,
+            "RUN": run,
+            "LOGS": logs,
+            "SETUP_LOG": logs / "setup.log",
+            "DATA": data,
             "INITIALISED": data / ".isleshower-initialised",
             "SERVICE": database.DataFolder("mariadb", "mariadbd", data),
         },
         dumps: {"BACKUPS": run / "backups"},
         migrations: {"UNDER_WAY": run / "migrating"},
         server: {"RUN": run, "WEB": processes.Service("web", "config.wsgi", run)},
-    }  # fmt: skip
+    }
 
 
 class InFolder(unittest.TestCase):

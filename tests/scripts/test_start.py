@@ -30,9 +30,7 @@ class Processes(InFolder):
     def sleeper_in(self, home: pathlib.Path) -> processes.Service:
         service = processes.Service("sleeper", "isleshower-test-sleeper", home)
         code = "import time, sys; sys.argv.append('isleshower-test-sleeper'); time.sleep(60)"
-        service.start(
-            [sys.executable, "-c", code, "isleshower-test-sleeper"], 1, lambda _: True, dict(os.environ)
-        )  # fmt: skip
+        service.start([sys.executable, "-c", code, "isleshower-test-sleeper"], 1, lambda _: True, dict(os.environ))
         return service
 
     def test_a_service_is_found_again_and_ended(self):
@@ -85,9 +83,11 @@ class Processes(InFolder):
         service = processes.Service("brief", "brief", self.run_folder)
         with self.assertRaises(console.Problem) as caught:
             service.start(
-                [sys.executable, "-c", "print('no room'); raise SystemExit(3)", "brief"], 1, lambda _: False,
+                [sys.executable, "-c", "print('no room'); raise SystemExit(3)", "brief"],
+                1,
+                lambda _: False,
                 dict(os.environ),
-            )  # fmt: skip
+            )
         self.assertIn("no room", str(caught.exception))
         self.assertIn("log", caught.exception.mend)
 
@@ -95,9 +95,12 @@ class Processes(InFolder):
         service = processes.Service("mute", "isleshower-test-mute", self.run_folder)
         with self.assertRaises(console.Problem):
             service.start(
-                [sys.executable, "-c", "import time; time.sleep(60)", "isleshower-test-mute"], 1, lambda _: False,
-                dict(os.environ), seconds=0.4,
-            )  # fmt: skip
+                [sys.executable, "-c", "import time; time.sleep(60)", "isleshower-test-mute"],
+                1,
+                lambda _: False,
+                dict(os.environ),
+                seconds=0.4,
+            )
         self.assertIsNone(service.running())
 
     def test_a_taken_port_is_stepped_over(self):

@@ -61,8 +61,10 @@ class FourPlaces(unittest.TestCase):
                     self.assertLess(missed, 0.20, (key, bed.name))
 
     def test_the_climates_tell(self):
-        water = {k: rows[..., s.IRRIGATION].sum(axis=0).mean() + rows[..., s.FILLED].sum(axis=0).mean()
-                 for k, (_, _, rows) in self.seasons.items()}  # fmt: skip
+        water = {
+            k: rows[..., s.IRRIGATION].sum(axis=0).mean() + rows[..., s.FILLED].sum(axis=0).mean()
+            for k, (_, _, rows) in self.seasons.items()
+        }
         wet = {k: rows[..., s.WET].sum() for k, (_, _, rows) in self.seasons.items()}
         rain = {k: w.rain[:DAYS, 0].sum() for k, (_, w, _) in self.seasons.items()}
         self.assertGreater(water["copperpan_court"], 2 * water["gullrest_paddock"])

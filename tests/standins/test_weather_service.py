@@ -101,8 +101,13 @@ class Stations(unittest.TestCase):
 
     def test_the_rains_come_in_their_season(self):
         six = station_near(14.0, -140.5).climate
-        wet = np.array([c.rain_of(c.latent_year(y, 7, six)[:, c.RAIN][d - 1], six.on(d)) > 0
-                        for y in range(1900, 1930) for d in (100, 120, 200, 230)]).reshape(-1, 4)  # fmt: skip
+        wet = np.array(
+            [
+                c.rain_of(c.latent_year(y, 7, six)[:, c.RAIN][d - 1], six.on(d)) > 0
+                for y in range(1900, 1930)
+                for d in (100, 120, 200, 230)
+            ]
+        ).reshape(-1, 4)
         self.assertLess(wet[:, :2].mean(), 0.15)
         self.assertGreater(wet[:, 2:].mean(), 0.5)
 
