@@ -128,7 +128,7 @@ class Sizes(unittest.TestCase):
 
     def test_a_mix_that_repels_is_watered_in_three_or_four_goes(self):
         pot = t.bed(kind="pot", round=True, length_m=0.3, width_m=0.3, method="can",
-                    soils=(g.Soil("own_mix", mix=(g.Part("peat", 1.0),)),),
+                    soils=(g.Soil("own_mix", mix=(g.Part("peat", 1.0),), intake_mm_per_h=2000.0),),
                     plantings=(t.planting("basil", 2, "ankle", 0.2),))  # fmt: skip
         dry = dataclasses.replace(pot, opened=t.TODAY - dt.timedelta(days=6), opening_wetness="dry")
         wet = dataclasses.replace(pot, opened=t.TODAY - dt.timedelta(days=1), opening_wetness="moist")
