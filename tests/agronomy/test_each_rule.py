@@ -127,7 +127,7 @@ class Sizes(unittest.TestCase):
         self.assertGreater(len({n for _, n in goes.values()}), 1, goes)
 
     def test_a_mix_that_repels_is_watered_in_three_or_four_goes(self):
-        pot = t.bed(kind="pot", round=True, length_m=0.3, width_m=0.3, method="can",
+        pot = t.bed(kind="pot", soil_depth_m=0.05, round=True, length_m=0.3, width_m=0.3, method="can",
                     soils=(g.Soil("own_mix", mix=(g.Part("peat", 1.0),), intake_mm_per_h=2000.0),),
                     plantings=(t.planting("basil", 2, "ankle", 0.2),))  # fmt: skip
         dry = dataclasses.replace(pot, opened=t.TODAY - dt.timedelta(days=6), opening_wetness="dry")
