@@ -321,7 +321,7 @@ class FromScratch(InBrowser):
         expect(page.get_by_role("main")).to_contain_text("plantings[0].count")
         self.assertEqual(page.get_by_label("What do you call it?").input_value(), "Front bed")  # nothing typed is lost
         page.get_by_label("How many").fill("4")
-        page.get_by_label("And how wide").fill("1.5")
+        page.get_by_label("How wide, each").fill("1.5")
         self.pick("Dry")
         page.get_by_role("button", name="Keep this bed").click()
         # A round comes at once, from the climate of the place, and says so.

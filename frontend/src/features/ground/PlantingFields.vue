@@ -102,7 +102,7 @@ const watered = computed({
       <UnitInput
         v-if="p.height"
         v-model="p.spread_m"
-        label="And how wide, one plant?"
+        label="How wide, each"
         quantity="length"
         :error="of('spread_m')"
       />
