@@ -18,7 +18,10 @@ class CountingRunner(DiscoverRunner):
         return super().setup_databases(**kwargs)
 
     def suite_result(self, suite: unittest.TestSuite, result: Any, **kwargs: Any) -> int:
-        failed = len(result.failures) + len(result.errors) + len(getattr(result, "unexpectedSuccesses", []))
+        bad = [test for test, _ in (*result.failures, *result.errors)] + list(
+            getattr(result, "unexpectedSuccesses", [])
+        )
+        failed = len({getattr(test, "test_case", test).id() for test in bad})  # of subtests, the test they belong to
         self.counts = (result.testsRun - failed - len(result.skipped), failed, len(result.skipped))
         return failed
 
