@@ -54,7 +54,8 @@ def group(name: str) -> list[Case]:
 
 @functools.cache
 def tables() -> dict[str, Any]:
-    return json.loads((FOLDER / "tables.json").read_text())
+    found: dict[str, Any] = json.loads((FOLDER / "tables.json").read_text())
+    return found
 
 
 @functools.cache

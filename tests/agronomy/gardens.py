@@ -27,7 +27,7 @@ def bed(name: str = "Bench", **changes: object) -> g.Bed:
         "rig": "Hose",
         "plantings": (planting("tomato", 6, "shoulder", 0.6),),
     }
-    return g.Bed(**{**fields, **changes})  # type: ignore[arg-type]
+    return g.Bed(**{**fields, **changes})
 
 
 def planting(

@@ -287,6 +287,10 @@ def _ledger(garden: g.Garden) -> dict[str, Any]:
     return out
 
 
+def _of_band(b: Any) -> list[float]:
+    return _band(b) or []
+
+
 def _band(b: Any) -> list[float] | None:
     return None if b is None else [b.low, b.mid, b.high]
 
@@ -305,11 +309,11 @@ def _bed_plan(b: Any, line: Any) -> dict[str, Any]:
         "costs": list(b.choice.costs),
         "enough": list(b.choice.rain_enough),
         "wet_days": b.wet_days,
-        "dose": None if b.dose is None else [b.dose.mm, b.dose.litres, b.dose.minutes, *_band(b.dose.litres_band)],
+        "dose": None if b.dose is None else [b.dose.mm, b.dose.litres, b.dose.minutes, *_of_band(b.dose.litres_band)],
         "lines": [[x.what, x.mm] for x in b.story.parts],
         "use": b.use.litres,
-        "ahead": [[*_band(d.net), d.soak_chance] for d in b.ahead],
-        "fortnight": [[*_band(d.net), *(_band(d.soak.litres) if d.soak else []), d.gave] for d in line.days],
+        "ahead": [[*_of_band(d.net), d.soak_chance] for d in b.ahead],
+        "fortnight": [[*_of_band(d.net), *(_of_band(d.soak.litres) if d.soak else []), d.gave] for d in line.days],
         "missed": line.missed,
         "lost": line.lost_litres,
     }

@@ -16,12 +16,12 @@ from tests import reference_data as ref
 
 
 class Humidity(unittest.TestCase):
-    def test_saturation_table(self):
+    def test_saturation_table(self) -> None:
         case = ref.cases()["annex-es"]  # FAO-56 Annex 2 Table 2.3
         want, tolerance = case.expect("es")
         np.testing.assert_allclose(humidity.saturation_vapour_pressure(case["t"]), want, atol=tolerance)
 
-    def test_worked_examples(self):
+    def test_worked_examples(self) -> None:
         c3, c4, c5 = (ref.cases()[f"fao-ex0{i}"] for i in (3, 4, 5))
         got = {
             (c3, "es"): humidity.mean_saturation_vapour_pressure(c3["tmin"], c3["tmax"]),
@@ -38,13 +38,13 @@ class Humidity(unittest.TestCase):
 
 
 class Radiation(unittest.TestCase):
-    def test_ra_at_the_equator(self):
+    def test_ra_at_the_equator(self) -> None:
         case = ref.cases()["annex-ra-equator"]  # FAO-56 Annex 2 Table 2.6
         days = [dt.date(2001, m, 15).timetuple().tm_yday for m in case["months"]]
         want, tolerance = case.expect("ra")
         np.testing.assert_allclose(radiation.extraterrestrial_radiation(0.0, days), want, atol=tolerance)
 
-    def test_pvlib_and_poles(self):
+    def test_pvlib_and_poles(self) -> None:
         for case in ref.group("radiation-astronomy"):
             for name, formula in (
                 ("ra", radiation.extraterrestrial_radiation),
@@ -55,7 +55,7 @@ class Radiation(unittest.TestCase):
                         want, tolerance = case.expect(name)
                         self.assertAlmostEqual(float(formula(case["latitude"], case["doy"])), want, delta=tolerance)
 
-    def test_terms_of_examples_16_and_17(self):
+    def test_terms_of_examples_16_and_17(self) -> None:
         c16, c17 = ref.cases()["fao-ex16"], ref.cases()["fao-ex17"]
         ra = radiation.extraterrestrial_radiation(c16["latitude"], c16["doy"])
         rso = radiation.clear_sky_radiation(c16["elevation"], ra)
@@ -76,7 +76,7 @@ class Radiation(unittest.TestCase):
                 want, tolerance = case.expect(name)
                 self.assertAlmostEqual(float(value), want, delta=tolerance)
 
-    def test_sunrise_and_sunset_against_pvlib(self):
+    def test_sunrise_and_sunset_against_pvlib(self) -> None:
         """pvlib's solar position (general library); FAO-56's geometry ignores refraction, so within ten minutes."""
         for latitude, longitude, zone, date in ((44.6, -15.0, -1, "2025-07-11"), (-36.0, 145.0, 10, "2025-12-21")):
             with self.subTest(latitude=latitude):
@@ -89,12 +89,12 @@ class Radiation(unittest.TestCase):
 
 
 class ReferenceET(unittest.TestCase):
-    def test_wind_table(self):
+    def test_wind_table(self) -> None:
         case = ref.cases()["annex-wind"]  # FAO-56 Annex 2 Table 2.9
         want, tolerance = case.expect("factor")
         np.testing.assert_allclose([float(et.wind_at_2m(1.0, h)) for h in case["height"]], want, atol=tolerance)
 
-    def test_example_17_with_monthly_heat_flux(self):
+    def test_example_17_with_monthly_heat_flux(self) -> None:
         c = ref.cases()["fao-ex17"]
         rn, g = c.expect("rn")[0], c.expect("g")[0]
         pressure = humidity.atmospheric_pressure(c["elevation"])
@@ -102,7 +102,7 @@ class ReferenceET(unittest.TestCase):
         want, tolerance = c.expect("eto")
         self.assertAlmostEqual(float(value), want, delta=tolerance + 0.01)
 
-    def test_example_20_temperatures_only(self):
+    def test_example_20_temperatures_only(self) -> None:
         """FAO-56 example 20, Lyon: 4.56 mm by Penman-Monteith with every estimate, 5.0 by Hargreaves."""
         c = ref.cases()["fao-ex20"]
         day = ref.one_day("2001-07-15", c["latitude"], c["elevation"], tmin=c["tmin"], tmax=c["tmax"])
@@ -113,7 +113,7 @@ class ReferenceET(unittest.TestCase):
                 self.assertAlmostEqual(float(got.et0_mm[0]), want, delta=tolerance)
                 self.assertEqual(got.tier[0], tier)
 
-    def test_published_days(self):
+    def test_published_days(self) -> None:
         """ASCE short reference at Fallon (refet) and ten days at Adelaide (R package, by way of pyet)."""
         fallon, adelaide = ref.cases()["refet-fallon-20150701"], ref.cases()["rpkg-kenttown-10d"]
         day = ref.table_from_days(
@@ -130,7 +130,7 @@ class ReferenceET(unittest.TestCase):
         want, tolerance = adelaide.expect("et0")
         np.testing.assert_allclose(et.reference_et(table).et0_mm, want, atol=tolerance)
 
-    def test_pyet_on_synthetic_sites(self):
+    def test_pyet_on_synthetic_sites(self) -> None:
         for case in ref.group("eto-random"):
             date = (dt.date(2001, 1, 1) + dt.timedelta(days=int(case["doy"]) - 1)).isoformat()
             inputs = {k: case[k] for k in ("tmin", "tmax", "rhmin", "rhmax", "rs", "ea") if k in case}
@@ -144,7 +144,7 @@ class ReferenceET(unittest.TestCase):
                     got = float(et.reference_et(day, rs_floor=forms[name]).et0_mm[0])
                     self.assertAlmostEqual(got, want, delta=tolerance)
 
-    def test_pyet_over_real_years_with_radiation(self):
+    def test_pyet_over_real_years_with_radiation(self) -> None:
         """pyet floors Rs/Rso at 0.3 as ASCE does; so must we, when asked to. Every day within 0.001 mm."""
         for site in ("nsrdb_2017_colorado_plateau", "pvgis_tmy_45n_8e"):
             with self.subTest(site):
@@ -167,7 +167,7 @@ class ReferenceET(unittest.TestCase):
                 capped = ref.cases()[f"year-{site}"].expect("et0_sum_fao_cap_only")
                 self.assertAlmostEqual(float(et.reference_et(table).et0_mm.sum()), capped[0], delta=capped[1])
 
-    def test_whole_records_without_radiation(self):
+    def test_whole_records_without_radiation(self) -> None:
         for site in ("seattle_2012_15", "nyc_ewr_2013", "nsrdb_2017_colorado_plateau"):
             case = ref.cases()[f"missing-{site}"]
             table = ref.weather(site, "tmin", "tmax")
@@ -178,7 +178,7 @@ class ReferenceET(unittest.TestCase):
                 want, tolerance = case.expect("et0_pm_temperature_only_sum")
                 self.assertAlmostEqual(float(got), want, delta=tolerance + 1.0)
 
-    def test_each_missing_value_has_its_path(self):
+    def test_each_missing_value_has_its_path(self) -> None:
         """Taking a value out changes the tier and the answer; taking the procedure out would fail here."""
         full = {"tmin": 14.0, "tmax": 27.0, "rhmin": 42.0, "rhmax": 90.0, "wind": 3.5, "rs": 25.0}
         expected = {
@@ -205,7 +205,7 @@ class ReferenceET(unittest.TestCase):
             derived.et0_mm[0], et.reference_et(ref.one_day(tmin=14.0, tmax=27.0)).et0_mm[0], places=9
         )
 
-    def test_precedence_of_humidity(self):
+    def test_precedence_of_humidity(self) -> None:
         base = {"tmin": 14.0, "tmax": 27.0, "rs": 25.0, "wind": 2.0}
         all_of_it = {"ea": 1.2, "tdew": 14.0, "rhmin": 40.0, "rhmax": 95.0, "rhmean": 60.0}
         order = ["ea", "tdew", "rhmax", "rhmean"]
@@ -216,13 +216,13 @@ class ReferenceET(unittest.TestCase):
         self.assertEqual(answers[0], round(float(et.reference_et(ref.one_day(**base, ea=1.2)).et0_mm[0]), 5))
         self.assertEqual(len(set(answers)), len(answers))
 
-    def test_coast_and_dryness(self):
+    def test_coast_and_dryness(self) -> None:
         day = ref.one_day(tmin=14.0, tmax=27.0, wind=2.0)
         plain = et.reference_et(day).et0_mm[0]
         self.assertGreater(et.reference_et(day, coastal=True).et0_mm[0], plain)  # kRs 0.19 lets more sun in
         self.assertGreater(et.reference_et(day, dryness=3.0).et0_mm[0], plain)  # a lower dew point is thirstier
 
-    def test_too_little_is_refused_by_date(self):
+    def test_too_little_is_refused_by_date(self) -> None:
         for values in ({"tmax": 20.0}, {"rain": 2.0}, {"tmean": 20.0, "rs": 20.0}):
             with self.subTest(values), self.assertRaises(NotEnoughWeatherError) as caught:
                 et.reference_et(ref.one_day(**values))
@@ -230,26 +230,26 @@ class ReferenceET(unittest.TestCase):
 
 
 class Heat(unittest.TestCase):
-    def test_heat_index(self):
+    def test_heat_index(self) -> None:
         for case in ref.group("heat"):
             with self.subTest(case.id):
                 want, tolerance = case.expect("heat_index")
                 got = heat.heat_index((case["t"] - 32) * 5 / 9, case["rh"]) * 9 / 5 + 32
                 self.assertAlmostEqual(got, want, delta=tolerance)
 
-    def test_classes(self):
+    def test_classes(self) -> None:
         """US National Weather Service: caution 80, extreme caution 90, danger 103, extreme danger 125 F."""
         for f, name in ((79, ""), (81, "caution"), (91, "extreme caution"), (104, "danger"), (126, "extreme danger")):
             self.assertEqual(heat.heat_index_class((f - 32) * 5 / 9), name)
 
-    def test_a_wave_needs_five_warm_and_three_hot_days(self):
+    def test_a_wave_needs_five_warm_and_three_hot_days(self) -> None:
         flags = heat.heat_wave_days
         wave = np.array([24.0, 26, 31, 32, 31, 26, 24])
         np.testing.assert_array_equal(flags(wave), [False, True, True, True, True, True, False])
         self.assertFalse(flags(np.array([24.0, 26, 31, 32, 31, 24, 26])).any())  # four days only
         self.assertFalse(flags(np.array([26.0, 26, 31, 32, 29, 26, 26])).any())  # two hot ones only
 
-    def test_unusual_heat_is_five_days_five_degrees_over_the_usual(self):
+    def test_unusual_heat_is_five_days_five_degrees_over_the_usual(self) -> None:
         """Frich et al. (2002), heat wave duration, from memory; the usual taken from the days behind."""
         rule = heat.unusual_heat(np.full(90, 31.0))  # a place that is always hot
         self.assertFalse(heat.heat_wave_days(np.full(10, 33.0), rule).any())

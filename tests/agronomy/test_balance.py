@@ -5,6 +5,7 @@ import itertools
 import pathlib
 import re
 import unittest
+from typing import Any
 
 import numpy as np
 from hypothesis import given, settings
@@ -65,7 +66,7 @@ class Run:
 
 
 class Published(unittest.TestCase):
-    def test_two_stage_drying(self):
+    def test_two_stage_drying(self) -> None:
         """FAO-56's worked example of bare loam drying: Kr, E and De over ten days."""
         case = ref.cases()["fao-ex-drying"]
         run = Run(
@@ -76,7 +77,7 @@ class Published(unittest.TestCase):
             want, tolerance = case.expect(name)
             np.testing.assert_allclose(got, want, atol=tolerance)
 
-    def test_tomato_under_stress(self):
+    def test_tomato_under_stress(self) -> None:
         """FAO-56 example 36: ten days without water."""
         case = ref.cases()["fao-ex36"]
         run = Run(case["days"], ET0=case["et0"], KCB_FULL=case["kc"], TAW=160.0, P_TABLE=case["p"], DEEPEST=160.0)
@@ -90,7 +91,7 @@ class Published(unittest.TestCase):
             want, tolerance = case.expect(name)
             np.testing.assert_allclose(got, want, atol=tolerance)
 
-    def test_balances_with_prescribed_demand(self):
+    def test_balances_with_prescribed_demand(self) -> None:
         """FAO-56 eq. 84 to 88, the kernel driven by a given ETc: Kc 1 and ET0 = ETc."""
         for name in ("balance-2", "balance-3"):
             case = ref.cases()[name]
@@ -109,7 +110,7 @@ class Published(unittest.TestCase):
                     want, tolerance = case.expect(key)
                     np.testing.assert_allclose(rows[:, column], want, atol=tolerance)
 
-    def test_runoff_by_curve_number(self):
+    def test_runoff_by_curve_number(self) -> None:
         for name in ("scs-cn-80-4in", "scs-cn-90-2in", "scs-cn-none"):  # NEH 630 chapter 10, TR-55
             case = ref.cases()[name]
             with self.subTest(name):
@@ -117,7 +118,7 @@ class Published(unittest.TestCase):
                 want, tolerance = case.expect("runoff")
                 self.assertAlmostEqual(rows[0, s.RUNOFF], want, delta=tolerance + 1e-9)
 
-    def test_the_depletion_fraction_follows_the_demand(self):
+    def test_the_depletion_fraction_follows_the_demand(self) -> None:
         for case in ref.group("water-balance"):
             if case.id.startswith("padj-"):  # FAO-56 Table 22, its note
                 with self.subTest(case.id):
@@ -125,7 +126,7 @@ class Published(unittest.TestCase):
                     want, tolerance = case.expect(next(iter(case.raw["expected"])))
                     self.assertAlmostEqual(row[s.RAW_NOW] / row[s.TAW_NOW], want, delta=tolerance)
 
-    def test_wet_soil_and_plants_together_use_no_more_than_kc_max(self):
+    def test_wet_soil_and_plants_together_use_no_more_than_kc_max(self) -> None:
         case = ref.cases()["dual-few-drip"]  # FAO-56 eq. 72
         climate = demand.climate_of_day(case["u2"], case["rhmin"])
         run = Run(1, ET0=5.0, CLIMATE=climate, KCB_FULL=case["kcb"], TAW=100.0, EVAP_LEFT=1.0)
@@ -134,7 +135,7 @@ class Published(unittest.TestCase):
         want, tolerance = case.expect("kc_max")
         self.assertAlmostEqual(row[s.KCB_NOW] + row[s.KE_NOW], want, delta=tolerance)
 
-    def test_a_tomato_season_on_real_weather(self):
+    def test_a_tomato_season_on_real_weather(self) -> None:
         """2013 near New York, single coefficient, refilled at RAW: seven irrigations (a second implementation's)."""
         case = ref.cases()["season-nyc_ewr_2013"]
         start = dt.date.fromisoformat(case["start"])
@@ -250,19 +251,19 @@ def even(n: int, poured_at: int = 0) -> np.ndarray:
 class Parts(unittest.TestCase):
     """A day in any number of parts."""
 
-    def test_what_the_step_knows_no_clock_for_is_the_same_in_parts(self):
+    def test_what_the_step_knows_no_clock_for_is_the_same_in_parts(self) -> None:
         """Without stress, drainage or a drying top layer, 24 hours drink what the day drinks."""
         run = Run(5, ET0=4.0, TAW=80.0, P_TABLE=0.5, DEEPEST=80.0)
         np.testing.assert_allclose(run.rows(parts=even(24)), run.rows(), atol=1e-12)
 
-    def test_drainage_over_a_day_is_the_same_however_it_is_cut(self):
+    def test_drainage_over_a_day_is_the_same_however_it_is_cut(self) -> None:
         """Water above field capacity falls by a share a day: exponential, so 24 hours of it are one day of it."""
         run = Run(4, DRAIN=1 / 3, AIR_MARK=4.0, ROOM=60.0, TAW=60.0)
         run.state[..., s.W] = 40.0
         whole, hours = run.rows(), run.rows(parts=even(24))
         np.testing.assert_allclose(hours[:, s.DRAINED_ROOTED], whole[:, s.DRAINED_ROOTED], atol=1e-12)
 
-    def test_a_pot_that_runs_dry_by_noon_misses_more_than_a_daily_step_sees(self):
+    def test_a_pot_that_runs_dry_by_noon_misses_more_than_a_daily_step_sees(self) -> None:
         """Ks of the morning serves a daily step all day; by the hour it falls as the pot empties. A dose poured at
         noon serves the afternoon alone."""
         of_day = np.array([0, 0, 0, 0, 0, 0, 1, 2, 4, 6, 8, 9, 9, 9, 8, 6, 4, 2, 1, 0, 0, 0, 0, 0], dtype=float)
@@ -283,7 +284,7 @@ class Parts(unittest.TestCase):
         self.assertGreater(missed["dry"], 1.0)
         self.assertLess(missed["noon"], 0.5 * missed["dry"])
 
-    def test_more_parts_come_to_one_answer(self):
+    def test_more_parts_come_to_one_answer(self) -> None:
         state, day, before, bed, draw, air, policy = drawn(11)
         closes = []
         for n in (12, 48, 192):
@@ -311,7 +312,7 @@ class Properties(unittest.TestCase):
         chained = rows[1:, :, s.OPEN_ROOTED] - rows[:-1, :, s.CLOSE_ROOTED]
         self.assertLess(np.abs(chained).max(), 1e-9)
 
-    def test_compiled_and_plain_agree_to_the_last_bit_that_matters(self):
+    def test_compiled_and_plain_agree_to_the_last_bit_that_matters(self) -> None:
         for seed in range(4):
             kept, parts = [], parts_of(seed, seed)
             for series, rows_of in (compiled(), PLAIN):
@@ -324,7 +325,7 @@ class Properties(unittest.TestCase):
             for ours, oracle in zip(*kept, strict=True):
                 np.testing.assert_allclose(ours, oracle, rtol=1e-12, atol=1e-12)
 
-    def test_permuting_beds_changes_nothing(self):
+    def test_permuting_beds_changes_nothing(self) -> None:
         state, day, before, bed, draw, air, policy = drawn(5)
         order = np.array([3, 0, 5, 1, 4, 2])
         out = []
@@ -334,7 +335,7 @@ class Properties(unittest.TestCase):
             out.append(rows)
         np.testing.assert_array_equal(out[0][:, order], out[1])
 
-    def test_thicker_mulch_never_raises_cumulative_evaporation(self):
+    def test_thicker_mulch_never_raises_cumulative_evaporation(self) -> None:
         for seed in range(20):
             rng = np.random.default_rng(seed)
             rain = np.where(rng.random(30) < 0.3, rng.exponential(8, 30), 0.0)
@@ -346,7 +347,7 @@ class Properties(unittest.TestCase):
             for thin, thick in itertools.pairwise(totals):
                 self.assertTrue((thick <= thin + 1e-9).all())
 
-    def test_a_bigger_plant_never_demands_less_and_more_soil_never_stresses_more(self):
+    def test_a_bigger_plant_never_demands_less_and_more_soil_never_stresses_more(self) -> None:
         base = {"ET0": 6.0, "P_TABLE": 0.4, "DEEPEST": 60.0}
         demand = [Run(12, KD=kd, TAW=40.0, **base).rows()[:, s.POTENTIAL].sum() for kd in (0.2, 0.5, 0.9)]
         self.assertEqual(demand, sorted(demand))
@@ -356,7 +357,7 @@ class Properties(unittest.TestCase):
             stress.append((rows[:, s.POTENTIAL] - rows[:, s.TRANSPIRATION]).sum())
         self.assertEqual(stress, sorted(stress, reverse=True))
 
-    def test_growing_roots_create_no_water(self):
+    def test_growing_roots_create_no_water(self) -> None:
         run = Run(10, TAW=40.0, P_TABLE=0.4, DEEPEST=40.0)
         run.day[:, 0, s.SHARE] = np.linspace(0.2, 1.0, 10)
         run.state[..., s.DR], run.state[..., s.DO] = 12.0, 5.0
@@ -364,7 +365,7 @@ class Properties(unittest.TestCase):
         whole = rows[:, s.CLOSE_ROOTED] + rows[:, s.CLOSE_BARE]
         np.testing.assert_allclose(whole, 0.2 * 12 + 0.8 * 5, atol=1e-9)
 
-    def test_evening_water_serves_the_next_day_and_morning_water_this_one(self):
+    def test_evening_water_serves_the_next_day_and_morning_water_this_one(self) -> None:
         ks = {}
         for column in (s.MORNING, s.EVENING):
             run = Run(2, ET0=6.0, TAW=40.0, P_TABLE=0.4, DEEPEST=40.0)
@@ -375,7 +376,7 @@ class Properties(unittest.TestCase):
         self.assertLess(ks[s.EVENING][0], 0.5)
         self.assertEqual(ks[s.EVENING][1], 1.0)
 
-    def test_the_top_layer_gives_off_freely_on_the_day_it_rains(self):
+    def test_the_top_layer_gives_off_freely_on_the_day_it_rains(self) -> None:
         """FAO-56 eq. 74: Kr is 1 below REW, and a shower that falls on a dry crust brings it there the same day."""
         evaporated = {}
         for rain in (0.0, 12.0):
@@ -386,7 +387,7 @@ class Properties(unittest.TestCase):
         self.assertEqual(evaporated[0.0], 0.0)
         self.assertAlmostEqual(evaporated[12.0], 1.2 * 5.0, places=9)  # Kc max over bare ground, FAO-56 eq. 72
 
-    def test_a_policy_adds_only_what_was_not_poured_yet(self):
+    def test_a_policy_adds_only_what_was_not_poured_yet(self) -> None:
         for recorded in ({"MORNING": 6.0}, {"EVENING": 6.0}, {"MORNING": 3.0, "EVENING": 3.0}, {}):
             with self.subTest(recorded):
                 run = Run(1, TAW=60.0, P_TABLE=0.4, **recorded)
@@ -396,16 +397,17 @@ class Properties(unittest.TestCase):
                 self.assertAlmostEqual(row[s.IRRIGATION], 30.0, places=9)
                 self.assertAlmostEqual(row[s.DRAINED_ROOTED], 0.0, places=9)
 
-    def test_there_is_one_compiled_form_and_no_page_compiles_another(self):
+    def test_there_is_one_compiled_form_and_no_page_compiles_another(self) -> None:
         state, day, before, bed, draw, air, policy = drawn(3)
         keep, wet, parts = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3)), np.ones((1, s.N_PART))
         series, rows_of = compiled()
         series(state, day, before, bed, draw, air, policy, parts, keep, wet)
         with self.assertRaises(TypeError):  # an array with gaps
             series(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, parts, keep, wet)
-        self.assertEqual([len(run.signatures) for run in (series, rows_of)], [1, 1])
+        both: tuple[Any, ...] = (series, rows_of)
+        self.assertEqual([len(run.signatures) for run in both], [1, 1])
 
-    def test_what_was_compiled_from_other_sources_is_not_taken(self):
+    def test_what_was_compiled_from_other_sources_is_not_taken(self) -> None:
         """The compiled code is kept under a digest of everything that is compiled into it."""
         known = {module.__name__.rsplit(".", 1)[1] for module in kernel.SOURCES}
         for module in kernel.SOURCES:
@@ -414,7 +416,7 @@ class Properties(unittest.TestCase):
                     names = [found[1]] if found[1] else re.findall(r"(\w+)(?: as \w+)?", found[2])
                     self.assertLessEqual({n for n in names if n != "as"}, known, line)
 
-    def test_heavy_ground_holds_water_above_field_capacity_for_days(self):
+    def test_heavy_ground_holds_water_above_field_capacity_for_days(self) -> None:
         wet = {}
         for drain in (1.0, 1 / 3):
             run = Run(4, DRAIN=drain, AIR_MARK=4.0, ROOM=60.0, TAW=60.0, P_TABLE=0.4)
@@ -424,7 +426,7 @@ class Properties(unittest.TestCase):
         self.assertEqual(wet[1.0][:, s.WET].sum(), 1)
         self.assertEqual(wet[1 / 3][:, s.WET].sum(), 4)
 
-    def test_a_reservoir_wicks_overflows_and_runs_dry(self):
+    def test_a_reservoir_wicks_overflows_and_runs_dry(self) -> None:
         run = Run(12, ET0=6.0, CAPACITY=30.0, WICK=20.0, WICK_REST=0.0, TAW=60.0, P_TABLE=0.4, DEEPEST=60.0, DRAIN=1.0)
         run.day[0, 0, s.FILL] = 50.0
         rows = run.rows()
@@ -438,7 +440,7 @@ class Properties(unittest.TestCase):
         self.assertGreater(soaked[s.CAUGHT], 25.0)
         self.assertGreater(soaked[s.OVERFLOW], 0.0)
 
-    def test_a_line_refills_only_what_it_wets(self):
+    def test_a_line_refills_only_what_it_wets(self) -> None:
         run = Run(1, TAW=60.0, P_TABLE=0.4, REACH=0.5, ROOM=0.0)
         run.day[0, 0, s.MORNING] = 30.0
         run.state[..., s.DR] = 40.0

@@ -26,7 +26,7 @@ def checked(bed: g.Bed, **check: object) -> g.Bed:
 
 
 class Kinds(unittest.TestCase):
-    def test_each_kind_moves_the_state_towards_what_was_seen(self):
+    def test_each_kind_moves_the_state_towards_what_was_seen(self) -> None:
         before = planned(t.dried(3))
         for wet, dry in (
             ({"reading": "wet"}, {"reading": "dry"}),
@@ -40,19 +40,19 @@ class Kinds(unittest.TestCase):
                 self.assertGreater(high, before.net_mm.mid)
         self.assertLess(planned(checked(t.dried(4), kind="still_wet")).net_mm.mid, planned(t.dried(4)).net_mm.mid)
 
-    def test_the_correction_is_a_signed_term_and_the_sum_still_closes(self):
+    def test_the_correction_is_a_signed_term_and_the_sum_still_closes(self) -> None:
         b = planned(checked(t.dried(3), kind="lifted", reading="light"))
         line = next(x for x in b.story.parts if x.what == "observed")
         self.assertGreater(line.mm, 0)
         self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=9)
 
-    def test_a_probe_at_field_capacity_sees_nothing_missing_and_at_wilting_all(self):
+    def test_a_probe_at_field_capacity_sees_nothing_missing_and_at_wilting_all(self) -> None:
         top = holding(g.Soil("loam"))
         for content, want in ((top.field_capacity, 0.0), (top.wilting_point, 1.0), (0.9, 0.0), (0.02, 1.0)):
             check = g.Observation(t.TODAY, kind="probe", value=100 * content)
             self.assertAlmostEqual(checks.sighting(check, top, 0.3).share, want)
 
-    def test_a_float_sets_the_reservoir_and_leaves_the_soil(self):
+    def test_a_float_sets_the_reservoir_and_leaves_the_soil(self) -> None:
         box = t.bed(
             kind="self_watering_box",
             length_m=0.8,
@@ -75,7 +75,7 @@ class Kinds(unittest.TestCase):
 
 
 class DampTop(unittest.TestCase):
-    def test_seedlings_are_watered_shallow_and_often_and_grown_plants_are_not(self):
+    def test_seedlings_are_watered_shallow_and_often_and_grown_plants_are_not(self) -> None:
         """Practice: seedlings and cool crops just sown, top 5 to 8 cm never dry, shallow and often."""
         sown = g.Planting("carrot", 80, t.TODAY - dt.timedelta(days=4), start="sown")
         grown = g.Planting("carrot", 80, t.TODAY - dt.timedelta(days=60), start="sown")
@@ -87,7 +87,7 @@ class DampTop(unittest.TestCase):
         again = sum(a.soak_chance for a in young.ahead[:7])
         self.assertGreaterEqual(again, 2.0)  # several times in a dry week
 
-    def test_the_rule_lets_go_little_by_little(self):
+    def test_the_rule_lets_go_little_by_little(self) -> None:
         p = g.Planting("carrot", 80, t.TODAY, start="sown")
         days = np.arange(-2.0, 30.0)
         limit = starts.damp_threshold_mm(starts.damp_share(p, days), np.full(32, 8.0), np.full(32, 20.0))
@@ -96,11 +96,11 @@ class DampTop(unittest.TestCase):
         self.assertAlmostEqual(inside[0], 0.5 * 8.0)
         self.assertTrue((np.diff(inside) > 0).all() and inside[-1] <= 20.0)
 
-    def test_cuttings_about_a_week(self):
+    def test_cuttings_about_a_week(self) -> None:
         """Practice: rooting cuttings are kept damp all the time for about a week."""
         self.assertTrue(7 <= starts.STARTS["cutting"].damp_days <= 12)
 
-    def test_the_pattern_keeps_any_bed_damp_on_top(self):
+    def test_the_pattern_keeps_any_bed_damp_on_top(self) -> None:
         lettuce = (t.planting("lettuce", 20, "ankle", 0.2),)
         kept = planned(t.dried(2, plantings=lettuce, pattern="damp_top"))
         plain = planned(t.dried(2, plantings=lettuce))
@@ -108,14 +108,14 @@ class DampTop(unittest.TestCase):
 
 
 class Passes(unittest.TestCase):
-    def test_clay_takes_a_soak_in_passes_and_sand_at_once(self):
+    def test_clay_takes_a_soak_in_passes_and_sand_at_once(self) -> None:
         clay, sand = (planned(t.dried(12, soils=(g.Soil(m),))) for m in ("clay", "sand"))
         self.assertGreater(clay.dose.passes, 1)
         self.assertGreater(clay.dose.pause_minutes, 0)
         self.assertEqual(planned(t.dried(12, soils=(g.Soil("sand"),))).dose.passes, sand.dose.passes)
         self.assertLess(sand.dose.passes, clay.dose.passes)
 
-    def test_dry_peat_lets_one_go_run_past_and_takes_it_in_passes(self):
+    def test_dry_peat_lets_one_go_run_past_and_takes_it_in_passes(self) -> None:
         def pot(passes: int) -> g.Bed:
             return t.bed(
                 kind="pot",

@@ -3,6 +3,7 @@
 import datetime as dt
 import pathlib
 import unittest
+from typing import Any
 
 import numpy as np
 
@@ -28,7 +29,7 @@ def drawn(name: str, of_month: int, southern: bool = False) -> dict[str, np.ndar
 
 
 class Generic(unittest.TestCase):
-    def test_the_years_have_the_months_they_were_drawn_from(self):
+    def test_the_years_have_the_months_they_were_drawn_from(self) -> None:
         # Means of 31 drawn months against the table's own figures: temperature within 1 K; rain and its days within
         # three standard errors of a month's rain, whose year-to-year spread is about half its mean (common practice).
         for name, climate in c.GENERIC.items():
@@ -43,14 +44,14 @@ class Generic(unittest.TestCase):
                     self.assertAlmostEqual(days["rain"].sum(axis=0).mean(), rain, delta=4 + 0.3 * rain)
                     self.assertTrue((days["tmin"] < days["tmax"]).all())
 
-    def test_wet_days_come_in_spells(self):
+    def test_wet_days_come_in_spells(self) -> None:
         # Geng et al. (1986): after a wet day rain is 0.25 likelier than after a dry one.
         wet = drawn("temperate", 6)["rain"] > 0
         after_wet = wet[1:][wet[:-1]].mean()
         after_dry = wet[1:][~wet[:-1]].mean()
         self.assertAlmostEqual(after_wet - after_dry, 0.25, delta=0.08)
 
-    def test_reference_et_is_in_the_bands_of_handbooks(self):
+    def test_reference_et_is_in_the_bands_of_handbooks(self) -> None:
         # FAO-56 Table 2, average ETo by climate [mm/d], from memory: humid temperate, warm 5-7... about 20 degrees C
         # mean 3-5 (humid) and 5-7 (arid); about 10 degrees C 1-3; tropics over 30 degrees C mean 5-8, 20 degrees 3-5.
         for name, m, low, high in (
@@ -67,19 +68,19 @@ class Generic(unittest.TestCase):
                 et0 = reference_et(WeatherTable(month(m), drawn(name, m), g.latitude, g.elevation_m)).et0_mm.mean()
                 self.assertTrue(low <= et0 <= high, et0)
 
-    def test_south_of_the_equator_the_year_is_turned(self):
+    def test_south_of_the_equator_the_year_is_turned(self) -> None:
         north, south = drawn("dry_summer", 7), drawn("dry_summer", 1, southern=True)
         self.assertAlmostEqual(north["tmax"].mean(), south["tmax"].mean(), delta=1.0)
         self.assertGreater(drawn("dry_summer", 7, southern=True)["rain"].sum(), 5 * north["rain"].sum())
 
-    def test_the_same_years_always_and_a_member_goes_on_from_day_to_day(self):
+    def test_the_same_years_always_and_a_member_goes_on_from_day_to_day(self) -> None:
         c.years_of.cache_clear()
         first = c.years_of("temperate", False).members(month(7))
         c.years_of.cache_clear()
         again = c.years_of("temperate", False).members(month(7)[1:])
         np.testing.assert_array_equal(first["tmax"][1:], again["tmax"])
 
-    def test_a_place_gets_a_climate(self):
+    def test_a_place_gets_a_climate(self) -> None:
         places = ((54, 10, "cool_maritime"), (-38, 20, "dry_summer"), (1, 1900, "cool_highland"), (48, 9, "temperate"),
                   (2, 10, "wet_tropical"), (14, 6, "monsoon"), (-30, 50, "humid_summer"))  # fmt: skip
         for latitude, elevation, name in places:
@@ -87,15 +88,18 @@ class Generic(unittest.TestCase):
 
 
 class OfAFile(unittest.TestCase):
+    days: Any
+    years: Any
+
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         # Open data: vega_datasets' Seattle weather (NOAA), 2012 to 2015; its source stands in tests/reference/README.
         with SEATTLE.open(newline="") as lines:
             rows = read_weather_rows(lines, "seattle")
         cls.days = [(r.date, r.values) for r in rows]
         cls.years = c.years_of_file(cls.days)
 
-    def test_a_member_is_a_real_fortnight_of_one_year(self):
+    def test_a_member_is_a_real_fortnight_of_one_year(self) -> None:
         dates = tuple(dt.date(2026, 7, 10) + dt.timedelta(days=i) for i in range(16))
         members = self.years.members(dates)
         known = dict(self.days)
@@ -105,14 +109,14 @@ class OfAFile(unittest.TestCase):
             want = [known[d.replace(year=year)]["tmax"] for d in dates]
             np.testing.assert_allclose(got, want)
 
-    def test_the_usual_day_is_the_mean_of_its_fortnight_and_the_turn_of_the_year_holds(self):
+    def test_the_usual_day_is_the_mean_of_its_fortnight_and_the_turn_of_the_year_holds(self) -> None:
         usual = self.years.usual(dt.date(2026, 8, 1))
         near = [v["tmax"] for d, v in self.days if abs((d.replace(year=2024) - dt.date(2024, 8, 1)).days) <= 7]
         self.assertAlmostEqual(usual["tmax"], float(np.mean(near)), places=6)
         over = self.years.members(tuple(dt.date(2026, 12, 25) + dt.timedelta(days=i) for i in range(16)))
         self.assertFalse(np.isnan(over["tmin"]).any())
 
-    def test_too_little_is_said(self):
+    def test_too_little_is_said(self) -> None:
         short = c.years_of_file([(d, v) for d, v in self.days if d.month in (1, 2)])
         with self.assertRaises(MissingError):
             short.members(month(7))
@@ -132,14 +136,14 @@ class TheSky(unittest.TestCase):
         )
         return assemble(known, t.TODAY, t.TODAY - dt.timedelta(days=9))
 
-    def test_a_bed_described_a_minute_ago_gets_a_word_from_its_climate_alone(self):
+    def test_a_bed_described_a_minute_ago_gets_a_word_from_its_climate_alone(self) -> None:
         p = plan(t.garden(t.dried(9)), self.sky(), t.TODAY)
         self.assertEqual(set(p.run.weather.outlook[: p.run.n_behind]), {"climate"})
         self.assertEqual(set(p.run.weather.outlook[p.run.n_behind :][:16]), {"climate"})
         self.assertIn(p.beds[0].word, ("soak", "check", "wait"))
         self.assertGreater(p.beds[0].net_mm.high - p.beds[0].net_mm.low, 5.0)  # a climate is no record: wide
 
-    def test_what_is_known_beats_the_climate_and_narrows_the_doubt(self):
+    def test_what_is_known_beats_the_climate_and_narrows_the_doubt(self) -> None:
         known = dict(t.days_of(t.TODAY - dt.timedelta(days=9), 9))
         typed = dict(t.days_of(t.TODAY, 2, {1: 30.0}))
         p = plan(t.garden(t.dried(9)), self.sky(known, typed), t.TODAY)
@@ -150,7 +154,7 @@ class TheSky(unittest.TestCase):
         wide = plan(t.garden(t.dried(9)), self.sky(), t.TODAY).beds[0].net_mm
         self.assertLess(p.beds[0].net_mm.high - p.beds[0].net_mm.low, wide.high - wide.low)
 
-    def test_a_gauge_counts_on_a_day_that_only_the_climate_knows(self):
+    def test_a_gauge_counts_on_a_day_that_only_the_climate_knows(self) -> None:
         date = t.TODAY - dt.timedelta(days=2)
         p = plan(t.garden(t.dried(9)), self.sky(gauge={date: 40.0}), t.TODAY)
         self.assertEqual(p.run.weather.rain[p.run.n_behind - 2].max(), 40.0)

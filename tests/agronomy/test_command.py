@@ -8,6 +8,7 @@ import json
 import pathlib
 import tempfile
 import unittest
+from typing import Any
 
 import jsonschema
 
@@ -48,7 +49,7 @@ def weather_text(members: int = 1) -> str:
 
 
 class Command(unittest.TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.folder = pathlib.Path(self.enterContext(tempfile.TemporaryDirectory()))
 
     def file(self, name: str, text: str | bytes) -> str:
@@ -70,7 +71,7 @@ class Command(unittest.TestCase):
         w = self.file("weather.csv", weather_text() if weather is None else weather)
         return self.run_it("plan", g, w, "--today", today, *more)
 
-    def test_plan_prints_plan_and_ledger(self):
+    def test_plan_prints_plan_and_ledger(self) -> None:
         for members in (1, 5):
             code, out, err = self.plan(weather=weather_text(members))
             self.assertEqual((code, err), (0, ""))
@@ -90,7 +91,7 @@ class Command(unittest.TestCase):
             lines = bed["arithmetic_mm"]
             self.assertAlmostEqual(sum(v for k, v in lines.items() if k != "depletion"), lines["depletion"], places=9)
 
-    def test_each_ledger_day_closes(self):
+    def test_each_ledger_day_closes(self) -> None:
         for bed in json.loads(self.plan()[1])["beds"]:
             for d in bed["ledger"]:
                 rooted = d["Dr_open"] + d["Dr_reached"] - d["C"] - d["I"] - d["P_r"] - d["W_wick"]
@@ -98,7 +99,7 @@ class Command(unittest.TestCase):
                 bare = d["Do_open"] - d["Dr_reached"] - d["P_o"] + d["E_o"] + d["DP_o"]
                 self.assertAlmostEqual(bare, d["Do_close"], delta=1e-9)
 
-    def test_a_climate_goes_on_where_the_weather_ends(self):
+    def test_a_climate_goes_on_where_the_weather_ends(self) -> None:
         two_days = "date,tmin,tmax,rain\n2025-07-10,14,27,0\n2025-07-11,14,27,0\n"
         path = self.file("w.csv", two_days)
         alone = self.run_it(
@@ -115,14 +116,14 @@ class Command(unittest.TestCase):
             "climate_days",
         )
 
-    def test_schema_describes_the_file(self):
+    def test_schema_describes_the_file(self) -> None:
         code, out, _ = self.run_it("--schema")
         schema = json.loads(out)
         self.assertEqual(code, 0)
         jsonschema.Draft202012Validator.check_schema(schema)
         jsonschema.validate(GARDEN, schema)
 
-    def test_et0_takes_any_sufficient_columns(self):
+    def test_et0_takes_any_sufficient_columns(self) -> None:
         text = "date,tmin,tmax,rs,rhmin,rhmax,wind\n2025-07-01,14,27,25,42,90,3.5\n"
         text += "2025-07-03,14,27,,,,\n2025-07-04,14,27,25,,,\n"
         code, out, err = self.run_it("et0", self.file("w.csv", text), "--latitude", "45", "--elevation", "100")
@@ -132,7 +133,7 @@ class Command(unittest.TestCase):
         self.assertEqual([r["tier"] for r in rows], ["full", "hargreaves", "no-humidity"])
         self.assertTrue({r["tier"] for r in rows} <= set(TIERS))
 
-    def test_et0_options_change_the_answer(self):
+    def test_et0_options_change_the_answer(self) -> None:
         path = self.file("w.csv", "date,tmin,tmax,rs,ea,wind\n2025-10-20,9,14,1.6,1.1,2\n")
         base = ("et0", path, "--latitude", "52", "--elevation", "50")
         value = lambda *more: float(self.run_it(*base, *more)[1].splitlines()[1].split(",")[1])  # noqa: E731
@@ -147,7 +148,7 @@ class Command(unittest.TestCase):
             len({et(), et("--pm-always"), et("--pm-always", "--coastal"), et("--pm-always", "--dryness", "2")}), 4
         )
 
-    def test_et0_reaches_from_pole_to_pole(self):
+    def test_et0_reaches_from_pole_to_pole(self) -> None:
         path = self.file("w.csv", "date,tmin,tmax\n2025-06-21,-2,8\n2025-12-21,-20,-12\n")
         for latitude in ("-90", "-70", "0", "70", "90"):
             code, out, err = self.run_it("et0", path, "--latitude", latitude, "--elevation", "5")
@@ -165,7 +166,7 @@ class Command(unittest.TestCase):
         for word in words:
             self.assertIn(word, err)
 
-    def test_bad_weather_is_one_clear_line(self):
+    def test_bad_weather_is_one_clear_line(self) -> None:
         et0 = lambda text: self.run_it("et0", self.file("w.csv", text), "--latitude", "45", "--elevation", "100")  # noqa: E731
         cases = {
             "": ("header",),
@@ -201,9 +202,10 @@ class Command(unittest.TestCase):
         self.refused(self.run_it("sing"), "sing")
         self.refused(self.run_it(), "plan")
 
-    def test_bad_gardens_are_one_clear_line(self):
+    def test_bad_gardens_are_one_clear_line(self) -> None:
         def changed(path: str, value: object) -> dict:
             garden = copy.deepcopy(GARDEN)
+            at: Any
             at, *steps = garden, *path.split("/")
             for step in steps[:-1]:
                 at = at[int(step) if step.isdigit() else step]
@@ -239,7 +241,7 @@ class Command(unittest.TestCase):
         self.refused(self.plan('{"name": NaN}'), "NaN")
         self.refused(self.plan(b"\xff"), "UTF-8")
 
-    def test_bad_days_and_uneven_members(self):
+    def test_bad_days_and_uneven_members(self) -> None:
         self.refused(self.plan(GARDEN, None, "2025-07-09", "--days", "0"), "days", "0")
         self.refused(self.plan(GARDEN, None, "tomorrow"), "--today", "tomorrow")
         self.refused(self.plan(GARDEN, None, "2025-06-30"), "before")
@@ -247,13 +249,13 @@ class Command(unittest.TestCase):
 
 
 class GardenFile(unittest.TestCase):
-    def test_the_reader_keeps_everything(self):
+    def test_the_reader_keeps_everything(self) -> None:
         garden = read_garden(json.dumps(GARDEN))
         bed = garden.beds[0]
         self.assertEqual((bed.waterings[0].litres, bed.plantings[0].sizes[0].height), (30.0, "shoulder"))
         self.assertEqual((garden.rigs[0].measured.isoformat(), garden.gauge[0].rain), ("2025-06-01", 4.0))
 
-    def test_a_piece_is_checked_by_the_same_words(self):
+    def test_a_piece_is_checked_by_the_same_words(self) -> None:
         with self.assertRaises(InputError) as caught:
             read(Watering, {"date": "2025-07-01", "litres": 9e9})
         self.assertEqual((caught.exception.field, caught.exception.allowed), ("litres", "a number from 0 to 5000 L"))

@@ -17,7 +17,7 @@ class Ways(unittest.TestCase):
         p = plan(t.garden(t.bed("Neighbour", opened=bed.opened), bed, style=style), sky or t.sky(), t.TODAY)
         return {(w.style, w.pattern): w for w in ways(p, 1)}
 
-    def test_more_generous_ways_cost_water_and_spare_stress(self):
+    def test_more_generous_ways_cost_water_and_spare_stress(self) -> None:
         found = self.of(t.dried(3))
         deep = [found[style, "deep_and_seldom"] for style in ("ample", "steady", "sparing")]
         for name, order in (("soaks", -1), ("litres", -1), ("missed", 1)):
@@ -26,13 +26,13 @@ class Ways(unittest.TestCase):
         self.assertGreater(deep[2].missed, 0.03)  # sparing accepts some stress
         self.assertLess(deep[0].missed, 0.01)
 
-    def test_little_and_often_comes_more_often(self):
+    def test_little_and_often_comes_more_often(self) -> None:
         found = self.of(t.dried(3))
         little = found["steady", "little_and_often"]
         self.assertGreater(little.soaks, 1.5 * found["steady", "deep_and_seldom"].soaks)
         self.assertLess(little.missed, found["steady", "deep_and_seldom"].missed + 1e-9)
 
-    def test_the_beds_own_way_is_marked_once(self):
+    def test_the_beds_own_way_is_marked_once(self) -> None:
         for style, own in (("ample", None), ("steady", "sparing")):
             found = self.of(t.dried(3, style=own), style=style)
             self.assertEqual([k for k, w in found.items() if w.chosen], [(own or style, "deep_and_seldom")])
@@ -41,7 +41,7 @@ class Ways(unittest.TestCase):
         )
         self.assertEqual([k[1] for k, w in self.of(pot).items() if w.chosen], ["little_and_often"])
 
-    def test_it_is_what_the_fortnight_itself_would_bring(self):
+    def test_it_is_what_the_fortnight_itself_would_bring(self) -> None:
         """The chosen way's litres are those of running the whole garden on by its triggers."""
         bed = t.dried(3)
         p = plan(t.garden(t.bed("Neighbour", opened=bed.opened), bed), t.sky(rain_chance=0.4), t.TODAY)
@@ -52,7 +52,7 @@ class Ways(unittest.TestCase):
         self.assertAlmostEqual(way.litres, litres, places=9)
         self.assertAlmostEqual(way.minutes, litres / 15.0 + 0.5 * way.soaks, places=9)  # half a minute to walk on
 
-    def test_rain_saves_water_in_every_way_and_a_reservoir_has_none_to_compare(self):
+    def test_rain_saves_water_in_every_way_and_a_reservoir_has_none_to_compare(self) -> None:
         dry, wet = self.of(t.dried(3)), self.of(t.dried(3), t.sky(rain_chance=1.0, rain_mm=30.0))
         for way, cost in dry.items():
             self.assertLess(wet[way].litres, cost.litres, way)

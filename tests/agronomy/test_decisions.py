@@ -10,8 +10,8 @@ import numpy as np
 
 from agronomy.balance import layout as s
 from agronomy.balance import run, terms
+from agronomy.balance.checkpoints import Checkpoints
 from agronomy.balance.kernel import conservation_error
-from agronomy.balance.run import Checkpoints
 from agronomy.beds import light
 from agronomy.decide.bands import bands
 from agronomy.decide.fortnight import fortnight
@@ -33,23 +33,23 @@ def one(b: g.Bed, sky=None, style: str = "steady", today: dt.date = t.TODAY):
 
 
 class Words(unittest.TestCase):
-    def test_a_bed_at_its_mark_is_soaked_and_a_fresh_one_left(self):
+    def test_a_bed_at_its_mark_is_soaked_and_a_fresh_one_left(self) -> None:
         dry, fresh = one(t.dried(6)), one(t.dried(1))
         self.assertEqual((dry.word, dry.cause), ("soak", "trigger"))
         self.assertEqual(fresh.word, "leave")
         self.assertGreater(fresh.next_soak[1], t.TODAY)
 
-    def test_taking_a_watering_out_changes_the_advice(self):
+    def test_taking_a_watering_out_changes_the_advice(self) -> None:
         with_it = one(t.watered(t.dried(5), (1, 60.0)))
         without = one(t.dried(5))
         self.assertEqual((with_it.word, without.word), ("leave", "soak"))
 
-    def test_todays_watering_is_done_and_tomorrows_answer_knows_it(self):
+    def test_todays_watering_is_done_and_tomorrows_answer_knows_it(self) -> None:
         b = one(t.watered(t.dried(5), (0, 90.0)))
         self.assertEqual(b.word, "done")
         self.assertGreater(b.next_soak[1], t.TODAY + dt.timedelta(days=1))
 
-    def test_rain_ahead_waits_when_likely_and_not_when_unlikely(self):
+    def test_rain_ahead_waits_when_likely_and_not_when_unlikely(self) -> None:
         words = {}
         for chance in (0.0, 0.1, 0.8):
             got = one(t.dried(4), t.sky(rain_chance=chance, rain_mm=30.0))
@@ -58,13 +58,13 @@ class Words(unittest.TestCase):
                 self.assertAlmostEqual(got.choice.rain_enough[got.choice.wait_days], chance, delta=0.12)
         self.assertEqual(words, {0.0: "soak", 0.1: "soak", 0.8: "wait"})
 
-    def test_two_beds_under_one_forecast_differ(self):
+    def test_two_beds_under_one_forecast_differ(self) -> None:
         """The thirsty one is too far gone to wait; the other can stand being wrong."""
         beds = (t.dried(9, "Thirsty"), t.dried(4, "Patient"))
         p = plan(t.garden(*beds), t.sky(rain_chance=0.5, rain_mm=30.0), t.TODAY)
         self.assertEqual([b.word for b in p.beds], ["soak", "wait"])
 
-    def test_generous_styles_wait_less_and_ask_sooner(self):
+    def test_generous_styles_wait_less_and_ask_sooner(self) -> None:
         b = t.dried(4)
         marks = [one(b, style=style).trigger_mm for style in ("ample", "steady", "sparing")]
         self.assertEqual(marks, sorted(marks))
@@ -75,7 +75,7 @@ class Words(unittest.TestCase):
         drop = {style: c[0] - min(c[1:]) for style, c in costs.items()}
         self.assertLess(drop["ample"], drop["sparing"])
 
-    def test_heat_ahead_brings_the_soak_forward(self):
+    def test_heat_ahead_brings_the_soak_forward(self) -> None:
         b = t.dried(2)
         calm, hot, far = one(b, t.sky()), one(b, t.sky(heat_from=2)), one(b, t.sky(heat_from=7))
         self.assertEqual(calm.word, "leave")
@@ -83,14 +83,14 @@ class Words(unittest.TestCase):
         self.assertEqual(far.word, "leave")
         self.assertIsNone(plan(t.garden(b), t.sky(), t.TODAY).heat)
 
-    def test_the_heat_rule_is_told_as_it_was_used(self):
+    def test_the_heat_rule_is_told_as_it_was_used(self) -> None:
         for rule, hot in (("absolute", 30.0), ("unusual", 25.0 + 5.0)):  # its days behind reached 25
             garden = dataclasses.replace(t.garden(t.bed()), heat_rule=rule)
             heat = plan(garden, t.sky(heat_from=2), t.TODAY).heat
             self.assertEqual(heat.rule.hot, hot)
             self.assertEqual(heat.rule.warm == heat.rule.hot, rule == "unusual")
 
-    def test_standing_water_is_left_alone_on_clay_not_on_sand(self):
+    def test_standing_water_is_left_alone_on_clay_not_on_sand(self) -> None:
         celeriac = (t.planting("celeriac", 8, "ankle", 0.3),)
         words = {}
         for soil in ("silty_clay", "sandy_loam"):
@@ -99,7 +99,7 @@ class Words(unittest.TestCase):
         self.assertEqual(words["silty_clay"], "too_wet")
         self.assertNotEqual(words["sandy_loam"], "too_wet")
 
-    def test_a_doubtful_bed_asks_for_a_finger_and_the_finger_decides(self):
+    def test_a_doubtful_bed_asks_for_a_finger_and_the_finger_decides(self) -> None:
         b = t.bed(opened=t.TODAY, opening_wetness=None, soils=(g.Soil("unknown"),))
         b = g.Bed(**{**b.__dict__, "opened": t.TODAY - dt.timedelta(days=1)})
         asked = one(b)
@@ -108,12 +108,12 @@ class Words(unittest.TestCase):
             checked = g.Bed(**{**b.__dict__, "observations": (g.Observation(t.TODAY, reading),)})
             self.assertEqual(one(checked).word, word, reading)
 
-    def test_an_empty_bed_and_one_not_yet_opened(self):
+    def test_an_empty_bed_and_one_not_yet_opened(self) -> None:
         self.assertEqual(one(t.bed(plantings=())).word, "empty")
         with self.assertRaises(InputError):
             one(t.bed(opened=t.TODAY + dt.timedelta(days=1)))
 
-    def test_little_and_often_in_pots(self):
+    def test_little_and_often_in_pots(self) -> None:
         pot = t.bed(
             kind="pot",
             round=True,
@@ -128,7 +128,7 @@ class Words(unittest.TestCase):
         self.assertLess(b.trigger_mm, b.raw_mm)
         self.assertIsNotNone(b.dose.in_hand.cans)
 
-    def test_a_reservoir_tells_its_days_and_is_filled_before_it_runs_dry(self):
+    def test_a_reservoir_tells_its_days_and_is_filled_before_it_runs_dry(self) -> None:
         def box(holds: float) -> g.Bed:
             return t.dried(
                 1,
@@ -151,14 +151,14 @@ class Words(unittest.TestCase):
 
 
 class Doubt(unittest.TestCase):
-    def test_the_band_is_the_forecasts(self):
+    def test_the_band_is_the_forecasts(self) -> None:
         """Doubling the members' spread widens the band of the days ahead."""
         width = [one(t.dried(1), t.sky(spread=x)).ahead[1].net for x in (0.0, 3.0, 6.0)]
         spans = [w.high - w.low for w in width]
         self.assertLess(spans[0] * 1.05, spans[1])
         self.assertLess(spans[1] * 1.15, spans[2])
 
-    def test_it_widens_with_lead_and_with_a_poorer_soil_test(self):
+    def test_it_widens_with_lead_and_with_a_poorer_soil_test(self) -> None:
         season = plan(t.garden(), t.sky(spread=2, behind_rain={20: 90.0}), t.TODAY).run  # all full this morning
         unwatered = season.ahead(np.full((4, 1), terms.NEVER)).net[1:, 0, 1:]  # today still drains
         spans = [b.high - b.low for b in bands(unwatered)]
@@ -167,13 +167,13 @@ class Doubt(unittest.TestCase):
         self.assertAlmostEqual(known.net_mm.mid, guessed.net_mm.mid, delta=1.5)  # a guess is taken for loam
         self.assertLess(abs(guessed.chance_asks - 0.5), abs(known.chance_asks - 0.5))  # but is less sure
 
-    def test_the_same_facts_give_the_same_plan(self):
+    def test_the_same_facts_give_the_same_plan(self) -> None:
         a, b = (plan(t.garden(), t.sky(rain_chance=0.3), t.TODAY).beds[0] for _ in range(2))
         self.assertEqual((a.dose, a.choice, a.ahead), (b.dose, b.choice, b.ahead))
 
 
 class Arithmetic(unittest.TestCase):
-    def test_the_lines_sum_to_the_dose(self):
+    def test_the_lines_sum_to_the_dose(self) -> None:
         cases = {
             "never watered": t.bed(),
             "watered": t.watered(t.bed(), (5, 60.0)),
@@ -210,19 +210,19 @@ class Arithmetic(unittest.TestCase):
                         self.assertAlmostEqual(h.bases * h.base_s + h.patches * h.patch_s, h.total_s, places=6)
                         self.assertAlmostEqual(h.total_s / 60 * got.dose.in_hand.flow_l_per_min, litres, places=6)
 
-    def test_every_row_of_a_plan_conserves_water(self):
+    def test_every_row_of_a_plan_conserves_water(self) -> None:
         p = plan(t.garden(t.bed(), t.bed("Row", kind="open")), t.sky(behind_rain={3: 40.0}), t.TODAY)
         self.assertLess(conservation_error(p.run.rows).max(), 1e-9)
         ahead = p.run.rows_ahead(np.full((14, 2), terms.BY_TRIGGER))
         self.assertLess(conservation_error(ahead).max(), 1e-9)
 
-    def test_each_coefficient_names_its_source(self):
+    def test_each_coefficient_names_its_source(self) -> None:
         p = plan(t.garden(), t.sky(), t.TODAY)
         rows = coefficients(p, p.beds[0])
         self.assertTrue(all(c.source for c in rows))
         self.assertTrue({"ET0", "Kcb", "Ke", "TAW", "RAW", "p", "Kd"} <= {c.symbol for c in rows})
 
-    def test_mulch_saves_water(self):
+    def test_mulch_saves_water(self) -> None:
         """Straw on an open canopy: less bare-soil loss, a smaller dose. Fails when mulch is taken out of the engine."""
         young = (t.planting("pepper", 6, "ankle", 0.25),)
         bare = t.bed(plantings=young)
@@ -235,12 +235,12 @@ class Arithmetic(unittest.TestCase):
             lost.append(rows[:, s.EVAP_ROOTED].sum() + rows[:, s.EVAP_BARE].sum())
         self.assertLess(lost[1], 0.8 * lost[0])
 
-    def test_the_gauge_changes_todays_answer(self):
+    def test_the_gauge_changes_todays_answer(self) -> None:
         b = t.watered(t.bed(), (6, 60.0))
         self.assertEqual(one(b).word, "soak")
         self.assertEqual(one(b, t.sky(behind_rain={19: 30.0})).word, "leave")
 
-    def test_under_cover_no_rain_falls(self):
+    def test_under_cover_no_rain_falls(self) -> None:
         for covered, word in ((False, "leave"), (True, "soak")):
             self.assertEqual(
                 one(
@@ -251,7 +251,7 @@ class Arithmetic(unittest.TestCase):
 
 
 class Hands(unittest.TestCase):
-    def test_base_and_patches_share_by_area(self):
+    def test_base_and_patches_share_by_area(self) -> None:
         split = hand.hose_split(40.0, 15.0, Target(6, 0.28, 2.88))
         self.assertEqual(split.bases, 6)
         share = 6 * np.pi * 0.25**2 / 2.88
@@ -259,14 +259,14 @@ class Hands(unittest.TestCase):
         self.assertEqual(hand.hose_split(20.0, 15.0, Target(30, 0.01, 2.0)).bases, 0)  # too dense to aim at each
         self.assertEqual(hand.hose_split(20.0, 15.0, Target(2, 0.9, 0.42)).patches, 0)  # nothing left between
 
-    def test_drip_minutes_and_wetted_width(self):
+    def test_drip_minutes_and_wetted_width(self) -> None:
         self.assertAlmostEqual(drip.run_minutes(28.0, g.Drip(14, 2.0)), 60.0)
         for case in (ref.cases()["wetted-10-2-5e-06"], ref.cases()["wetted-5-2-1.4e-05"]):  # Schwartzman and Zur 1986
             want, tolerance = case.expect("width")
             got = drip.wetted_width_m(case["volume"], case["emitter_flow"], case["ks"] * 3600 * 1000)
             self.assertAlmostEqual(got, want, delta=tolerance)
 
-    def test_a_bucket_counts_for_a_bed_that_names_no_hose(self):
+    def test_a_bucket_counts_for_a_bed_that_names_no_hose(self) -> None:
         """It is watered from the garden's first hose, in the dose and in how sure the litres are."""
         measured = t.garden(t.bed(rig=None))
         self.assertEqual(rig_of(measured, measured.beds[0]).name, "Hose")
@@ -276,7 +276,7 @@ class Hands(unittest.TestCase):
         named = t.garden(t.bed(rig="Hose"))
         self.assertEqual(of[measured], method_of(named, named.beds[0]).litres_cv)
 
-    def test_cans(self):
+    def test_cans(self) -> None:
         self.assertEqual([hand.cans(x, 10.0) for x in (1.0, 2.4, 6.1, 14.9)], [0.0, 0.25, 0.5, 1.5])
 
 
@@ -290,7 +290,7 @@ class Practice(unittest.TestCase):
         soaks = (p.run.rows_ahead(policies)[:, 0, s.IRRIGATION] > 0).nonzero()[0]
         return float(np.mean(np.diff(soaks))) if len(soaks) > 1 else 14.0
 
-    def test_intervals_between_soaks(self):
+    def test_intervals_between_soaks(self) -> None:
         knee = t.bed(plantings=(t.planting("chard", 12, "knee", 0.35),))
         squash = t.bed(plantings=(t.planting("winter_squash", 2, "knee", 2.0),))
         bands = {
@@ -303,12 +303,12 @@ class Practice(unittest.TestCase):
             with self.subTest(name):
                 self.assertTrue(low <= days <= high, f"{days:.1f} days, practice says {low} to {high}")
 
-    def test_an_inch_a_week_is_short_of_full_growth_in_midsummer(self):
+    def test_an_inch_a_week_is_short_of_full_growth_in_midsummer(self) -> None:
         p = plan(t.garden(), t.sky(tmax_ahead=29.0, tmax=29.0), t.TODAY)
         ahead = p.run.rows_ahead(np.full((7, 1), terms.BY_TRIGGER))[:, 0]
         self.assertGreater(ahead[:, s.TRANSPIRATION].sum() + ahead[:, s.EVAP_ROOTED].sum(), 25.4)
 
-    def test_peppers_in_pots_ask_less_often_than_tomatoes(self):
+    def test_peppers_in_pots_ask_less_often_than_tomatoes(self) -> None:
         pots = []
         for crop, height, spread in (("tomato", "shoulder", 0.6), ("pepper", "knee", 0.35)):
             pot = t.bed(
@@ -325,7 +325,7 @@ class Practice(unittest.TestCase):
 
 
 class Kept(unittest.TestCase):
-    def test_a_checkpoint_changes_nothing_and_forgets_what_no_longer_holds(self):
+    def test_a_checkpoint_changes_nothing_and_forgets_what_no_longer_holds(self) -> None:
         kept = Checkpoints(most=2)
         sky = t.sky(behind_rain={5: 9.0})
         fresh = plan(t.garden(t.dried(6)), sky, t.TODAY)
@@ -341,7 +341,7 @@ class Kept(unittest.TestCase):
             self.assertNotEqual(changed.beds[0].net_mm, first.beds[0].net_mm)
         self.assertIsNot(plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept).run.state, first.run.state)
 
-    def test_a_watering_of_today_leaves_the_past_as_it_was(self):
+    def test_a_watering_of_today_leaves_the_past_as_it_was(self) -> None:
         kept, sky = Checkpoints(), t.sky()
         before = plan(t.garden(t.dried(6)), sky, t.TODAY, checkpoints=kept)
         after = plan(t.garden(t.watered(t.dried(6), (0, 50.0))), sky, t.TODAY, checkpoints=kept)
@@ -350,14 +350,14 @@ class Kept(unittest.TestCase):
 
 
 class Horizons(unittest.TestCase):
-    def test_a_short_outlook_is_drawn_on_from_the_past(self):
+    def test_a_short_outlook_is_drawn_on_from_the_past(self) -> None:
         sky = t.sky(days=2, members=1)
         p = plan(t.garden(), sky, t.TODAY, 14)
         outlook = p.run.weather.outlook[p.run.n_behind :]
         self.assertEqual(outlook[:3], ("forecast", "forecast", "resampled"))
         self.assertEqual(len(p.beds[0].ahead), 14)
 
-    def test_a_gap_behind_is_filled_and_named(self):
+    def test_a_gap_behind_is_filled_and_named(self) -> None:
         days = [d for i, d in enumerate(t.days_of(t.OPENED, 21)) if i != 10]
         full = t.sky()
         from agronomy.describe.weather import Sky, table_from_days
@@ -368,18 +368,18 @@ class Horizons(unittest.TestCase):
         whole = plan(t.garden(), full, t.TODAY)
         self.assertAlmostEqual(p.run.rows[10, 0, s.ET0_NOW], whole.run.rows[10, 0, s.ET0_NOW], delta=0.2)
 
-    def test_days_are_bounded(self):
+    def test_days_are_bounded(self) -> None:
         for days in (0, 61):
             with self.assertRaises(InputError):
                 plan(t.garden(), t.sky(), t.TODAY, days)
 
-    def test_pairs_of_heights_are_ordered(self):
+    def test_pairs_of_heights_are_ordered(self) -> None:
         heights = list(kinds.BODY_HEIGHTS.values())
         self.assertTrue(all(a < b for a, b in itertools.pairwise(heights)))
 
 
 class Bounds(unittest.TestCase):
-    def test_a_ledger_runs_no_longer_than_a_plan_can_bear(self):
+    def test_a_ledger_runs_no_longer_than_a_plan_can_bear(self) -> None:
         """A bed of long ago costs what one of three years ago costs, and both have the same answer."""
         sky = t.sky()
         old, older = (
@@ -394,7 +394,7 @@ class Bounds(unittest.TestCase):
         again = replan(older, t.garden(t.bed(opened=dt.date(1900, 1, 1), opening_wetness="dry")))
         self.assertEqual(again.beds[0].net_mm, older.beds[0].net_mm)
 
-    def test_a_long_past_is_run_in_pieces_to_the_same_end(self):
+    def test_a_long_past_is_run_in_pieces_to_the_same_end(self) -> None:
         b = t.bed(opened=t.TODAY - dt.timedelta(days=200))
         whole = plan(t.garden(b, t.bed("Other")), t.sky(), t.TODAY)
         with mock.patch.object(run, "KEPT_AT_ONCE", 1000):
@@ -404,7 +404,7 @@ class Bounds(unittest.TestCase):
 
 
 class ClockChange(unittest.TestCase):
-    def test_it_does_not_rewrite_the_past(self):
+    def test_it_does_not_rewrite_the_past(self) -> None:
         """Clocks in Lisbon went forward on 30 March 2025: a bed's sun hours of the days before are as they were."""
         bed = t.bed(opened=dt.date(2025, 3, 10), exposures=(g.Exposure(sun_from_h=9.0, sun_to_h=13.0),), plantings=())
         days = t.days_of(dt.date(2025, 3, 1), 31)
@@ -418,7 +418,7 @@ class ClockChange(unittest.TestCase):
             factors.append(made.run.days[since : since + 18, 0, s.AIR_FACTOR])
         np.testing.assert_array_equal(factors[0], factors[1])
 
-    def test_sun_hours_are_by_the_clock_of_their_day(self):
+    def test_sun_hours_are_by_the_clock_of_their_day(self) -> None:
         """From 9 to 13 by the clock is an hour earlier by the sun once the clocks are forward."""
         morning, unplaced = g.Exposure(sun_from_h=9.0, sun_to_h=13.0), ()
         lisbon = dataclasses.replace(t.garden(), time_zone="Europe/Lisbon", longitude=-9.1)
@@ -429,7 +429,7 @@ class ClockChange(unittest.TestCase):
                 light.direct_share(fixed, morning, unplaced, date),
             )
 
-    def test_each_day_has_its_own_offset(self):
+    def test_each_day_has_its_own_offset(self) -> None:
         garden = dataclasses.replace(t.garden(), time_zone="Europe/Lisbon", utc_offset_h=7.0)
         self.assertEqual(g.utc_offset_on(garden, dt.date(2025, 3, 29)), 0.0)
         self.assertEqual(g.utc_offset_on(garden, dt.date(2025, 3, 30)), 1.0)
@@ -439,7 +439,7 @@ class ClockChange(unittest.TestCase):
 class Replan(unittest.TestCase):
     """Working only the changed beds anew gives what the whole plan gives."""
 
-    def setUp(self):
+    def setUp(self) -> None:
         self.sky = t.sky(rain_chance=0.4, spread=2)
         beds = [t.dried(i, f"B{i}") for i in range(1, 5)]
         self.garden = t.garden(*beds)
@@ -455,7 +455,7 @@ class Replan(unittest.TestCase):
         np.testing.assert_array_equal(a.run.rows, b.run.rows)
         self.assertEqual(fortnight(a), fortnight(b))
 
-    def test_a_watering_of_today_and_one_of_last_week(self):
+    def test_a_watering_of_today_and_one_of_last_week(self) -> None:
         for ago in (0, 2):
             beds = list(self.garden.beds)
             beds[3] = t.watered(beds[3], (ago, 20.0))
@@ -463,12 +463,12 @@ class Replan(unittest.TestCase):
             garden = dataclasses.replace(self.garden, beds=tuple(beds))
             self.same(replan(self.known, garden), plan(garden, self.sky, t.TODAY))
 
-    def test_nothing_changed_and_a_soak_moved(self):
+    def test_nothing_changed_and_a_soak_moved(self) -> None:
         self.same(replan(self.known, self.garden), self.known)
         moved = dataclasses.replace(self.garden, moves=(g.Move("B1", t.TODAY, t.TODAY + dt.timedelta(days=2)),))
         self.same(replan(self.known, moved), plan(moved, self.sky, t.TODAY))
 
-    def test_what_it_cannot_splice_it_leaves_to_the_whole_plan(self):
+    def test_what_it_cannot_splice_it_leaves_to_the_whole_plan(self) -> None:
         more = dataclasses.replace(self.garden, beds=(*self.garden.beds, t.dried(2, "New")))
         self.assertIsNone(replan(self.known, more))
         self.assertIsNone(replan(self.known, dataclasses.replace(self.garden, style="ample")))

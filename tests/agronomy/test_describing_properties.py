@@ -23,6 +23,7 @@ from agronomy.formats.write_garden import garden_as_text
 from agronomy.ground.holding import holding, test_spread
 from agronomy.ground.mixes import parts_needed
 from agronomy.ground.texture import CLASS_CENTRES
+from agronomy.plants.crops import CROPS
 from agronomy.plants.room import ROOM
 from tests.agronomy import gardens as t
 
@@ -178,7 +179,7 @@ class InThePot(unittest.TestCase):
     @fast
     @given(st.sampled_from(sorted(ROOM)), st.integers(1, 40), st.integers(1, 40), st.floats(0.2, 10))
     def test_more_plants_never_drink_less(self, crop, n, more, ground):
-        c = fits.CROPS[crop]
+        c = CROPS[crop]
         self.assertLessEqual(fits.full_grown_l(c, n, ground), fits.full_grown_l(c, n + more, ground) + 1e-9)
 
     @fast

@@ -27,7 +27,7 @@ def planned(bed: g.Bed, sky=None, **garden: object):
 
 
 class Rules(unittest.TestCase):
-    def test_days_without_air_count_against_a_soak(self):
+    def test_days_without_air_count_against_a_soak(self) -> None:
         """The same rain: a crop that cannot bear wet feet waits where one that can is watered."""
         heavy = t.dried(5, soils=(g.Soil("clay", drainage="standing"),))
         run = planned(heavy, t.sky(rain_chance=0.5, rain_mm=45.0, rain_day=1)).run
@@ -39,7 +39,7 @@ class Rules(unittest.TestCase):
         self.assertGreater(now, 0.2)
         self.assertGreater(now, later)  # water poured before the rain stands longer than rain alone
 
-    def test_what_only_drinks_uses_water_and_sets_no_mark(self):
+    def test_what_only_drinks_uses_water_and_sets_no_mark(self) -> None:
         few = t.planting("tomato", 3, "knee", 0.3)
         alone = planned(t.dried(6, plantings=(few,))).beds[0]
         weeds = g.Planting("weeds", 12, t.TODAY - dt.timedelta(days=40))
@@ -50,7 +50,7 @@ class Rules(unittest.TestCase):
         self.assertAlmostEqual(beside.day.p_table, alone.day.p_table)
         self.assertEqual(planned(t.dried(6, plantings=(weeds,))).beds[0].word, "empty")
 
-    def test_the_first_rain_stays_on_the_leaves(self):
+    def test_the_first_rain_stays_on_the_leaves(self) -> None:
         """About a millimetre of each rainy day stays on a closed canopy, none on bare ground."""
         grown = planned(t.bed(), t.sky(behind_rain={18: 0.5, 19: 0.5})).run
         bare = planned(t.bed(plantings=()), t.sky(behind_rain={18: 0.5, 19: 0.5})).run
@@ -60,7 +60,7 @@ class Rules(unittest.TestCase):
         held = planned(t.bed(), t.sky(behind_rain={18: 20.0})).run.behind(0).interception[-3]
         self.assertTrue(0.3 <= held <= 1.5, held)
 
-    def test_the_top_gives_off_freely_on_the_day_it_is_watered(self):
+    def test_the_top_gives_off_freely_on_the_day_it_is_watered(self) -> None:
         """FAO-56 eq. 74: what is poured this morning brings Kr to 1 today."""
         evaporated = {}
         for poured in (0.0, 12.0):
@@ -70,7 +70,7 @@ class Rules(unittest.TestCase):
         self.assertEqual(evaporated[0.0], 0.0)
         self.assertAlmostEqual(evaporated[12.0], 1.2 * 5.0, places=9)
 
-    def test_evening_water_wets_the_top_for_the_next_day(self):
+    def test_evening_water_wets_the_top_for_the_next_day(self) -> None:
         run = Run(2, ET0=5.0, KD=0.0, EVAP_LEFT=1.0, TAW=1e6, P_TABLE=0.5)
         run.state[0, 0, [s.DE, s.DR]] = 20.0
         run.day[0, 0, s.EVENING] = 12.0
@@ -79,7 +79,7 @@ class Rules(unittest.TestCase):
         self.assertAlmostEqual(rows[0, s.DE_NOW], 8.0, places=9)
         self.assertAlmostEqual(rows[1, s.EVAP_ROOTED], 1.2 * 5.0, places=9)
 
-    def test_rain_beyond_the_days_that_are_weighed_delays_nothing(self):
+    def test_rain_beyond_the_days_that_are_weighed_delays_nothing(self) -> None:
         """A wait of three days and what follows it are seen; a week off is too far to wait for."""
         words = {}
         for day in (1, wait.HORIZON_DAYS + 1):
@@ -89,12 +89,12 @@ class Rules(unittest.TestCase):
 
 
 class Sizes(unittest.TestCase):
-    def test_eaves_keep_most_of_the_rain_off_and_not_all(self):
+    def test_eaves_keep_most_of_the_rain_off_and_not_all(self) -> None:
         share = microclimate.rain_share(g.Exposure(cover="eaves"))
         self.assertTrue(0.1 <= share <= 0.5, share)
         self.assertEqual(microclimate.rain_share(g.Exposure(cover="roof")), 0.0)
 
-    def test_a_tree_lets_a_little_of_the_sun_through(self):
+    def test_a_tree_lets_a_little_of_the_sun_through(self) -> None:
         """A leafed crown passes about a fifth of the light, between a tenth and two fifths; a wall none."""
         heights = np.array([0.6])
         bearings = np.array([np.pi])
@@ -105,14 +105,14 @@ class Sizes(unittest.TestCase):
         self.assertTrue(0.05 <= float(over["tree"][0]) <= 0.5, over)
         self.assertEqual(float(over["wall"][0]), 0.0)
 
-    def test_roots_lack_air_when_less_than_a_tenth_of_the_soil_is_air(self):
+    def test_roots_lack_air_when_less_than_a_tenth_of_the_soil_is_air(self) -> None:
         """Grable and Siemer (1968) put the limit of air near 10 % by volume; from memory."""
         for material in ("loam", "sandy_loam"):
             here = profile_on(t.bed(soils=(g.Soil(material),)), t.TODAY)
             air = here.room_mm() - here.air_mark_mm()  # what is left of the pores at the mark [mm]
             self.assertAlmostEqual(air / (1000 * here.depth_m), 0.10, delta=0.02)
 
-    def test_a_soak_that_would_stand_too_deep_is_given_in_goes(self):
+    def test_a_soak_that_would_stand_too_deep_is_given_in_goes(self) -> None:
         """One to three centimetres may stand on a bed before it runs off."""
         goes = {}
         for days in (3, 6, 12):
@@ -126,7 +126,7 @@ class Sizes(unittest.TestCase):
                     self.assertGreater(depth, 10.0)
         self.assertGreater(len({n for _, n in goes.values()}), 1, goes)
 
-    def test_a_mix_that_repels_is_watered_in_three_or_four_goes(self):
+    def test_a_mix_that_repels_is_watered_in_three_or_four_goes(self) -> None:
         pot = t.bed(kind="pot", soil_depth_m=0.05, round=True, length_m=0.3, width_m=0.3, method="can",
                     soils=(g.Soil("own_mix", mix=(g.Part("peat", 1.0),), intake_mm_per_h=2000.0),),
                     plantings=(t.planting("basil", 2, "ankle", 0.2),))  # fmt: skip
@@ -137,7 +137,7 @@ class Sizes(unittest.TestCase):
         damp = planned(wet).beds[0].dose
         self.assertTrue(damp is None or damp.passes < dose.passes, damp)
 
-    def test_a_stand_of_the_hose_covers_about_what_a_rose_wets(self):
+    def test_a_stand_of_the_hose_covers_about_what_a_rose_wets(self) -> None:
         """One stand of the hose covers 0.2 to 0.6 m2: a circle of half a metre to nine decimetres."""
         split = hose_split(60.0, 15.0, Target(2, 0.05, 6.0))
         between = 6.0 - 2 * 0.05

@@ -30,13 +30,13 @@ class RoundTrip(unittest.TestCase):
         text = write_garden.garden_as_text(garden)
         self.assertEqual(read_garden.garden_from_json(json.loads(text)), garden)
 
-    def test_every_sample_comes_back(self):
+    def test_every_sample_comes_back(self) -> None:
         for path in sorted(SAMPLES.glob("*.json")):
             garden = read_garden.read_garden(path.read_text(encoding="utf-8"))
             again = read_garden.read_garden(write_garden.garden_as_text(garden))
             self.assertEqual(again, garden, path.name)
 
-    def test_all_the_rest_of_a_garden(self):
+    def test_all_the_rest_of_a_garden(self) -> None:
         garden = dataclasses.replace(
             t.garden(t.bed(x_m=1.0, y_m=2.0, turn_deg=30.0, rig=None)),
             rigs=(g.Rig("Tap", 9.0, t.OPENED, 0.0, 1.0, 20.0),),
@@ -85,7 +85,7 @@ def _sorted(bed: g.Bed) -> g.Bed:
 
 
 class Docs(unittest.TestCase):
-    def test_the_page_of_the_garden_file_tells_todays_fields(self):
+    def test_the_page_of_the_garden_file_tells_todays_fields(self) -> None:
         from scripts.field_tables import PAGE, with_tables
 
         page = PAGE.read_text(encoding="utf-8")
@@ -93,7 +93,7 @@ class Docs(unittest.TestCase):
         self.assertIn("| `capacity_l` | up to the overflow | 0.2 to 1000 L | needed |", page)
         self.assertNotIn("`key`", page)
 
-    def test_every_field_says_what_it_means_or_its_name_does(self):
+    def test_every_field_says_what_it_means_or_its_name_does(self) -> None:
         """A field without a meaning has a name that a gardener reads as it stands."""
         plain = {
             "date",
@@ -129,7 +129,7 @@ class Docs(unittest.TestCase):
 
 
 class Older(unittest.TestCase):
-    def test_a_file_of_version_1_comes_in_as_it_did(self):
+    def test_a_file_of_version_1_comes_in_as_it_did(self) -> None:
         """It called what was observed of a bed its checks; named, or without its version, it says the same today."""
         garden = t.garden(t.bed(observations=(g.Observation(t.TODAY, "dry"), g.Observation(t.TODAY, kind="still_wet"))))
         new = write_garden.garden_as_json(garden)
@@ -145,17 +145,18 @@ class Older(unittest.TestCase):
         with self.assertRaises(jsonschema.ValidationError):
             jsonschema.validate(new, first)
 
-    def test_the_old_word_is_refused_in_a_new_file_by_its_place(self):
+    def test_the_old_word_is_refused_in_a_new_file_by_its_place(self) -> None:
         new = write_garden.garden_as_json(t.garden())
         new["beds"][0]["checks"] = []
         [fault] = read_garden.garden_and_faults(json.dumps(new))[1]
         self.assertEqual((fault.field, fault.value), ("beds[0]", "checks"))
-        for odd in (None, [], "x", {"beds": None}, {"beds": [3]}, {"format": 7}):
+        odds: tuple[object, ...] = (None, [], "x", {"beds": None}, {"beds": [3]}, {"format": 7})
+        for odd in odds:
             self.assertTrue(read_garden.garden_and_faults(json.dumps(odd))[1], odd)
 
 
 class Faults(unittest.TestCase):
-    def test_each_fault_is_named_with_its_place(self):
+    def test_each_fault_is_named_with_its_place(self) -> None:
         value = json.loads(json.dumps(GARDEN))
         value["latitude"] = 99
         value["beds"][0]["kind"] = "castle"
@@ -167,7 +168,7 @@ class Faults(unittest.TestCase):
         self.assertTrue({"latitude", "beds[0].kind", "beds[0].plantings[0].count"} <= fields, fields)
         self.assertEqual(len(found), 4)
 
-    def test_a_sound_file_has_none_and_no_json_has_one(self):
+    def test_a_sound_file_has_none_and_no_json_has_one(self) -> None:
         garden, found = read_garden.garden_and_faults(json.dumps(GARDEN))
         self.assertEqual((garden, found), (read_garden.garden_from_json(GARDEN), []))
         for text in ("{", "[1,", '{"name": NaN}', "[" * 100_000):
@@ -176,17 +177,17 @@ class Faults(unittest.TestCase):
         twice = {**GARDEN, "beds": [GARDEN["beds"][0], GARDEN["beds"][0]]}
         self.assertIn("beds[1]", read_garden.garden_and_faults(json.dumps(twice))[1][0].field)
 
-    def test_no_more_faults_than_a_person_reads(self):
+    def test_no_more_faults_than_a_person_reads(self) -> None:
         value = {**GARDEN, "gauge": [{"date": "x", "rain": -1} for _ in range(500)]}
         self.assertEqual(len(read_garden.garden_and_faults(json.dumps(value))[1]), read_garden.MOST_FAULTS)
 
 
 class GeoJson(unittest.TestCase):
-    def area(self, ring: list) -> float:
+    def area(self, ring: list[list[float]]) -> float:
         """Shoelace formula, any text: positive counter-clockwise."""
         return sum(a[0] * b[1] - b[0] * a[1] for a, b in itertools.pairwise(ring)) / 2
 
-    def test_footprints_are_closed_counter_clockwise_and_as_large_as_they_are(self):
+    def test_footprints_are_closed_counter_clockwise_and_as_large_as_they_are(self) -> None:
         """RFC 7946: outer rings run counter-clockwise and end where they begin."""
         for turn in (0.0, 37.0, 200.0):
             ring = map_geojson.outline(3.0, -2.0, 2.4, 1.2, turn, False)
@@ -195,7 +196,7 @@ class GeoJson(unittest.TestCase):
         round_ = map_geojson.outline(0.0, 0.0, 2.0, 2.0, 0.0, True)
         self.assertAlmostEqual(self.area(round_), math.pi, delta=0.05)
 
-    def test_the_plan_of_the_demo(self):
+    def test_the_plan_of_the_demo(self) -> None:
         garden = read_garden.read_garden((SAMPLES / "wrackline_yard.json").read_text(encoding="utf-8"))
         plan = map_geojson.map_as_geojson(garden)
         kinds = [f["properties"]["what"] for f in plan["features"]]

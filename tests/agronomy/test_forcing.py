@@ -25,7 +25,7 @@ def day(bed: g.Bed, column: int, date: dt.date = t.TODAY) -> float:
 
 
 class BedDays(unittest.TestCase):
-    def test_cover_comes_from_spread_and_count(self):
+    def test_cover_comes_from_spread_and_count(self) -> None:
         bed = t.bed(plantings=(t.planting("lettuce", 12, "ankle", 0.28),))
         spread = forcing.bed_days(t.garden(bed), bed, t.TODAY - dt.timedelta(days=3), 1)[1].parts[0][1].spread_m[0]
         self.assertAlmostEqual(spread, 0.28, places=9)
@@ -33,13 +33,13 @@ class BedDays(unittest.TestCase):
         stand = forcing.bed_days(t.garden(bed), bed, t.TODAY - dt.timedelta(days=3), 1)[1].on(0)
         self.assertAlmostEqual(stand.canopy_m2 / 2.88, cover, places=9)
 
-    def test_leaves_beyond_the_bed_demand_by_their_own_area(self):
+    def test_leaves_beyond_the_bed_demand_by_their_own_area(self) -> None:
         squash = t.bed(length_m=1.0, width_m=1.0, plantings=(t.planting("winter_squash", 1, "knee", 2.0),))
         self.assertAlmostEqual(day(squash, s.SPREAD_AREA), math.pi / 4 * 2.0**2, delta=0.4)
         self.assertAlmostEqual(day(squash, s.KD), 1.0, places=6)
         self.assertEqual(day(t.bed(plantings=(t.planting("lettuce", 4, "ankle", 0.2),)), s.SPREAD_AREA), 1.0)
 
-    def test_hand_watering_reaches_the_roots_ground_and_grows_with_it(self):
+    def test_hand_watering_reaches_the_roots_ground_and_grows_with_it(self) -> None:
         young = t.bed(plantings=(t.planting("tomato", 6, "ankle", 0.15, age=10),))
         grown = t.bed()
         self.assertLess(day(young, s.SHARE), 0.3)
@@ -47,7 +47,7 @@ class BedDays(unittest.TestCase):
         self.assertEqual(day(t.bed(kind="pot", plantings=young.plantings), s.SHARE), 1.0)  # a pot is wetted whole
         self.assertEqual(day(t.bed(plantings=()), s.SHARE), 1.0)
 
-    def test_usable_water_is_the_least_of_roots_soil_and_pot(self):
+    def test_usable_water_is_the_least_of_roots_soil_and_pot(self) -> None:
         per_m = holding(g.Soil("loam")).available_mm_per_m
         full = t.bed(plantings=(t.planting("tomato", 6, "shoulder", 0.6, age=100),))
         self.assertAlmostEqual(day(full, s.TAW), per_m * 0.30, places=6)  # raised: 0.30 m of soil, practice
@@ -60,7 +60,7 @@ class BedDays(unittest.TestCase):
         fresh = t.bed(plantings=(t.planting("tomato", 6, age=0),))
         self.assertAlmostEqual(day(fresh, s.TAW), per_m * 0.10, places=6)
 
-    def test_mixed_beds_take_the_most_sensitive_and_add_up(self):
+    def test_mixed_beds_take_the_most_sensitive_and_add_up(self) -> None:
         mixed = t.bed(plantings=(t.planting("tomato", 2, "waist", 0.5), t.planting("spinach", 8, "ankle", 0.2)))
         alone = [t.bed(plantings=(p,)) for p in mixed.plantings]
         self.assertEqual(day(mixed, s.P_TABLE), CROPS["spinach"].p)
@@ -68,7 +68,7 @@ class BedDays(unittest.TestCase):
         self.assertAlmostEqual(stands[0].canopy_m2, stands[1].canopy_m2 + stands[2].canopy_m2, places=9)
         self.assertEqual(stands[0].plants, 10)
 
-    def test_rain_is_held_by_leaves_mulch_and_roofs(self):
+    def test_rain_is_held_by_leaves_mulch_and_roofs(self) -> None:
         open_ground = t.bed(plantings=())
         self.assertEqual((day(open_ground, s.RAIN_HELD), day(open_ground, s.RAIN_IN)), (0.0, 1.0))
         straw = t.bed(plantings=(), mulches=(g.Mulch(t.OPENED, "straw", 0.05, 1.0),))
@@ -81,7 +81,7 @@ class BedDays(unittest.TestCase):
         )
         self.assertAlmostEqual(day(pot, s.RAIN_IN), 1 - 0.5 * 0.99, places=6)
 
-    def test_what_was_poured_arrives_by_its_method_on_its_day(self):
+    def test_what_was_poured_arrives_by_its_method_on_its_day(self) -> None:
         bed = t.watered(t.bed(), (0, 28.8))
         self.assertAlmostEqual(day(bed, s.MORNING), 28.8 * 0.90 / 2.88, places=9)
         evening = g.Bed(**{**bed.__dict__, "waterings": (g.Watering(t.TODAY, 28.8, "evening"),)})
@@ -90,12 +90,12 @@ class BedDays(unittest.TestCase):
         twice = t.watered(t.bed(method="can"), (0, 10.0), (0, 5.0))
         self.assertAlmostEqual(day(twice, s.MORNING), 15 * 0.95 / 2.88, places=9)
 
-    def test_a_check_is_there_on_its_day_only(self):
+    def test_a_check_is_there_on_its_day_only(self) -> None:
         bed = g.Bed(**{**t.bed().__dict__, "observations": (g.Observation(t.TODAY, "dry"),)})
         self.assertGreater(day(bed, s.SEEN_AT), 1.0)
         self.assertEqual(day(bed, s.SEEN_AT, t.TODAY + dt.timedelta(days=1)), -1.0)
 
-    def test_describing_a_bed_twice_gives_arrays_of_its_own(self):
+    def test_describing_a_bed_twice_gives_arrays_of_its_own(self) -> None:
         first, _ = forcing.bed_days(t.garden(), t.bed(), t.TODAY, 5)
         first[:] = 0
         again, _ = forcing.bed_days(t.garden(), t.bed(), t.TODAY, 5)
@@ -103,7 +103,7 @@ class BedDays(unittest.TestCase):
 
 
 class BedConstants(unittest.TestCase):
-    def test_frames_hold_rain_and_open_ground_sheds_it(self):
+    def test_frames_hold_rain_and_open_ground_sheds_it(self) -> None:
         at = lambda b: forcing.figures(bed_today(t.garden(b), b, t.TODAY), (1.0, 0.0))  # noqa: E731
         self.assertEqual(at(t.bed())[s.CURVE_NUMBER], 0.0)
         self.assertEqual(at(t.bed(kind="open"))[s.CURVE_NUMBER], 78)  # loam, group B
@@ -111,7 +111,7 @@ class BedConstants(unittest.TestCase):
         self.assertAlmostEqual(day(t.bed(soils=(g.Soil("clay"),)), s.DRAIN), 1 / 3)
         self.assertAlmostEqual(day(t.bed(soils=(g.Soil("sand"),)), s.DRAIN), 1.0)
 
-    def test_a_reservoir_in_mm_of_its_ground(self):
+    def test_a_reservoir_in_mm_of_its_ground(self) -> None:
         box = t.bed(
             kind="self_watering_box", length_m=0.8, width_m=0.5, method="reservoir", reservoir=g.Reservoir(16, 8)
         )
@@ -121,12 +121,12 @@ class BedConstants(unittest.TestCase):
         state = forcing.opening_state(box, forcing.bed_days(t.garden(box), box, t.TODAY, 1)[0][0], 31)
         self.assertAlmostEqual(state[0, s.R], 20.0)  # unknown: half full
 
-    def test_ground_of_round_beds(self):
+    def test_ground_of_round_beds(self) -> None:
         self.assertAlmostEqual(ground.ground_m2(t.bed(round=True, length_m=0.6, width_m=0.6)), math.pi * 0.09)
 
 
 class Opening(unittest.TestCase):
-    def test_what_a_finger_felt_orders_the_state_and_unknown_is_wide(self):
+    def test_what_a_finger_felt_orders_the_state_and_unknown_is_wide(self) -> None:
         bed = t.bed()
         first = forcing.bed_days(t.garden(bed), bed, t.OPENED, 1)[0][0]
         of = lambda w: forcing.opening_state(t.bed(opening_wetness=w), first, 51)  # noqa: E731
@@ -137,7 +137,7 @@ class Opening(unittest.TestCase):
 
 
 class Air(unittest.TestCase):
-    def test_members_are_repeated_to_enough_series_and_the_first_is_their_mean(self):
+    def test_members_are_repeated_to_enough_series_and_the_first_is_their_mean(self) -> None:
         for members in (1, 7, 40):
             w = air_days(t.garden(), t.sky(members=members, rain_chance=0.5), t.OPENED, t.TODAY, 10)
             n = w.air.shape[1] - 1
@@ -146,7 +146,7 @@ class Air(unittest.TestCase):
             np.testing.assert_allclose(w.air[:, 0], w.air[:, 1:].mean(axis=1))
             np.testing.assert_allclose(w.rain[22, :members], w.rain[22, n - members :])
 
-    def test_doubt_follows_the_source_of_a_day(self):
+    def test_doubt_follows_the_source_of_a_day(self) -> None:
         sky = t.sky()
         gauged = Sky(sky.behind, sky.ahead, frozenset({t.TODAY - dt.timedelta(days=2)}), sky.source)
         w = air_days(t.garden(), gauged, t.OPENED, t.TODAY, 10)
@@ -162,7 +162,7 @@ class Air(unittest.TestCase):
         self.assertEqual((w.tier[0], w.tier[n]), ("hargreaves", "full"))
         self.assertGreater(w.air[0, 1, s.ET0_CV], w.air[n, 1, s.ET0_CV])
 
-    def test_days_without_an_outlook_are_past_days_each_member_its_own(self):
+    def test_days_without_an_outlook_are_past_days_each_member_its_own(self) -> None:
         rain = dict.fromkeys(range(0, 21, 3), 10.0)
         w = air_days(t.garden(), t.sky(members=1, days=2, behind_rain=rain), t.OPENED, t.TODAY, 12)
         drawn = w.rain[w.n_behind + 4 :]
@@ -174,7 +174,7 @@ class Air(unittest.TestCase):
 
 
 class Starts(unittest.TestCase):
-    def test_beds_opened_on_different_days_begin_on_their_own(self):
+    def test_beds_opened_on_different_days_begin_on_their_own(self) -> None:
         early, late = t.bed("Early"), t.dried(4, "Late")
         garden = t.garden(early, late)
         w = air_days(garden, t.sky(), t.OPENED, t.TODAY, 6)

@@ -27,7 +27,7 @@ def soaks(made) -> dict[str, list[dt.date]]:
 
 
 class Household(unittest.TestCase):
-    def test_minutes_add_up_by_weekday_and_no_people_means_no_limit(self):
+    def test_minutes_add_up_by_weekday_and_no_people_means_no_limit(self) -> None:
         helper = g.Person("Cy", (0, 0, 0, 0, 5, 10, 10))
         garden = garden_of(1, people=(BUSY, helper))
         friday, sunday = dt.date(2025, 7, 11), dt.date(2025, 7, 13)
@@ -35,7 +35,7 @@ class Household(unittest.TestCase):
         self.assertEqual(limits_on(garden, sunday), Limits(10.0, None))
         self.assertEqual(limits_on(garden_of(1), friday), Limits(None, None))
 
-    def test_allowed_hours_merge_and_hold_on_their_weekdays(self):
+    def test_allowed_hours_merge_and_hold_on_their_weekdays(self) -> None:
         rules = (g.Allowed(5, 8), g.Allowed(7, 10), g.Allowed(18, 21, (5, 6)))
         garden = garden_of(1, allowed=rules)
         self.assertEqual(allowed_windows(garden, dt.date(2025, 7, 11)), ((5, 10),))
@@ -46,7 +46,7 @@ class Household(unittest.TestCase):
 
 
 class Sequence(unittest.TestCase):
-    def test_without_limits_each_bed_is_watered_when_it_is_due(self):
+    def test_without_limits_each_bed_is_watered_when_it_is_due(self) -> None:
         made = fortnight(plan(garden_of(), t.sky(tmax=29, spread=2), t.TODAY))
         self.assertEqual(made.gives, ())
         self.assertEqual(len(made.days), 14)
@@ -59,7 +59,7 @@ class Sequence(unittest.TestCase):
             # Practice: full-size tomatoes at about 30 degrees, every two to four or five days.
             self.assertTrue(gaps <= {2, 3, 4, 5}, gaps)
 
-    def test_today_is_the_plans_own_word_and_dose(self):
+    def test_today_is_the_plans_own_word_and_dose(self) -> None:
         p = plan(garden_of(), t.sky(tmax=29, spread=2), t.TODAY)
         for bed, line in zip(p.beds, fortnight(p).beds, strict=True):
             soak = line.days[0].soak
@@ -67,7 +67,7 @@ class Sequence(unittest.TestCase):
             if soak:
                 self.assertAlmostEqual(soak.litres.mid, bed.dose.litres)
 
-    def test_no_day_asks_more_than_the_household_has_and_what_gives_is_named(self):
+    def test_no_day_asks_more_than_the_household_has_and_what_gives_is_named(self) -> None:
         garden = garden_of(people=(BUSY,))
         p = plan(garden, t.sky(tmax=33, spread=2), t.TODAY)
         made, free = fortnight(p), fortnight(p, limited=False)
@@ -82,7 +82,7 @@ class Sequence(unittest.TestCase):
         total = lambda f: sum(b.missed for b in f.beds)  # noqa: E731
         self.assertGreater(total(made), total(free))
 
-    def test_a_day_with_room_takes_what_the_next_cannot(self):
+    def test_a_day_with_room_takes_what_the_next_cannot(self) -> None:
         garden = garden_of(people=(BUSY,))  # nothing can be done on a Sunday
         made = fortnight(plan(garden, t.sky(tmax=29, spread=2), t.TODAY))
         hows = {d.soak.how for b in made.beds for d in b.days if d.soak}
@@ -90,7 +90,7 @@ class Sequence(unittest.TestCase):
         sunday = next(i for i, d in enumerate(made.days) if d.date.weekday() == 6)
         self.assertEqual(sum(1 for b in made.beds if b.days[sunday].soak), 0)
 
-    def test_who_loses_least_gives(self):
+    def test_who_loses_least_gives(self) -> None:
         """Two beds due on one day with room for one: the sparing one gives, the ample one is served."""
         beds = (t.dried(7, "Ample", style="ample"), t.dried(7, "Sparing", style="sparing"))
         garden = dataclasses.replace(t.garden(*beds), people=(g.Person("Bo", (9.0,) * 7),))
@@ -99,7 +99,7 @@ class Sequence(unittest.TestCase):
         self.assertIsNotNone(first["Ample"].soak)
         self.assertEqual(first["Sparing"].gave, "minutes")
 
-    def test_taps_have_their_hours(self):
+    def test_taps_have_their_hours(self) -> None:
         line = t.dried(7, "Line", method="drip", drip=g.Drip(12, 2.0))
         garden = dataclasses.replace(t.garden(line), allowed=(g.Allowed(6, 6.5),))
         made = fortnight(plan(garden, t.sky(tmax=30), t.TODAY), days=3)
@@ -108,18 +108,18 @@ class Sequence(unittest.TestCase):
         wide = dataclasses.replace(garden, allowed=(g.Allowed(4, 12),))
         self.assertEqual(fortnight(plan(wide, t.sky(tmax=30), t.TODAY), days=3).gives, ())
 
-    def test_the_same_facts_give_the_same_fortnight(self):
+    def test_the_same_facts_give_the_same_fortnight(self) -> None:
         p = plan(garden_of(people=(BUSY,)), t.sky(tmax=29, spread=2, rain_chance=0.4), t.TODAY)
         self.assertEqual(fortnight(p), fortnight(p))
 
-    def test_rain_puts_soaks_off(self):
+    def test_rain_puts_soaks_off(self) -> None:
         dry, wet = (
             fortnight(plan(garden_of(4), t.sky(rain_chance=chance, rain_mm=40.0), t.TODAY)) for chance in (0.0, 1.0)
         )
         count = lambda f: sum(len(x) for x in soaks(f).values())  # noqa: E731
         self.assertLess(count(wet), count(dry))
 
-    def test_a_reservoir_is_filled_before_it_is_empty(self):
+    def test_a_reservoir_is_filled_before_it_is_empty(self) -> None:
         box = t.bed(
             "Box",
             kind="self_watering_box",
@@ -141,7 +141,7 @@ class Moves(unittest.TestCase):
         p = plan(t.garden(t.dried(4, "A"), t.dried(2, "B")), t.sky(tmax=29), t.TODAY)
         return fortnight(p, moves=moves), fortnight(p, moves=())
 
-    def test_a_moved_soak_stands_where_it_was_put_and_nowhere_between(self):
+    def test_a_moved_soak_stands_where_it_was_put_and_nowhere_between(self) -> None:
         _, plain = self.moved()
         first = soaks(plain)["A"][0]
         later = first + 3 * DAY
@@ -154,26 +154,26 @@ class Moves(unittest.TestCase):
         gave = [d.gave for d in made.beds[0].days if first <= d.date < later]
         self.assertIn("moved", gave)
 
-    def test_a_soak_moved_twice_lies_where_it_was_last_put(self):
+    def test_a_soak_moved_twice_lies_where_it_was_last_put(self) -> None:
         _, plain = self.moved()
         first = soaks(plain)["A"][0]
         made, _ = self.moved(g.Move("A", first, first + 2 * DAY), g.Move("A", first + 2 * DAY, first + 3 * DAY))
         self.assertEqual(soaks(made)["A"][0], first + 3 * DAY)
 
-    def test_moving_to_an_earlier_day_waters_there(self):
+    def test_moving_to_an_earlier_day_waters_there(self) -> None:
         _, plain = self.moved()
         second = soaks(plain)["A"][1]
         made, _ = self.moved(g.Move("A", second, second - DAY))
         self.assertIn(second - DAY, soaks(made)["A"])
         self.assertNotIn(second, soaks(made)["A"])
 
-    def test_a_move_of_a_bed_that_is_gone_is_passed_over(self):
+    def test_a_move_of_a_bed_that_is_gone_is_passed_over(self) -> None:
         made, plain = self.moved(g.Move("Gone", t.TODAY, t.TODAY + DAY))
         self.assertEqual(soaks(made), soaks(plain))
 
 
 class States(unittest.TestCase):
-    def test_the_state_after_each_step_follows_from_the_one_before(self):
+    def test_the_state_after_each_step_follows_from_the_one_before(self) -> None:
         """Without rain or soak a bed only dries; a soak brings it up to full but for what the day then used."""
         made = fortnight(plan(garden_of(3), t.sky(tmax=28), t.TODAY))
         for bed in made.beds:

@@ -15,14 +15,14 @@ from tests import reference_data as ref
 
 
 class Texture(unittest.TestCase):
-    def test_against_the_usda_triangle(self):
+    def test_against_the_usda_triangle(self) -> None:
         for case in ref.group("soil"):
             if case.id.startswith("texture-"):
                 with self.subTest(case.id):
                     want = case.expect("texture_class")[0].replace(" ", "_")
                     self.assertEqual(texture.texture_class(case["sand"], case["clay"]), want)
 
-    def test_every_whole_percent_off_the_borders_agrees_with_soiltexture(self):
+    def test_every_whole_percent_off_the_borders_agrees_with_soiltexture(self) -> None:
         """soiltexture 1.0.4 (general library, USDA polygons); points on a border may fall to either side."""
         differ = []
         for sand in range(1, 100, 2):
@@ -33,14 +33,14 @@ class Texture(unittest.TestCase):
                     differ.append((sand, clay, theirs, ours))
         self.assertEqual(differ, [])
 
-    def test_bad_shares(self):
+    def test_bad_shares(self) -> None:
         for sand, clay in ((-1, 20), (80, 30), (float("nan"), 10)):
             with self.subTest(sand=sand), self.assertRaises(OutOfRangeError):
                 texture.texture_class(sand, clay)
 
 
 class Holding(unittest.TestCase):
-    def test_saxton_and_rawls_table_3(self):
+    def test_saxton_and_rawls_table_3(self) -> None:
         table = ref.tables()["saxton_rawls_2006"]
         for name, (sand, clay, wp, fc, sat, _, ksat, density) in table["table3"].items():
             with self.subTest(name):
@@ -51,7 +51,7 @@ class Holding(unittest.TestCase):
                 self.assertAlmostEqual(got.ksat, ksat, delta=0.06)
                 self.assertAlmostEqual(got.bulk_density, density, delta=0.006)
 
-    def test_the_classes_lie_near_fao_table_19(self):
+    def test_the_classes_lie_near_fao_table_19(self) -> None:
         """FAO-56 Table 19 ranges for field capacity, widened by 0.07: it and Saxton and Rawls differ by that much
         for sands (10 against 7 to 17 %) and clays (42 against 32 to 40 %)."""
         rows = ref.tables()["fao56_soil_table19"]["rows"]
@@ -62,12 +62,12 @@ class Holding(unittest.TestCase):
                 self.assertTrue(rew[0] <= h.rew <= rew[1], h.rew)
                 self.assertTrue(tew[0] * 0.75 <= h.tew <= tew[1] * 1.25, h.tew)
 
-    def test_tew(self):
+    def test_tew(self) -> None:
         case = ref.cases()["tew-loam"]  # FAO-56 eq. 73
         want, tolerance = case.expect("tew")
         self.assertAlmostEqual(holding.total_evaporable_water(case["fc"], case["wp"]), want, delta=tolerance)
 
-    def test_every_material_holds_water_and_a_guess_is_doubtful(self):
+    def test_every_material_holds_water_and_a_guess_is_doubtful(self) -> None:
         for material in holding.MATERIALS:
             h = holding.holding(Soil(material, mix=(Part("peat", 1), Part("garden_soil", 1))), 0.3)
             self.assertTrue(0 < h.wilting_point < h.field_capacity < h.saturation < 1, material)
@@ -80,14 +80,14 @@ class Holding(unittest.TestCase):
 
 
 class MulchRules(unittest.TestCase):
-    def test_fao_guidance(self):
+    def test_fao_guidance(self) -> None:
         """FAO-56 chapter 10: organic, 5 % less for each 10 % covered; film, 50 to 80 % less."""
         day = dt.date(2025, 7, 1)
         half = mulch.evaporation_factor(Mulch(day, "straw", 0.03, 0.5))
         self.assertAlmostEqual(half, 0.75, places=9)
         self.assertTrue(0.2 <= mulch.evaporation_factor(Mulch(day, "film", 0.0, 1.0)) <= 0.5)
 
-    def test_thicker_never_lets_more_through_and_dates_count(self):
+    def test_thicker_never_lets_more_through_and_dates_count(self) -> None:
         day = dt.date(2025, 7, 1)
         factors = [mulch.evaporation_factor(Mulch(day, "straw", d / 100, 1.0)) for d in range(16)]
         self.assertEqual(factors, sorted(factors, reverse=True))
@@ -138,7 +138,7 @@ class CropTable(unittest.TestCase):
         "parsnip": "parsnip",
     }
 
-    def test_fao_tables_17_and_22(self):
+    def test_fao_tables_17_and_22(self) -> None:
         table = ref.tables()["fao56_crops"]["crops"]
         for ours, theirs in self.FAO_NAME.items():
             crop, row = crops.CROPS[ours], table[theirs]
@@ -151,7 +151,7 @@ class CropTable(unittest.TestCase):
                 ends = row["kcb_end"] if isinstance(row["kcb_end"], list) else [row["kcb_end"]] * 2
                 self.assertTrue(ends[0] <= crop.kcb[2] <= ends[1])
 
-    def test_fao_table_11_stage_lengths(self):
+    def test_fao_table_11_stage_lengths(self) -> None:
         names = {
             "sweet pepper": "pepper",
             "squash, zucchini": "courgette",
@@ -169,7 +169,7 @@ class CropTable(unittest.TestCase):
             if key in crops.CROPS:
                 self.assertEqual(list(crops.CROPS[key].stages), row["days"], key)
 
-    def test_yield_response_of_fao_33(self):
+    def test_yield_response_of_fao_33(self) -> None:
         names = {"bean": "french_bean", "maize": "sweetcorn"}
         for theirs, (ky, _) in ref.tables()["fao33_ky"]["rows"].items():
             if (ours := names.get(theirs, theirs)) in crops.CROPS:
@@ -182,7 +182,7 @@ class CropTable(unittest.TestCase):
         ky, source = crops.CROPS["carrot"].yield_response
         self.assertEqual((ky, source), (1.0, "common practice, no source"))
 
-    def test_forty_five_crops_to_eat_and_some_neighbours(self):
+    def test_forty_five_crops_to_eat_and_some_neighbours(self) -> None:
         groups = [c.group for key, c in crops.CROPS.items() if key != "other"]
         self.assertGreaterEqual(sum(group != "neighbour" for group in groups), 45)
         for crop in crops.CROPS.values():
@@ -190,7 +190,7 @@ class CropTable(unittest.TestCase):
             self.assertTrue(crop.roots_m[0] < crop.roots_m[1] and crop.wet_feet in (1, 2, 3), crop.name)
             self.assertLess(crop.frost_c, crop.soil_c, crop.name)
 
-    def test_an_own_crop_is_like_another_but_for_what_was_given(self):
+    def test_an_own_crop_is_like_another_but_for_what_was_given(self) -> None:
         own = OwnCrop("Skerry Red", "tomato", height_m=2.4, root_depth_m=0.5, wet_feet=3, days=290)
         like, mine = crops.CROPS["tomato"], crops.crop_like("tomato", own)
         self.assertEqual((mine.name, mine.height_m, mine.wet_feet), ("Skerry Red", 2.4, 3))
@@ -200,13 +200,13 @@ class CropTable(unittest.TestCase):
         self.assertIn("days, height, root depth, wet as you gave them", mine.source)
         self.assertEqual(crops.crop_like("tomato", OwnCrop("Plain", "tomato")).source, like.source)
 
-    def test_each_row_says_where_it_comes_from(self):
+    def test_each_row_says_where_it_comes_from(self) -> None:
         for key, crop in crops.CROPS.items():
             self.assertTrue("memory" in crop.source or "practice" in crop.source, key)
 
 
 class SizeAndDemand(unittest.TestCase):
-    def test_kcb_falls_in_the_late_stage_as_in_example_30(self):
+    def test_kcb_falls_in_the_late_stage_as_in_example_30(self) -> None:
         """FAO-56 example 30 from its mid-season on; before that the ground cover lowers Kcb, not this curve."""
         case = ref.cases()["fao-ex30"]
         beans = dataclasses.replace(
@@ -217,7 +217,7 @@ class SizeAndDemand(unittest.TestCase):
         self.assertEqual(late.sum(), 2)
         np.testing.assert_allclose(size.kcb_full_cover(beans, days)[late], np.array(want)[late], atol=tolerance)
 
-    def test_climate_adjustment_example_27(self):
+    def test_climate_adjustment_example_27(self) -> None:
         for name in ("fao-ex27-arid", "fao-ex27-humid"):
             case = ref.cases()[name]
             got = case["kc"] + demand.climate_of_day(case["u2"], case["rhmin"]) * demand.climate_of_height(
@@ -226,7 +226,7 @@ class SizeAndDemand(unittest.TestCase):
             want, tolerance = case.expect("kc_mid")
             self.assertAlmostEqual(float(got), want, delta=tolerance)
 
-    def test_density_coefficient(self):
+    def test_density_coefficient(self) -> None:
         for case in ref.group("crop-coefficients"):
             if not case.id.startswith("kd-"):
                 continue
@@ -235,7 +235,7 @@ class SizeAndDemand(unittest.TestCase):
                 want, tolerance = case.expect("kd")
                 self.assertAlmostEqual(float(kd), want, delta=tolerance)
 
-    def test_a_sighting_anchors_the_curve_and_growth_carries_it_on(self):
+    def test_a_sighting_anchors_the_curve_and_growth_carries_it_on(self) -> None:
         planted = dt.date(2025, 5, 1)
         seen = Size(dt.date(2025, 6, 10), "knee", 0.30)
         p = Planting("tomato", 1, planted, (seen,))
@@ -250,23 +250,23 @@ class SizeAndDemand(unittest.TestCase):
         self.assertAlmostEqual(wide.spread_m[-1], 0.9, places=9)
         self.assertAlmostEqual(wide.spread_m[at], 0.30, places=9)
 
-    def test_a_planting_is_there_from_planted_until_removed(self):
+    def test_a_planting_is_there_from_planted_until_removed(self) -> None:
         p = Planting("lettuce", 4, dt.date(2025, 5, 10), removed=dt.date(2025, 5, 15))
         np.testing.assert_array_equal(size.stature(p, dt.date(2025, 5, 8), 9).present, [0, 0, 1, 1, 1, 1, 1, 0, 0])
 
-    def test_thinning_leaves_fewer_from_its_day_on(self):
+    def test_thinning_leaves_fewer_from_its_day_on(self) -> None:
         p = Planting("carrot", 90, dt.date(2025, 5, 10), thinned=(Count(dt.date(2025, 5, 13), 30),))
         np.testing.assert_array_equal(size.counts(p, dt.date(2025, 5, 11), 4), [90, 90, 30, 30])
         np.testing.assert_array_equal(size.counts(p, dt.date(2025, 5, 20), 2), [30, 30])
 
-    def test_deep_planting_starts_deeper_and_an_established_plant_is_full_grown(self):
+    def test_deep_planting_starts_deeper_and_an_established_plant_is_full_grown(self) -> None:
         day = dt.date(2025, 5, 10)
         plain, deep = (size.stature(Planting("tomato", 1, day, buried_m=b), day, 3) for b in (0.0, 0.2))
         self.assertAlmostEqual(deep.root_depth_m[0] - plain.root_depth_m[0], 0.2, places=9)
         old = size.stature(Planting("currant", 1, day, start="established"), day, 3)
         self.assertAlmostEqual(old.spread_m[0], crops.CROPS["currant"].spread_m, places=9)
 
-    def test_warmth_hastens_growth_and_cold_holds_it(self):
+    def test_warmth_hastens_growth_and_cold_holds_it(self) -> None:
         """Degree days over the crop's base: the usual warmth is the calendar, base temperature is a standstill."""
         day, crop = dt.date(2025, 5, 10), crops.CROPS["tomato"]
         p = Planting("tomato", 1, day)

@@ -39,7 +39,7 @@ def box(opening_l: float, float_l: float | None = None, **changes) -> g.Bed:
 
 
 class Reservoir(unittest.TestCase):
-    def test_a_float_read_today_counts_in_word_dose_and_picture(self):
+    def test_a_float_read_today_counts_in_word_dose_and_picture(self) -> None:
         thought_full = one(box(30.0))
         self.assertEqual(thought_full.word, "leave")
         read_low = one(box(30.0, float_l=4.0))
@@ -51,7 +51,7 @@ class Reservoir(unittest.TestCase):
         read_high = one(box(6.0, float_l=29.0))  # and the other way round
         self.assertEqual(read_high.word, "leave")
 
-    def test_what_is_left_to_fill_stays_to_be_filled(self):
+    def test_what_is_left_to_fill_stays_to_be_filled(self) -> None:
         whole = one(box(30.0, float_l=4.0)).dose.litres
         after = one(poured_today(box(30.0, float_l=4.0), 1.0, into="reservoir"))
         self.assertEqual(after.word, "fill")
@@ -60,7 +60,7 @@ class Reservoir(unittest.TestCase):
         nearly = one(poured_today(box(30.0, float_l=4.0), whole - 2.0, into="reservoir"))
         self.assertEqual(nearly.word, "done")  # two litres are not worth a second trip
 
-    def test_a_small_reservoir_that_was_filled_is_done_though_the_heat_drains_it_in_a_day(self):
+    def test_a_small_reservoir_that_was_filled_is_done_though_the_heat_drains_it_in_a_day(self) -> None:
         small = dataclasses.replace(box(0.0, float_l=0.0), reservoir=g.Reservoir(2.0, 20.0, 0.0))
         hot = t.sky(tmax=34.0, tmax_ahead=34.0)
         whole = one(small, hot)
@@ -70,7 +70,7 @@ class Reservoir(unittest.TestCase):
 
 
 class Soil(unittest.TestCase):
-    def test_what_is_left_of_a_soak_stays_to_be_poured(self):
+    def test_what_is_left_of_a_soak_stays_to_be_poured(self) -> None:
         dry = t.dried(6)
         whole = one(dry)
         self.assertEqual(whole.word, "soak")
@@ -81,7 +81,7 @@ class Soil(unittest.TestCase):
         self.assertEqual(one(poured_today(dry, whole.dose.litres)).word, "done")
         self.assertEqual(one(poured_today(dry, 0.8 * whole.dose.litres)).word, "done")
 
-    def test_the_rest_brings_the_bed_to_where_the_whole_would(self):
+    def test_the_rest_brings_the_bed_to_where_the_whole_would(self) -> None:
         dry = t.dried(6)
         whole = one(dry)
         part = one(poured_today(dry, 0.3 * whole.dose.litres))
@@ -89,14 +89,14 @@ class Soil(unittest.TestCase):
         for a, b in zip(whole.ahead[:3], part.ahead[:3], strict=True):
             self.assertAlmostEqual(a.net.mid, b.net.mid, delta=0.6)  # the litres poured carry their own doubt
 
-    def test_a_line_that_ran_its_time_is_done_though_the_dry_part_stays(self):
+    def test_a_line_that_ran_its_time_is_done_though_the_dry_part_stays(self) -> None:
         dry = t.dried(9, method="drip", drip=g.Drip(6, 2.0))
         whole = one(dry)
         self.assertEqual(whole.word, "soak")
         self.assertEqual(one(poured_today(dry, whole.dose.litres)).word, "done")
         self.assertEqual(one(poured_today(dry, 0.2 * whole.dose.litres)).word, "soak")
 
-    def test_what_is_planted_today_is_watered_in_to_the_last_plant(self):
+    def test_what_is_planted_today_is_watered_in_to_the_last_plant(self) -> None:
         new = t.dried(1, plantings=(g.Planting("tomato", 6, t.TODAY),))
         whole = one(new)
         self.assertEqual(whole.cause, "planting_in")
@@ -105,7 +105,7 @@ class Soil(unittest.TestCase):
         self.assertAlmostEqual(half.dose.litres, whole.dose.litres / 2, places=6)
         self.assertEqual(one(poured_today(new, whole.dose.litres)).word, "done")
 
-    def test_shallow_and_often_is_done_when_the_top_is_wet_whatever_else_would_ask(self):
+    def test_shallow_and_often_is_done_when_the_top_is_wet_whatever_else_would_ask(self) -> None:
         """Kept damp on top before a heat wave: the top's dose is all of it, and does not turn into the wave's soak."""
         damp = t.dried(3, pattern="damp_top")
         for sky in (t.sky(), t.sky(heat_from=1)):
@@ -116,14 +116,14 @@ class Soil(unittest.TestCase):
             self.assertEqual(part.cause, "damp_top")
             self.assertAlmostEqual(part.dose.litres, 0.8 * whole.dose.litres, places=6)
 
-    def test_a_finger_that_was_asked_for_is_not_asked_for_after_watering(self):
+    def test_a_finger_that_was_asked_for_is_not_asked_for_after_watering(self) -> None:
         unknown = t.bed(opened=t.TODAY - dt.timedelta(days=1), opening_wetness=None, soils=(g.Soil("unknown"),))
         self.assertEqual(one(unknown).word, "check")
         self.assertEqual(one(poured_today(unknown, 1.0)).word, "done")
 
 
 class ForTheirOwnSake(unittest.TestCase):
-    def test_flowers_sunflowers_and_bushes_get_word_and_dose(self):
+    def test_flowers_sunflowers_and_bushes_get_word_and_dose(self) -> None:
         for crop in ("flowers", "sunflower", "bush", "fruit_tree"):
             with self.subTest(crop):
                 b = one(t.dried(14, plantings=(t.planting(crop, 6, "knee", 0.4),)))
@@ -131,7 +131,7 @@ class ForTheirOwnSake(unittest.TestCase):
                 self.assertGreater(b.dose.litres, 1.0)
                 self.assertEqual(b.plants, 6)
 
-    def test_weeds_a_hedge_and_roots_only_drink_unless_the_gardener_says_so(self):
+    def test_weeds_a_hedge_and_roots_only_drink_unless_the_gardener_says_so(self) -> None:
         for crop in ("weeds", "hedge", "tree_roots"):
             with self.subTest(crop):
                 grows = t.planting(crop, 6, "knee", 0.4)
@@ -140,7 +140,7 @@ class ForTheirOwnSake(unittest.TestCase):
                 asked = one(t.dried(14, plantings=(dataclasses.replace(grows, watered=True),)))
                 self.assertEqual(asked.word, "soak")
 
-    def test_a_planting_can_be_left_out_and_drinks_all_the_same(self):
+    def test_a_planting_can_be_left_out_and_drinks_all_the_same(self) -> None:
         flowers = t.planting("flowers", 6, "knee", 0.4)
         left = one(t.dried(14, plantings=(dataclasses.replace(flowers, watered=False),)))
         self.assertEqual((left.word, left.cause), ("empty", "unwatered"))
@@ -151,7 +151,7 @@ class ForTheirOwnSake(unittest.TestCase):
         self.assertGreater(beside.story.depletion_mm, alone.story.depletion_mm)
         self.assertEqual(beside.plants, 3)
 
-    def test_days_ahead_do_not_suffer_for_what_nobody_waters(self):
+    def test_days_ahead_do_not_suffer_for_what_nobody_waters(self) -> None:
         weeds = t.dried(14, "Weeds", plantings=(t.planting("weeds", 40, "knee", 0.3),))
         flowers = t.dried(14, "Flowers", plantings=(t.planting("flowers", 40, "knee", 0.3),))
         described = dataclasses.replace(t.garden(weeds, flowers), people=(g.Person("Bo", (0.0,) * 7),))  # no time

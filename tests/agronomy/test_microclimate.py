@@ -28,7 +28,7 @@ def factor(exposure: Exposure, direct: float = 1.0, **changes: float) -> float:
 
 
 class SunHours(unittest.TestCase):
-    def test_the_share_of_the_beam_between_two_hours_against_pvlib(self):
+    def test_the_share_of_the_beam_between_two_hours_against_pvlib(self) -> None:
         """pvlib's solar position (general library): the beam on level ground goes with the sine of the height."""
         for latitude, day in ((44.6, dt.date(2025, 7, 11)), (14.0, dt.date(2025, 6, 1)), (-36.0, dt.date(2025, 1, 5))):
             zone = dt.timezone(dt.timedelta(hours=-1))
@@ -43,12 +43,12 @@ class SunHours(unittest.TestCase):
                     got = m.direct_share(sun, latitude, day.timetuple().tm_yday, from_h, to_h)
                     self.assertAlmostEqual(got, want, delta=0.01)
 
-    def test_windows_add_up_to_the_day(self):
+    def test_windows_add_up_to_the_day(self) -> None:
         sun = sun_day(44.6, -15.2, -1.0, 192)
         parts = [m.direct_share(sun, 44.6, 192, a, b) for a, b in ((0, 9), (9, 14), (14, 24))]
         self.assertAlmostEqual(sum(parts), 1.0)
 
-    def test_a_clear_day_is_mostly_direct_and_a_dark_one_diffuse(self):
+    def test_a_clear_day_is_mostly_direct_and_a_dark_one_diffuse(self) -> None:
         """Erbs et al. (1982), daily, from memory: diffuse 0.175 or less on the clearest summer day, all of it when
         dark; both branches meet one at a clearness of nothing."""
         ra = rad.extraterrestrial_radiation(44.6, 192)
@@ -61,11 +61,11 @@ class SunHours(unittest.TestCase):
 
 
 class Factors(unittest.TestCase):
-    def test_open_ground_is_the_garden_itself(self):
+    def test_open_ground_is_the_garden_itself(self) -> None:
         self.assertEqual(factor(Exposure()), 1.0)
         self.assertEqual(factor(Exposure(date=dt.date(2025, 7, 1))), 1.0)
 
-    def test_less_sun_shade_and_shelter_ask_for_less_and_a_wall_for_more(self):
+    def test_less_sun_shade_and_shelter_ask_for_less_and_a_wall_for_more(self) -> None:
         morning = factor(Exposure(sun_from_h=6, sun_to_h=11), direct=0.35)
         self.assertTrue(0.4 < morning < 0.8, morning)
         cloth = [factor(Exposure(shade_pct=p)) for p in (10, 30, 50, 90)]
@@ -75,25 +75,25 @@ class Factors(unittest.TestCase):
         self.assertGreater(factor(Exposure(shelter="exposed")), 1.0)
         self.assertGreater(factor(Exposure(warm_wall=True)), 1.0)
 
-    def test_shade_matters_less_on_a_dark_day(self):
+    def test_shade_matters_less_on_a_dark_day(self) -> None:
         bright = factor(Exposure(sun_from_h=6, sun_to_h=11), direct=0.35, rs=26.0)
         dark = factor(Exposure(sun_from_h=6, sun_to_h=11), direct=0.35, rs=7.0)
         self.assertLess(bright, dark)
 
-    def test_a_tunnel_cuts_demand_to_the_usual_share(self):
+    def test_a_tunnel_cuts_demand_to_the_usual_share(self) -> None:
         """An unheated tunnel: 0.6 to 0.8 of the demand outside, from memory; widened by 0.05."""
         for wind in (1.0, 2.0, 4.0):
             self.assertTrue(0.5 <= factor(Exposure(cover="tunnel"), u2=wind) <= 0.85, wind)
         self.assertLess(factor(Exposure(cover="indoors")), factor(Exposure(cover="tunnel")))
 
-    def test_rain_by_cover(self):
+    def test_rain_by_cover(self) -> None:
         shares = {cover: m.rain_share(Exposure(cover=cover)) for cover in COVERS}
         self.assertEqual({c for c, share in shares.items() if share == 0}, {"roof", "cloche", "tunnel", "indoors"})
         self.assertTrue(shares["none"] == 1.0 and 0 < shares["eaves"] < 1)
 
 
 class InABed(unittest.TestCase):
-    def test_a_pot_moved_under_a_roof_gets_rain_until_then(self):
+    def test_a_pot_moved_under_a_roof_gets_rain_until_then(self) -> None:
         moved = t.TODAY - dt.timedelta(days=4)
         pot = t.bed(kind="pot", exposures=(Exposure(), Exposure(date=moved, cover="roof")))
         days, _ = forcing.bed_days(t.garden(pot), pot, t.OPENED, 30)
@@ -101,7 +101,7 @@ class InABed(unittest.TestCase):
         self.assertGreater(days[at - 1, s.RAIN_IN], 0.0)
         self.assertEqual(days[at:, s.RAIN_IN].max(), 0.0)
 
-    def test_a_shaded_bed_uses_less_and_says_why(self):
+    def test_a_shaded_bed_uses_less_and_says_why(self) -> None:
         made = plan(t.garden(t.bed("Sun"), t.bed("Shade", exposures=(Exposure(shade_pct=50),))), t.sky(), t.TODAY)
         sun, shade = (float(b.terms.et0_now) for b in made.beds)
         self.assertLess(shade, 0.85 * sun)

@@ -12,13 +12,13 @@ from tests.agronomy import gardens as t
 
 
 class Bands(unittest.TestCase):
-    def test_a_band_is_read_off_the_sorted_members(self):
+    def test_a_band_is_read_off_the_sorted_members(self) -> None:
         values = np.random.default_rng(1).permutation(np.arange(101.0))
         self.assertEqual(band(values), Band(10.0, 50.0, 90.0))
         self.assertEqual(bands(np.array([[3.0, 1.0, 2.0], [5.0, 5.0, 5.0]])), [Band(1, 2, 3), Band(5, 5, 5)])
         self.assertEqual(band(np.array([7.0])), Band(7.0, 7.0, 7.0))
 
-    def test_the_chance_of_rain_is_the_share_of_members_that_see_it(self):
+    def test_the_chance_of_rain_is_the_share_of_members_that_see_it(self) -> None:
         self.assertEqual(rain_chance(np.array([0.0, 0.4, 0.5, 12.0])), 0.5)
         self.assertEqual(rain_chance(np.array([float("nan"), 3.0])), 0.5)
 
@@ -27,14 +27,14 @@ class HeatAhead(unittest.TestCase):
     def heat(self, **sky):
         return plan(t.garden(t.dried(1)), t.sky(**sky), t.TODAY).heat
 
-    def test_it_begins_on_the_first_hot_day_not_on_the_mild_ones_before(self):
+    def test_it_begins_on_the_first_hot_day_not_on_the_mild_ones_before(self) -> None:
         """The rule counts days of 25 degrees; what needs getting ready for is the days of 30."""
         found = self.heat(heat_from=3, tmax=26.0)
         self.assertEqual((found.dates[0] - t.TODAY).days, 3)
         self.assertEqual(len(found.dates), 6)
         self.assertEqual(found.chance, 1.0)
 
-    def test_half_the_members_must_see_it(self):
+    def test_half_the_members_must_see_it(self) -> None:
         def seen_by(share: float):
             sky = t.sky(tmax=22.0)
             sky.ahead.columns["tmax"][2:8, : round(share * 40)] = 33.0
@@ -43,7 +43,7 @@ class HeatAhead(unittest.TestCase):
         self.assertIsNone(seen_by(0.4))
         self.assertIsNotNone(seen_by(0.6))
 
-    def test_days_just_behind_count_towards_it(self):
+    def test_days_just_behind_count_towards_it(self) -> None:
         sky = t.sky(tmax=24.0)
         sky.behind.columns["tmax"][-3:] = 31.0
         sky.ahead.columns["tmax"][:2] = 31.0
@@ -54,7 +54,7 @@ class HeatAhead(unittest.TestCase):
 
 
 class NextSoak(unittest.TestCase):
-    def test_it_comes_sooner_in_heat_later_under_rain_and_not_at_all_in_the_wet(self):
+    def test_it_comes_sooner_in_heat_later_under_rain_and_not_at_all_in_the_wet(self) -> None:
         def mid(**sky):
             found = plan(t.garden(t.dried(1)), t.sky(**sky), t.TODAY).beds[0].next_soak
             return found and (found[1] - t.TODAY).days
@@ -66,7 +66,7 @@ class NextSoak(unittest.TestCase):
         soaked.ahead.columns["rain"][:] = 12.0
         self.assertIsNone(plan(t.garden(t.dried(1)), soaked, t.TODAY).beds[0].next_soak)
 
-    def test_a_wait_is_held_to_and_a_soak_today_is_not_counted_as_the_next(self):
+    def test_a_wait_is_held_to_and_a_soak_today_is_not_counted_as_the_next(self) -> None:
         waiting = plan(t.garden(t.dried(4)), t.sky(rain_chance=0.8, rain_mm=30.0), t.TODAY).beds[0]
         self.assertEqual(
             [d.soak_chance for d in waiting.ahead[: waiting.choice.wait_days]], [0.0] * waiting.choice.wait_days
@@ -75,7 +75,7 @@ class NextSoak(unittest.TestCase):
         self.assertEqual(soaking.ahead[0].soak_chance, 1.0)
         self.assertGreater(soaking.next_soak[0], t.TODAY)
 
-    def test_litres_ahead_are_what_the_hand_would_pour(self):
+    def test_litres_ahead_are_what_the_hand_would_pour(self) -> None:
         soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY).beds[0]
         self.assertAlmostEqual(soaking.ahead[0].litres, soaking.dose.litres, delta=0.15 * soaking.dose.litres)
 
@@ -94,16 +94,16 @@ class Reservoirs(unittest.TestCase):
         )
         return plan(t.garden(bed), t.sky(**sky), t.TODAY).beds[0]
 
-    def test_more_water_lasts_longer_and_heat_shortens_it(self):
+    def test_more_water_lasts_longer_and_heat_shortens_it(self) -> None:
         days = [(self.box(litres).empty_on[1] - t.TODAY).days for litres in (5.0, 9.0, 13.0)]
         self.assertEqual(days, sorted(set(days)))
         self.assertLess(self.box(13.0, tmax_ahead=38.0).empty_on[1], self.box(13.0).empty_on[1])
 
-    def test_rain_through_the_soil_fills_it(self):
+    def test_rain_through_the_soil_fills_it(self) -> None:
         dry, wet = self.box(8.0), self.box(8.0, rain_chance=1.0, rain_mm=80.0)
         self.assertGreater(wet.empty_on[1] or t.TODAY + dt.timedelta(days=99), dry.empty_on[1])
 
-    def test_what_is_in_it_and_what_it_takes_make_it_full(self):
+    def test_what_is_in_it_and_what_it_takes_make_it_full(self) -> None:
         empty = self.box(0.0)
         self.assertAlmostEqual(empty.dose.litres + empty.reservoir_l.mid, 30.0, delta=0.6)
         self.assertEqual(empty.ahead[0].reservoir_l.high <= 30.0 + 1e-9, True)

@@ -29,7 +29,7 @@ def day(n: int) -> dt.date:
 
 
 class Days(unittest.TestCase):
-    def test_a_cool_overcast_drizzly_calm_day_is_the_best(self):
+    def test_a_cool_overcast_drizzly_calm_day_is_the_best(self) -> None:
         # Common practice, no source: plant out on a cool, overcast day, perhaps with drizzle and little wind.
         def mild(c):
             c["tmax"][4], c["rs"][4], c["rain"][4], c["wind"][4] = 18.0, 8.0, 1.5, 1.0
@@ -39,7 +39,7 @@ class Days(unittest.TestCase):
         self.assertGreater(min(ranked[0].parts[x] for x in ("cool", "overcast", "drizzle", "calm")), 0.9)
         self.assertEqual(len(ranked), po.DAYS)
 
-    def test_each_part_counts_by_itself(self):
+    def test_each_part_counts_by_itself(self) -> None:
         for name, value in (("tmax", 18.0), ("rs", 8.0), ("rain", 1.5), ("wind", 1.0)):
 
             def one(c, name=name, value=value):
@@ -49,7 +49,7 @@ class Days(unittest.TestCase):
             with self.subTest(name):
                 self.assertEqual(best(weather(one)).date, day(5))
 
-    def test_heat_after_it_and_downpours_count_against_a_day(self):
+    def test_heat_after_it_and_downpours_count_against_a_day(self) -> None:
         def hot_later(c):
             c["tmax"][7:12] = 33.0
 
@@ -65,7 +65,7 @@ class Days(unittest.TestCase):
         wet, fine = ({x.date: x.score for x in po.rank_days(weather(f), CROPS["tomato"])} for f in (storm, drizzle))
         self.assertLess(wet[day(5)], fine[day(5)])
 
-    def test_a_frost_in_the_week_after_bars_tender_plants_and_not_hardy_ones(self):
+    def test_a_frost_in_the_week_after_bars_tender_plants_and_not_hardy_ones(self) -> None:
         def frost(c):
             c["tmin"][9, :20] = -1.0  # in half of the members
 
@@ -75,7 +75,7 @@ class Days(unittest.TestCase):
         self.assertFalse(any(x.barred for x in po.rank_days(weather(frost), CROPS["cabbage"])))
         self.assertFalse(best(weather(frost)).barred)
 
-    def test_cold_soil_bars_what_wants_it_warm(self):
+    def test_cold_soil_bars_what_wants_it_warm(self) -> None:
         def cold(c):
             c["tmax"][:], c["tmin"][:] = 14.0, 6.0
 
@@ -87,7 +87,7 @@ class Days(unittest.TestCase):
 
 
 class Hardening(unittest.TestCase):
-    def test_hours_grow_day_by_day_and_end_with_a_night_out(self):
+    def test_hours_grow_day_by_day_and_end_with_a_night_out(self) -> None:
         # Common practice, no source: a week to ten days, from an hour or two in shade to day and night outside.
         days = po.harden(weather(), CROPS["tomato"])
         self.assertEqual([x.hours for x in days], sorted(x.hours for x in days))
@@ -95,7 +95,7 @@ class Hardening(unittest.TestCase):
         self.assertEqual((days[0].light, days[-1].light), ("shade", "day_and_night"))
         self.assertFalse(any(x.held for x in days))
 
-    def test_days_before_they_are_hard_are_barred(self):
+    def test_days_before_they_are_hard_are_barred(self) -> None:
         air = weather()
         hard = po.hardened_from(po.harden(air, CROPS["tomato"]))
         ranked = po.rank_days(air, CROPS["tomato"], hardened_from=hard)
@@ -103,7 +103,7 @@ class Hardening(unittest.TestCase):
         self.assertEqual({x.date for x in ranked if x.barred}, {day(n) for n in range(len(po.HARDENING))})
         self.assertGreaterEqual(ranked[0].date, hard)
 
-    def test_bad_days_are_held_and_the_rest_moves_on(self):
+    def test_bad_days_are_held_and_the_rest_moves_on(self) -> None:
         for name, value, why in (("wind", 9.0, "wind"), ("rain", 25.0, "rain"), ("tmax", 7.0, "cold")):
 
             def bad(c, name=name, value=value):
@@ -131,13 +131,13 @@ class WaterOfPlanting(unittest.TestCase):
         b = plan(t.garden(bed), t.sky(), t.TODAY).beds[0]
         return b.word, b.cause, b.dose
 
-    def test_a_dry_bed_is_wetted_the_day_before_and_not_sooner(self):
+    def test_a_dry_bed_is_wetted_the_day_before_and_not_sooner(self) -> None:
         self.assertEqual(self.word(self.planned(1))[:2], ("soak", "before_planting"))
         self.assertEqual(self.word(self.planned(3))[:2], ("empty", "bare"))
         damp = dataclasses.replace(self.planned(1), opening_wetness="wet", opened=day(-1))
         self.assertEqual(self.word(damp)[:2], ("empty", "bare"))
 
-    def test_what_is_planted_today_is_watered_in_however_wet_the_bed(self):
+    def test_what_is_planted_today_is_watered_in_however_wet_the_bed(self) -> None:
         wet = dataclasses.replace(self.planned(0), opening_wetness="wet", opened=day(0))
         word, cause, dose = self.word(wet)
         self.assertEqual((word, cause), ("soak", "planting_in"))
@@ -147,7 +147,7 @@ class WaterOfPlanting(unittest.TestCase):
         done = dataclasses.replace(wet, waterings=(g.Watering(day(0), 8.0),))
         self.assertEqual(self.word(done)[0], "done")
 
-    def test_the_fortnight_holds_the_planting_and_keeps_it_damp_after(self):
+    def test_the_fortnight_holds_the_planting_and_keeps_it_damp_after(self) -> None:
         made = fortnight(plan(t.garden(self.planned(5)), t.sky(), t.TODAY))
         days = made.beds[0].days
         soaks = {d.date: d.soak for d in days if d.soak}
@@ -157,7 +157,7 @@ class WaterOfPlanting(unittest.TestCase):
         self.assertGreaterEqual(soaks[day(5)].litres.mid, 6.0)
         self.assertTrue(any(day(6) <= d <= day(11) for d in soaks))
 
-    def test_a_day_with_no_minutes_left_still_waters_in_what_is_planted(self):
+    def test_a_day_with_no_minutes_left_still_waters_in_what_is_planted(self) -> None:
         garden = dataclasses.replace(t.garden(self.planned(5)), people=(g.Person("Bo", (0.0,) * 7),))
         days = fortnight(plan(garden, t.sky(), t.TODAY)).beds[0].days
         self.assertEqual({d.date for d in days if d.soak}, {day(5)})

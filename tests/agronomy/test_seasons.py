@@ -48,7 +48,7 @@ class RealSeasons(unittest.TestCase):
         ("nyc_ewr_2013", dt.date(2013, 5, 10), ("tmin", "tmax", "ea", "wind", "rain")),
     )
 
-    def test_water_is_closed_and_plants_are_kept_on_every_site(self):
+    def test_water_is_closed_and_plants_are_kept_on_every_site(self) -> None:
         used = {}
         for site, start, columns in self.SITES:
             with self.subTest(site):
@@ -66,7 +66,7 @@ class RealSeasons(unittest.TestCase):
         # A dry plateau at 2168 m thirsts more than a cool maritime coast: common practice, no source.
         self.assertGreater(used["nsrdb_2017_colorado_plateau"], used["seattle_2012_15"])
 
-    def test_unwatered_beds_suffer_where_it_is_dry(self):
+    def test_unwatered_beds_suffer_where_it_is_dry(self) -> None:
         stress = {}
         for site, start, columns in self.SITES:
             season, _ = season_at(site, start, 110, *columns)
@@ -75,7 +75,7 @@ class RealSeasons(unittest.TestCase):
         self.assertGreater(stress["nsrdb_2017_colorado_plateau"], 0.6)  # the file has no rain at all
         self.assertLess(stress["nyc_ewr_2013"], stress["nsrdb_2017_colorado_plateau"])
 
-    def test_sand_asks_more_often_for_less_than_loam(self):
+    def test_sand_asks_more_often_for_less_than_loam(self) -> None:
         soaks = {}
         for soil in ("loamy_sand", "silt_loam"):
             site, start, columns = self.SITES[0]
@@ -89,7 +89,7 @@ class RealSeasons(unittest.TestCase):
 class Calibration(unittest.TestCase):
     """A truth drawn as the spreads say must lie in the 80 % band about 80 % of the time."""
 
-    def test_bands_hold_about_four_in_five(self):
+    def test_bands_hold_about_four_in_five(self) -> None:
         inside = cases = 0
         rng = np.random.default_rng(11)
         for trial in range(60):
@@ -141,7 +141,7 @@ class Calibration(unittest.TestCase):
         )
         return kept[s.KEEP_NET, season.n_behind :, 0, 0]
 
-    def test_draws_have_the_spread_the_table_says(self):
+    def test_draws_have_the_spread_the_table_says(self) -> None:
         q = spreads.draws_of_bed(400, 0.2, 0.25)
         for column, cv in ((s.Q_DEMAND, spreads.DEMAND_CV), (s.Q_CAPACITY, 0.2), (s.Q_WATER, 0.25)):
             self.assertAlmostEqual(q[1:, column].mean(), 1.0, delta=0.01)
@@ -156,7 +156,7 @@ class Hours(unittest.TestCase):
         garden = g.Garden("H", latitude, 31.0, longitude=-15.0, utc_offset_h=-1.0)
         return good_hours(garden, t.TODAY, tmin, tmax, 45.0)
 
-    def test_hot_days_shorten_the_morning_and_push_the_evening_back(self):
+    def test_hot_days_shorten_the_morning_and_push_the_evening_back(self) -> None:
         mild, hot = self.hours(14, 24), self.hours(20, 36)
         self.assertIsNone(mild.hot)
         self.assertLess(hot.morning[1], mild.morning[1])
@@ -164,7 +164,7 @@ class Hours(unittest.TestCase):
         self.assertTrue(hot.hot[0] < 12 < hot.hot[1])
         self.assertEqual((mild.heat_class, hot.heat_class != ""), ("", True))
 
-    def test_the_morning_is_never_too_short_to_use_nor_later_than_four_hours_after_sunrise(self):
+    def test_the_morning_is_never_too_short_to_use_nor_later_than_four_hours_after_sunrise(self) -> None:
         for tmin, tmax in ((26, 38), (5, 12), (14, 25)):
             h = self.hours(tmin, tmax)
             length = h.morning[1] - h.morning[0]
@@ -172,7 +172,7 @@ class Hours(unittest.TestCase):
             self.assertAlmostEqual(h.morning[0], h.sunrise - 0.5)
             self.assertLessEqual(h.evening[0], h.sunset)
 
-    def test_the_day_is_long_in_the_north_in_july_and_short_in_the_south(self):
+    def test_the_day_is_long_in_the_north_in_july_and_short_in_the_south(self) -> None:
         north, south = self.hours(14, 25), self.hours(4, 13, -36.0)
         self.assertGreater(north.sunset - north.sunrise, 15)
         self.assertLess(south.sunset - south.sunrise, 10)

@@ -23,7 +23,7 @@ def share(*things: Thing, point=(0.0, 0.0), latitude=44.6, day=172, north=0.0, h
 
 
 class Sun(unittest.TestCase):
-    def test_height_and_bearing_against_pvlib(self):
+    def test_height_and_bearing_against_pvlib(self) -> None:
         """pvlib's solar position (general library, NREL SPA), both hemispheres and the tropics, within a degree."""
         for latitude, day in (
             (44.6, dt.date(2025, 7, 11)),
@@ -45,7 +45,7 @@ class Sun(unittest.TestCase):
 class Walls(unittest.TestCase):
     WALL = Thing("wall", 0.0, -1.0, 8.0, 0.2, 2.0)  # a metre to the south of the point, running east and west
 
-    def test_a_wall_to_the_south_shades_to_its_height(self):
+    def test_a_wall_to_the_south_shades_to_its_height(self) -> None:
         """A wall's shadow reaches height / tan(sun's height): at noon of the shortest day far, of the longest short."""
         noon = np.array([0.0])
         for day, shaded in ((355, True), (172, False)):
@@ -55,7 +55,7 @@ class Walls(unittest.TestCase):
             self.assertEqual(shade.light_past(self.WALL, (0.0, reach - 0.9 - 0.05), bearing, height, 0.0)[0], 0.0)
             self.assertEqual(shade.light_past(self.WALL, (0.0, reach - 0.9 + 0.05), bearing, height, 0.0)[0], 1.0)
 
-    def test_by_side_of_the_sky(self):
+    def test_by_side_of_the_sky(self) -> None:
         north = dataclasses.replace(self.WALL, y_m=1.0)
         self.assertGreater(share(north, day=80), 0.99)  # nothing lost to a wall behind
         self.assertLess(share(self.WALL, day=355), 0.15)
@@ -66,13 +66,13 @@ class Walls(unittest.TestCase):
         self.assertLess(morning, 0.5)
         self.assertAlmostEqual(evening, 1.0)
 
-    def test_turning_the_plan_turns_the_light(self):
+    def test_turning_the_plan_turns_the_light(self) -> None:
         """The same garden drawn with north to the right gives the same light."""
         plain = share(self.WALL, day=300)
         turned = Thing("wall", -1.0, 0.0, 8.0, 0.2, 2.0, turn_deg=90.0)
         self.assertAlmostEqual(share(turned, day=300, north=90.0), plain, places=9)
 
-    def test_taller_nearer_or_more_never_lets_more_through(self):
+    def test_taller_nearer_or_more_never_lets_more_through(self) -> None:
         by_height = [share(dataclasses.replace(self.WALL, height_m=h), day=300) for h in (0.5, 1, 2, 4)]
         self.assertEqual(by_height, sorted(by_height, reverse=True))
         by_distance = [share(dataclasses.replace(self.WALL, y_m=-d), day=300) for d in (0.5, 1, 2, 6)]
@@ -80,7 +80,7 @@ class Walls(unittest.TestCase):
         tree = Thing("tree", 0.0, -2.0, 3.0, 3.0)
         self.assertLessEqual(share(self.WALL, tree, day=300), share(self.WALL, day=300))
 
-    def test_leaves_let_some_through_and_paths_shade_nothing(self):
+    def test_leaves_let_some_through_and_paths_shade_nothing(self) -> None:
         block = {"x_m": 0.0, "y_m": -1.5, "length_m": 6.0, "width_m": 2.0, "height_m": 5.0}
         self.assertGreater(share(Thing("tree", **block), day=300), share(Thing("shed", **block), day=300))
         self.assertEqual(share(Thing("path", 0.0, -1.0, 5.0, 1.0), day=300), share(day=300))
@@ -89,7 +89,7 @@ class Walls(unittest.TestCase):
 
 
 class OnABed(unittest.TestCase):
-    def test_five_points_lie_inside_and_turn_with_the_bed(self):
+    def test_five_points_lie_inside_and_turn_with_the_bed(self) -> None:
         bed = t.bed(x_m=2.0, y_m=1.0)
         points = light.points_of(bed)
         self.assertEqual(points[0], (2.0, 1.0))
@@ -98,7 +98,7 @@ class OnABed(unittest.TestCase):
         self.assertTrue(all(abs(x - 2.0) <= 0.3 + 1e-9 and abs(y - 1.0) <= 0.6 + 1e-9 for x, y in turned))
         self.assertEqual(light.points_of(t.bed()), ())
 
-    def test_a_bed_behind_a_house_asks_for_less_and_one_that_is_not_placed_is_left_alone(self):
+    def test_a_bed_behind_a_house_asks_for_less_and_one_that_is_not_placed_is_left_alone(self) -> None:
         house = Thing("house", 0.0, -4.0, 12.0, 6.0)
         beds = (t.bed("Shade", x_m=0.0, y_m=0.0), t.bed("Sun", x_m=0.0, y_m=30.0), t.bed("Nowhere"))
         garden = dataclasses.replace(t.garden(*beds), things=(house,))
@@ -107,7 +107,7 @@ class OnABed(unittest.TestCase):
         self.assertEqual(nowhere, float(plan(t.garden(), t.sky(), t.TODAY).beds[0].terms.et0_now))
         self.assertAlmostEqual(sunny, nowhere, delta=0.02)
 
-    def test_sun_hours_and_walls_count_together(self):
+    def test_sun_hours_and_walls_count_together(self) -> None:
         wall = Thing("wall", 0.0, -0.8, 8.0, 0.2, 3.0)
         garden = dataclasses.replace(t.garden(), things=(wall,))
         points, date = ((0.0, 0.0),), dt.date(2025, 9, 20)

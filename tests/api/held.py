@@ -15,7 +15,8 @@ SCHEMA = pathlib.Path(__file__).resolve().parents[2] / "docs" / "openapi.yaml"
 
 @functools.cache
 def schema() -> dict[str, Any]:
-    return yaml.load(SCHEMA.read_text(), getattr(yaml, "CSafeLoader", yaml.SafeLoader))  # our own file
+    told: dict[str, Any] = yaml.load(SCHEMA.read_text(), getattr(yaml, "CSafeLoader", yaml.SafeLoader))  # our own file
+    return told
 
 
 def plain(node: Any) -> Any:
@@ -32,7 +33,8 @@ def plain(node: Any) -> Any:
 
 @functools.cache
 def _components() -> dict[str, Any]:
-    return plain(schema()["components"])
+    parts: dict[str, Any] = plain(schema()["components"])
+    return parts
 
 
 @functools.cache

@@ -1,11 +1,13 @@
 """Every object is reached through the signed-in person's gardens; for anyone else there is nothing there."""
 
+import functools
 import re
+from typing import Any
 
 from django.test import TestCase
 from django.urls import get_resolver
 
-from apps.garden.models import Invitation, Measurement, OwnCrop, Season, Thing
+from apps.garden.models import Bed, Garden, Invitation, Measurement, OwnCrop, Rig, Season, Thing
 from apps.record.models import MovedSoak, Observation, PutOff, Watering
 from apps.weather.models import GaugeReading
 from tests.apps import world as w
@@ -19,9 +21,31 @@ def api_routes() -> list[str]:
     return [f"api/{p.pattern}" for p in api.url_patterns]
 
 
+def _value(of: dict[str, Any], found: re.Match[str]) -> str:
+    return str(of[found[1]])
+
+
 class Strangers(TestCase):
+    ada: Any
+    eve: Any
+    garden: Garden
+    bed: Bed
+    watering: Any
+    check_: Any
+    put_off: Any
+    gauge: Any
+    rig: Rig
+    moved: Any
+    own_crop: Any
+    thing: Any
+    planting: Any
+    season: Any
+    measurement: Any
+    invitation: Any
+    membership: Any
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada, cls.eve = w.person("ada"), w.person("eve")
         cls.garden = w.garden_of(cls.ada)
         cls.bed = w.bed_of(cls.ada, cls.garden)
@@ -69,7 +93,7 @@ class Strangers(TestCase):
                     "measurement_id": self.measurement.pk,
                     "invitation_id": self.invitation.pk,
                 }
-                yield re.sub(r"<\w+:(\w+)>", lambda m, v=values: str(v[m[1]]), route)
+                yield re.sub(r"<\w+:(\w+)>", functools.partial(_value, values), route)
                 if "<str:kind>" not in route:
                     break
 
@@ -103,7 +127,7 @@ class Strangers(TestCase):
         key = next((k for k in self.BODIES if url.endswith(k)), "beds" if "/beds/" in url else None)
         return self.BODIES.get(key, {})
 
-    def test_another_person_gets_404_for_every_route(self):
+    def test_another_person_gets_404_for_every_route(self) -> None:
         client, tried = w.client_of(self.eve), 0
         for url in self.urls():
             for method in ("get", "post", "put", "patch", "delete"):
@@ -113,14 +137,14 @@ class Strangers(TestCase):
                     self.assertEqual(answer.status_code, 404, f"{method} {url}: {answer.content[:200]}")
         self.assertGreaterEqual(tried, 22)
 
-    def test_nobody_signed_in_gets_403_everywhere_but_at_the_door(self):
+    def test_nobody_signed_in_gets_403_everywhere_but_at_the_door(self) -> None:
         for route in api_routes():
             url = re.sub(r"<uuid:\w+>", w.new_id(), re.sub(r"<(int|str):\w+>", "1", route))
             answer = w.send(self.client, "get", url[3:])
             if answer.status_code != 405:
                 self.assertEqual(answer.status_code, 200 if route in OPEN else 403, url)
 
-    def test_own_garden_with_anothers_bed_event_or_rig_is_404(self):
+    def test_own_garden_with_anothers_bed_event_or_rig_is_404(self) -> None:
         mine = w.garden_of(self.eve)
         client = w.client_of(self.eve)
         for method, path, body in (

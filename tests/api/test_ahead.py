@@ -15,7 +15,7 @@ DAY = dt.timedelta(days=1)
 
 
 class Wire(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -32,7 +32,7 @@ class Wire(TestCase):
 
 
 class Ahead(Wire):
-    def test_a_fortnight_of_days_and_a_soak_tried_kept_and_taken_back(self):
+    def test_a_fortnight_of_days_and_a_soak_tried_kept_and_taken_back(self) -> None:
         before = self.call("get", "/ahead")
         self.assertEqual((len(before["days"]), len(before["beds"]), before["lacks"]), (14, 1, ""))
         first = dt.date.fromisoformat(self.soaks(before)[0])
@@ -51,7 +51,7 @@ class Ahead(Wire):
         self.call("post", f"/events/moved_soak/{event['id']}/strike", {}, 204)
         self.assertEqual(self.call("get", "/ahead")["beds"], before["beds"])
 
-    def test_a_move_that_cannot_be_names_its_field(self):
+    def test_a_move_that_cannot_be_names_its_field(self) -> None:
         today = self.garden.today
         for change, field in (
             ({"from_date": today - DAY}, "from_date"),
@@ -65,7 +65,7 @@ class Ahead(Wire):
                 self.assertEqual(refused["fields"][0]["field"], field)
         self.assertEqual(MovedSoak.objects.count(), 0)
 
-    def test_the_household_is_said_and_what_gives_is_told(self):
+    def test_the_household_is_said_and_what_gives_is_told(self) -> None:
         for i in range(4):
             w.bed_of(self.ada, self.garden, name=f"Bed {i}")
         people = [{"name": "Bo", "minutes": [6, 6, 6, 6, 6, 6, 6]}]
@@ -81,7 +81,7 @@ class Ahead(Wire):
         gave = {s["id"] for s in round_["stops"] if s["gives"]}
         self.assertEqual(gave, {b["id"] for b in ahead["beds"] if b["days"][0]["gave"] == "minutes"})
 
-    def test_a_household_that_cannot_be_is_refused_by_name(self):
+    def test_a_household_that_cannot_be_is_refused_by_name(self) -> None:
         for body, field in (
             ({"people": [{"name": "Bo", "minutes": [5, 5]}]}, "people[0].minutes"),
             ({"people": [{"name": "Bo", "minutes": [5, 5, 5, 5, 5, 5, 2000]}]}, "people[0].minutes[6]"),
@@ -96,7 +96,7 @@ class Ahead(Wire):
 
 
 class Calendar(Wire):
-    def test_a_private_address_is_made_read_and_ended(self):
+    def test_a_private_address_is_made_read_and_ended(self) -> None:
         self.assertIsNone(self.call("get", "/feed")["address"])
         address = self.call("post", "/feed", {}, 201)["address"]
         self.assertEqual(self.call("post", "/feed", {}, 201)["address"], address)  # one at a time
@@ -116,7 +116,7 @@ class Calendar(Wire):
         self.assertEqual(nobody.get(path).status_code, 404)
         self.assertNotEqual(self.call("post", "/feed", {}, 201)["address"], address)
 
-    def test_it_answers_only_while_the_person_belongs_to_the_garden(self):
+    def test_it_answers_only_while_the_person_belongs_to_the_garden(self) -> None:
         path = self.call("post", "/feed", {}, 201)["address"].split("testserver", 1)[1]
         self.assertEqual(self.client.get("/calendar/guess.ics").status_code, 404)
         Membership.objects.all().delete()
@@ -125,7 +125,7 @@ class Calendar(Wire):
 
 
 class Plants(Wire):
-    def test_sizes_of_many_plantings_in_one_pass(self):
+    def test_sizes_of_many_plantings_in_one_pass(self) -> None:
         other = w.bed_of(self.ada, self.garden, name="Second")
         SizeSighting.objects.all().delete()
         listed = self.call("get", "/sizes")
@@ -144,7 +144,7 @@ class Plants(Wire):
         refused = self.call("post", "/sizes", {"sizes": [{**sizes[0], "planting": 999_999}]}, 400)
         self.assertEqual(refused["fields"][0]["field"], "sizes[0].planting")
 
-    def test_an_own_crop_is_described_planted_and_kept_while_it_grows(self):
+    def test_an_own_crop_is_described_planted_and_kept_while_it_grows(self) -> None:
         made = self.call("post", "/own-crops", {"name": "Skerry Red", "like": "tomato", "height_m": 2.2}, 201)
         self.assertEqual((made["like"], made["height_m"], made["spread_m"]), ("tomato", 2.2, None))
         self.call("post", "/own-crops", {"name": "Skerry Red", "like": "pepper"}, 400)
@@ -176,7 +176,7 @@ class Plants(Wire):
         self.call("post", f"/own-crops/{made['id']}/restore", None, 400)  # and taken
         self.assertEqual(OwnCrop.objects.count(), 2)
 
-    def test_thinning_soil_and_light_become_facts_of_their_dates(self):
+    def test_thinning_soil_and_light_become_facts_of_their_dates(self) -> None:
         planting = self.bed.plantings.get().pk
         base = {
             "name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2,
@@ -202,7 +202,7 @@ class Plants(Wire):
         tested = self.call("put", f"/beds/{self.bed.pk}", base | {"soil": jar})
         self.assertEqual(tested["soils"][-1]["texture"], "loam")
 
-    def test_every_kind_of_check_is_kept_and_what_does_not_fit_is_refused(self):
+    def test_every_kind_of_check_is_kept_and_what_does_not_fit_is_refused(self) -> None:
         for body in (
             {"reading": "moist"},
             {"kind": "still_wet"},

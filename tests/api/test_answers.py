@@ -8,6 +8,7 @@ import sys
 import unittest
 import uuid
 from types import SimpleNamespace
+from typing import Any
 from unittest import mock
 
 import numpy as np
@@ -20,7 +21,7 @@ from django.test import TestCase, override_settings
 from django.test.utils import CaptureQueriesContext
 
 from api.rendering import Json
-from apps.garden.models import Bed
+from apps.garden.models import Bed, Garden
 from apps.planning.situation import _plans
 from apps.record.models import Watering
 from tests.api import held
@@ -30,19 +31,24 @@ ROOT = pathlib.Path(settings.BASE_DIR)
 
 
 class Contract(TestCase):
+    ada: Any
+    garden: Garden
+    bed: Bed
+    schema: Any
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada = w.person()
         cls.garden = w.garden_of(cls.ada)
         cls.bed = w.bed_of(cls.ada, cls.garden)
         w.type_days(cls.ada, cls.garden)
         cls.schema = yaml.safe_load((ROOT / "docs" / "openapi.yaml").read_text())
 
-    def test_the_committed_schema_is_the_servers(self):
+    def test_the_committed_schema_is_the_servers(self) -> None:
         answer = w.client_of(self.ada).get("/api/schema")
         self.assertEqual(yaml.safe_load(answer.content), self.schema, "run scripts/client.sh and commit what changes")
 
-    def test_the_committed_client_is_generated_from_it(self):
+    def test_the_committed_client_is_generated_from_it(self) -> None:
         from scripts.front_end import node_path
 
         made = subprocess.run(
@@ -56,7 +62,7 @@ class Contract(TestCase):
         committed = (ROOT / "frontend/src/shared/api/schema.d.ts").read_text()
         self.assertEqual(made.stdout.strip(), committed.strip(), "run scripts/client.sh and commit what changes")
 
-    def test_an_answer_of_another_shape_is_found(self):
+    def test_an_answer_of_another_shape_is_found(self) -> None:
         """Every answer that a test asks for is held against the schema (tests/api/held.py); it must be able to fail."""
         client, path = w.client_of(self.ada), f"/gardens/{self.garden.pk}/beds/{self.bed.pk}"
         answer = w.send(client, "get", path)
@@ -75,7 +81,7 @@ class Contract(TestCase):
             with self.assertRaises(AssertionError):
                 held.hold(method, elsewhere, answer)
 
-    def test_a_round_holds_its_arithmetic(self):
+    def test_a_round_holds_its_arithmetic(self) -> None:
         stop = w.send(w.client_of(self.ada), "get", f"/gardens/{self.garden.pk}/round").json()["stops"][0]
         self.assertEqual(stop["word"], "soak")
         self.assertAlmostEqual(sum(x["mm"] for x in stop["why"]["lines"]), stop["why"]["depletion_mm"], places=9)
@@ -113,14 +119,14 @@ class Queries(TestCase):
             counts[path.replace(str(bed.pk), "one")] = len(seen)
         return counts
 
-    def test_the_number_of_queries_does_not_grow_with_the_beds(self):
+    def test_the_number_of_queries_does_not_grow_with_the_beds(self) -> None:
         few, many = self.count(1), self.count(12)
         self.assertEqual(few, many)
         self.assertLessEqual(max(many.values()), 22, many)
 
 
 class Errors(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.client_ = w.client_of(self.ada)
@@ -128,7 +134,7 @@ class Errors(TestCase):
     def post(self, path, body):
         return w.send(self.client_, "post", f"/gardens/{self.garden.pk}{path}", body)
 
-    def test_the_form_and_the_garden_file_say_the_same(self):
+    def test_the_form_and_the_garden_file_say_the_same(self) -> None:
         from agronomy.describe.bed import Bed as Described
         from agronomy.formats.described import read
 
@@ -140,7 +146,7 @@ class Errors(TestCase):
         self.assertEqual(answer.json()["fields"][0]["text"], str(caught.exception))
         self.assertEqual(answer.json()["code"], "out_of_range")
 
-    def test_a_whole_round_is_kept_or_nothing(self):
+    def test_a_whole_round_is_kept_or_nothing(self) -> None:
         bed = w.bed_of(self.ada, self.garden)
         good = {"id": w.new_id(), "bed": bed.pk, "litres": 5}
         answer = self.post("/waterings", {"waterings": [good, {**good, "id": w.new_id(), "litres": -5}]})
@@ -149,7 +155,7 @@ class Errors(TestCase):
         self.assertEqual(self.post("/waterings", {"waterings": [good, good]}).status_code, 201)
         self.assertEqual(bed.waterings.count(), 1)
 
-    def test_odd_bodies_are_answered_cleanly(self):
+    def test_odd_bodies_are_answered_cleanly(self) -> None:
         url = f"/api/gardens/{self.garden.pk}/beds"
         for body in (
             "{",
@@ -168,11 +174,12 @@ class Errors(TestCase):
         self.assertEqual(self.client_.post(url, "a=1", content_type="text/plain").status_code, 415)
         self.assertEqual(Bed.objects.count(), 0)
 
-    def test_a_full_disk_is_said_plainly_and_nothing_is_half_saved(self):
+    def test_a_full_disk_is_said_plainly_and_nothing_is_half_saved(self) -> None:
         bed = w.bed_of(self.ada, self.garden)
         full = OperationalError(1114, "The table is full")
         body = {"waterings": [{"id": w.new_id(), "bed": bed.pk, "litres": n} for n in (3, 4)]}
-        keep, kept = Watering.objects.create, []
+        keep = Watering.objects.create
+        kept: list[Any] = []
 
         def create(**fields):
             if kept:
@@ -189,7 +196,7 @@ class Errors(TestCase):
         self.assertIn("Nothing was saved", answer.json()["text"])
         self.assertEqual(Watering.objects.count(), 0)
 
-    def test_a_lost_database_is_said_plainly(self):
+    def test_a_lost_database_is_said_plainly(self) -> None:
         with (
             mock.patch("api.views.situation", side_effect=OperationalError(2006, "gone")),
             self.assertLogs("api.errors"),
@@ -199,7 +206,7 @@ class Errors(TestCase):
 
 
 class Rendering(TestCase):
-    def test_json_has_no_infinities_and_knows_dates_ids_and_numpy(self):
+    def test_json_has_no_infinities_and_knows_dates_ids_and_numpy(self) -> None:
         value = {
             "nan": float("nan"),
             "inf": np.float64("inf"),
@@ -228,10 +235,10 @@ class Rendering(TestCase):
 
 
 class Door(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         cache.clear()
 
-    def test_sign_up_in_and_out(self):
+    def test_sign_up_in_and_out(self) -> None:
         answer = w.send(
             self.client, "post", "/session/sign-up", {"username": "newcomer", "password": w.PASSWORD, "units": "us"}
         )
@@ -244,7 +251,7 @@ class Door(TestCase):
         w.send(self.client, "patch", "/session/preferences", {"theme": "dark"})
         self.assertEqual(w.send(self.client, "get", "/session").json()["person"]["theme"], "dark")
 
-    def test_weak_taken_and_closed(self):
+    def test_weak_taken_and_closed(self) -> None:
         w.person("ada")
         for body, field in (
             ({"username": "x", "password": "short"}, "password"),
@@ -258,7 +265,7 @@ class Door(TestCase):
         with override_settings(SIGN_UP_OPEN=False):
             self.assertEqual(w.send(self.client, "post", "/session/sign-up", {}).status_code, 403)
 
-    def test_attempts_are_limited(self):
+    def test_attempts_are_limited(self) -> None:
         w.person("ada")
         bad = {"username": "ada", "password": "wrong-wrong-wrong"}
         codes = [w.send(self.client, "post", "/session/sign-in", bad).status_code for _ in range(9)]
@@ -266,7 +273,7 @@ class Door(TestCase):
         good = {"username": "ada", "password": w.PASSWORD}
         self.assertEqual(w.send(self.client, "post", "/session/sign-in", good).status_code, 429)
 
-    def test_changes_need_the_csrf_token(self):
+    def test_changes_need_the_csrf_token(self) -> None:
         from django.test import Client
 
         strict = Client(enforce_csrf_checks=True)
@@ -282,7 +289,7 @@ class Door(TestCase):
 
 
 class Browser(TestCase):
-    def test_policy_and_the_single_page(self):
+    def test_policy_and_the_single_page(self) -> None:
         answer = self.client.get("/g/1/round")
         self.assertEqual(answer.status_code, 200)
         policy = answer.headers["Content-Security-Policy"]
@@ -297,13 +304,13 @@ class Browser(TestCase):
             schema = self.client.get(f"/schemas/garden-{version}.json").json()
             self.assertEqual(schema["title"], f"Isleshower garden file, version {version}")
 
-    def test_nothing_is_asked_from_elsewhere(self):
+    def test_nothing_is_asked_from_elsewhere(self) -> None:
         """The built page and its styles name no other host."""
         for file in [*ROOT.glob("frontend/dist/*.html"), *ROOT.glob("frontend/dist/assets/*.css")]:
             text = file.read_text()
             self.assertNotRegex(text.replace("http://www.w3.org/", ""), r"(https?:)?//[a-z]", file.name)
 
-    def test_the_first_script_of_the_round_stays_small(self):
+    def test_the_first_script_of_the_round_stays_small(self) -> None:
         """Under 250 kB compressed for what the Round loads first (a size, not a time)."""
         import gzip
         import re
@@ -341,12 +348,12 @@ class Production(unittest.TestCase):
             check=False,
         )
 
-    def test_check_deploy_is_clean(self):
+    def test_check_deploy_is_clean(self) -> None:
         done = self.check()
         self.assertEqual(done.returncode, 0, done.stderr)
 
-    def test_unsafe_settings_are_refused(self):
+    def test_unsafe_settings_are_refused(self) -> None:
         self.assertNotEqual(self.check(ISLESHOWER_SECRET_KEY="short").returncode, 0)
 
-    def test_no_migration_is_missing(self):
+    def test_no_migration_is_missing(self) -> None:
         call_command("makemigrations", "--check", "--dry-run", verbosity=0)

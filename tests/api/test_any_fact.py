@@ -28,7 +28,7 @@ def another(said: dict, usual: object) -> object:
 
 
 class AnyFact(TestCase):
-    def test_every_plain_fact_of_a_bed_goes_the_whole_way(self):
+    def test_every_plain_fact_of_a_bed_goes_the_whole_way(self) -> None:
         ada = w.person()
         garden = w.garden_of(ada)
         client = w.client_of(ada)

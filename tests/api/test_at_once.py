@@ -16,7 +16,7 @@ YEAR = "date,tmin,tmax,rain\n" + "".join(f"{dt.date(2019, 1, 1) + dt.timedelta(d
 
 
 class AtOnce(TransactionTestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -42,7 +42,7 @@ class AtOnce(TransactionTestCase):
         self.assertEqual(sum(counted.values()), WRITERS * ROUNDS)
         return set(counted)
 
-    def test_the_same_id_from_all_sides_is_one_event(self):
+    def test_the_same_id_from_all_sides_is_one_event(self) -> None:
         ids = [w.new_id() for _ in range(ROUNDS)]
         body = lambda turn, i: {"waterings": [{"id": ids[turn], "bed": self.bed.pk, "litres": 5.0}]}  # noqa: E731
         self.assertEqual(self.answers("/waterings", body), {201})
@@ -51,7 +51,7 @@ class AtOnce(TransactionTestCase):
         self.assertEqual(self.answers("/gauge", gauge), {201})
         self.assertEqual(GaugeReading.objects.count(), ROUNDS)
 
-    def test_two_ids_that_cross(self):
+    def test_two_ids_that_cross(self) -> None:
         """Each half of the writers holds what the other waits for: a deadlock, tried once more, or told as busy."""
         ids = [[w.new_id(), w.new_id()] for _ in range(ROUNDS)]
 
@@ -62,10 +62,10 @@ class AtOnce(TransactionTestCase):
         self.assertLessEqual(self.answers("/waterings", body), {201, 503})
         self.assertEqual(Watering.objects.count(), 2 * ROUNDS)
 
-    def test_two_climates_at_once_leave_one(self):
+    def test_two_climates_at_once_leave_one(self) -> None:
         self.assertLessEqual(self.answers("/climate", lambda turn, i: {"text": YEAR}), {200, 503})
         self.assertEqual(WeatherDay.objects.filter(garden=self.garden, source=Source.CLIMATE).count(), 370)
 
-    def test_the_same_name_is_given_once(self):
+    def test_the_same_name_is_given_once(self) -> None:
         self.assertEqual(self.answers("/rigs", lambda turn, i: {"name": "Tap"}), {201, 400})
         self.assertEqual(self.garden.rigs.filter(name="Tap").count(), 1)

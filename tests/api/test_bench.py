@@ -1,10 +1,11 @@
 """The bench over the wire: tried, kept, put to use and taken back; fit checks, planting out and the year's turn."""
 
 import datetime as dt
+from typing import Any
 
 from django.test import TestCase
 
-from apps.garden.models import Garden, Measurement, Planting, Rig
+from apps.garden.models import Bed, Garden, Measurement, Planting, Rig
 from apps.record.actions import RecordWatering
 from tests.apps import world as w
 
@@ -12,8 +13,13 @@ ONE_HANDFUL = {"handfuls": [{"ball": True, "ribbon_cm": 4, "feel": "gritty"}]}
 
 
 class OverTheWire(TestCase):
+    ada: Any
+    garden: Garden
+    bed: Bed
+    rig: Rig
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada = w.person()
         cls.garden = w.garden_of(cls.ada, climate="temperate")
         cls.bed = w.bed_of(cls.ada, cls.garden)
@@ -42,7 +48,12 @@ class OverTheWire(TestCase):
 
 
 class Bench(OverTheWire):
-    def test_a_bucket_sets_the_flow_and_is_taken_back(self):
+    rig: Rig
+    bed: Bed
+    ada: Any
+    garden: Garden
+
+    def test_a_bucket_sets_the_flow_and_is_taken_back(self) -> None:
         given = {"alone": [{"litres": 10, "seconds": 50}, {"litres": 10, "seconds": 52}]}
         tried = self.call("post", "/measurements/try", {"kind": "bucket", "given": given, "rig": self.rig.pk})
         self.rig.refresh_from_db()
@@ -65,21 +76,21 @@ class Bench(OverTheWire):
         self.rig.refresh_from_db()
         self.assertEqual(self.rig.flow_l_per_min, 12.0)
 
-    def test_what_was_changed_since_is_not_put_back(self):
+    def test_what_was_changed_since_is_not_put_back(self) -> None:
         kept = self.keep("bucket", {"alone": [{"litres": 10, "seconds": 50}]}, rig=self.rig.pk)
         Rig.objects.filter(pk=self.rig.pk).update(flow_l_per_min=20.0)
         self.call("delete", f"/measurements/{kept['id']}", None, 204)
         self.rig.refresh_from_db()
         self.assertEqual(self.rig.flow_l_per_min, 20.0)
 
-    def test_the_same_test_twice_is_one(self):
+    def test_the_same_test_twice_is_one(self) -> None:
         body = {"id": w.new_id(), "kind": "can", "given": {"trials": [{"litres": 8, "minutes": 2}]}}
         for _ in range(2):
             self.call("post", "/measurements", body, 201)
         self.assertEqual(Measurement.objects.count(), 1)
         self.assertEqual(Garden.objects.get().can_l, 8)
 
-    def test_soil_tests_go_into_the_record_that_holds_and_out_again(self):
+    def test_soil_tests_go_into_the_record_that_holds_and_out_again(self) -> None:
         before = self.call("get", f"/beds/{self.bed.pk}")["bed"]["soils"]
         self.keep("squeeze", ONE_HANDFUL, bed=self.bed.pk)
         hole = {"holes": [{"across_cm": 12, "readings": [{"minutes": 0, "water_cm": 25},
@@ -95,7 +106,7 @@ class Bench(OverTheWire):
         self.assertEqual(self.call("get", f"/beds/{self.bed.pk}")["bed"]["soils"], before)
         self.assertTrue(drained["found"]["fall_mm_per_h"] < 5)
 
-    def test_a_pot_gets_the_depth_that_holds_what_was_measured(self):
+    def test_a_pot_gets_the_depth_that_holds_what_was_measured(self) -> None:
         tub = self.pot()
         kept = self.keep("pot", {"shape": "filled", "fillings": [30, 30]}, bed=tub["id"])
         bed = self.call("get", f"/beds/{tub['id']}")["bed"]
@@ -105,7 +116,7 @@ class Bench(OverTheWire):
         self.keep("pot", {"shape": "filled", "fillings": [900]}, 400, bed=tub["id"])
         self.keep("pot", {"shape": "filled", "fillings": [30]}, 400, bed=self.bed.pk)  # a raised bed
 
-    def test_the_finger_is_heard_by_the_plan(self):
+    def test_the_finger_is_heard_by_the_plan(self) -> None:
         given = {"full_g": 2000, "limp_g": 1000, "readings": [{"weight_g": 1200, "reading": "moist"}]}
         self.keep("finger", given)
         self.assertEqual(Garden.objects.get().finger[0]["reading"], "moist")
@@ -114,7 +125,7 @@ class Bench(OverTheWire):
         after = self.call("get", "/round")["stops"][0]
         self.assertEqual(after["word"], "soak", before)
 
-    def test_the_meter_is_held_against_what_was_noted(self):
+    def test_the_meter_is_held_against_what_was_noted(self) -> None:
         for day in (5, 3):
             date = w.TODAY - dt.timedelta(days=day)
             RecordWatering(
@@ -128,7 +139,7 @@ class Bench(OverTheWire):
         self.assertIn("noted", nothing["text"])
         self.keep("meter", given | {"until": "2025-06-01"}, 400, rig=self.rig.pk)
 
-    def test_bad_readings_are_named_and_nothing_is_kept(self):
+    def test_bad_readings_are_named_and_nothing_is_kept(self) -> None:
         for kind, given, about, field in (
             ("bucket", {"alone": []}, {"rig": self.rig.pk}, "given.alone"),
             ("bucket", {"alone": [{"litres": 10, "seconds": 50}]}, {}, "rig"),
@@ -148,7 +159,7 @@ class Bench(OverTheWire):
         self.call("post", "/measurements", late, 400)
         self.assertEqual(Measurement.objects.count(), 0)
 
-    def test_the_garden_file_keeps_the_tests(self):
+    def test_the_garden_file_keeps_the_tests(self) -> None:
         self.keep("squeeze", ONE_HANDFUL, bed=self.bed.pk)
         text = w.client_of(self.ada).get(f"/api/gardens/{self.garden.pk}/garden.json").content.decode()
         made = w.send(w.client_of(self.ada), "post", "/import/garden", {"text": text})
@@ -158,7 +169,11 @@ class Bench(OverTheWire):
 
 
 class Fit(OverTheWire):
-    def test_a_form_is_judged_before_it_is_kept(self):
+    garden: Garden
+    bed: Bed
+    ada: Any
+
+    def test_a_form_is_judged_before_it_is_kept(self) -> None:
         body = {
             "name": "Bucket",
             "kind": "pot",
@@ -178,7 +193,7 @@ class Fit(OverTheWire):
         standing = {f["what"] for f in self.call("get", f"/beds/{self.bed.pk}/fit")}
         self.assertIn("spacing", standing)
 
-    def test_a_first_bed_is_judged_by_the_climate(self):
+    def test_a_first_bed_is_judged_by_the_climate(self) -> None:
         new = w.garden_of(self.ada, climate="cold_winter", today=dt.date(2025, 3, 1))
         body = {
             "name": "B",
@@ -190,7 +205,7 @@ class Fit(OverTheWire):
         answer = w.send(w.client_of(self.ada), "post", f"/gardens/{new.pk}/fit", body).json()
         self.assertEqual(next(f for f in answer if f["what"] == "soil_warmth")["level"], "stop")
 
-    def test_a_neighbouring_bed_is_named(self):
+    def test_a_neighbouring_bed_is_named(self) -> None:
         here = {
             "kind": "open",
             "length_m": 2,
@@ -202,7 +217,7 @@ class Fit(OverTheWire):
         fits = self.call("get", f"/beds/{ids[0]}/fit")
         self.assertEqual([f["other"] for f in fits if f["what"] == "sharing_across"], ["East"])
 
-    def test_a_mix_is_counted(self):
+    def test_a_mix_is_counted(self) -> None:
         mix = [{"ingredient": "coir", "parts": 1}, {"ingredient": "compost", "parts": 1}]
         answer = w.send(w.client_of(self.ada), "post", "/mix", {"volume_l": 100, "bag_l": 40, "mix": mix})
         self.assertEqual([(x["ingredient"], x["bags"]) for x in answer.json()], [("coir", 2), ("compost", 2)])
@@ -211,6 +226,8 @@ class Fit(OverTheWire):
 
 
 class RaisingAndSeasons(OverTheWire):
+    bed: Bed
+
     def tray(self):
         body = {
             "name": "Tray",
@@ -221,7 +238,7 @@ class RaisingAndSeasons(OverTheWire):
         }
         return self.call("post", "/beds", body, 201)
 
-    def test_days_are_ranked_and_plants_go_out(self):
+    def test_days_are_ranked_and_plants_go_out(self) -> None:
         tray = self.tray()
         (raised,) = self.call("get", f"/beds/{tray['id']}/raising")
         self.assertEqual((len(raised["days"]), raised["count"]), (14, 12))
@@ -247,7 +264,7 @@ class RaisingAndSeasons(OverTheWire):
         self.assertEqual((stop["word"], stop["cause"]), ("soak", "planting_in"))
         self.assertGreaterEqual(stop["dose"]["litres"], 8.0)
 
-    def test_a_planting_may_be_planned_but_not_for_another_year(self):
+    def test_a_planting_may_be_planned_but_not_for_another_year(self) -> None:
         body = {"name": "Next", "kind": "raised", "length_m": 2, "width_m": 1}
         planned = [{"crop": "kale", "count": 4, "planted": "2025-08-01"}]
         made = self.call("post", "/beds", body | {"plantings": planned}, 201)
@@ -256,7 +273,7 @@ class RaisingAndSeasons(OverTheWire):
         field = self.call("post", "/beds", body | {"name": "Far", "plantings": far}, 400)["fields"][0]["field"]
         self.assertEqual(field, "plantings[0].planted")
 
-    def test_a_season_ends_beds_stay_and_it_is_taken_back(self):
+    def test_a_season_ends_beds_stay_and_it_is_taken_back(self) -> None:
         body = {
             "name": "Herbs",
             "kind": "raised",
@@ -283,7 +300,7 @@ class RaisingAndSeasons(OverTheWire):
         self.assertIsNone(Planting.objects.get(crop="tomato").removed)
         self.assertEqual(self.call("get", "/seasons")["seasons"], [])
 
-    def test_a_planting_taken_out_comes_back(self):
+    def test_a_planting_taken_out_comes_back(self) -> None:
         planting = self.bed.plantings.get()
         bare = {"name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "plantings": []}
         self.call("put", f"/beds/{self.bed.pk}", bare)
@@ -292,7 +309,7 @@ class RaisingAndSeasons(OverTheWire):
         self.assertEqual([p["id"] for p in self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"]], [planting.pk])
         self.call("post", "/plantings/restore", {"ids": [planting.pk]}, 404)
 
-    def test_a_season_can_be_looked_into(self):
+    def test_a_season_can_be_looked_into(self) -> None:
         Planting.objects.create(
             bed=self.bed, crop="pea", count=30, planted=dt.date(2025, 4, 1), removed=dt.date(2025, 6, 30)
         )
@@ -300,7 +317,7 @@ class RaisingAndSeasons(OverTheWire):
         (season,) = self.call("get", "/seasons")["seasons"]
         self.assertEqual([(x["crop"], x["bed_name"]) for x in season["grew"]], [("tomato", "Bench"), ("pea", "Bench")])
 
-    def test_only_the_newest_season_is_taken_back(self):
+    def test_only_the_newest_season_is_taken_back(self) -> None:
         ids = [self.call("post", "/seasons", {"name": n, "stays": []}, 201)["id"] for n in ("2024", "2025")]
         self.call("delete", f"/seasons/{ids[0]}", None, 400)
         self.call("delete", f"/seasons/{ids[1]}", None, 204)

@@ -5,6 +5,7 @@ import datetime as dt
 import io
 import json
 import re
+from typing import Any
 
 from django.test import TestCase
 
@@ -16,7 +17,7 @@ from tests.apps import world as w
 
 
 class Exchange(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.client_ = w.client_of(self.ada)
 
@@ -31,7 +32,7 @@ class Exchange(TestCase):
         self.assertEqual(answer.status_code, status, answer.content[:600])
         return answer.json()
 
-    def test_every_sample_goes_out_and_comes_in_the_same(self):
+    def test_every_sample_goes_out_and_comes_in_the_same(self) -> None:
         for sample in SAMPLES.values():
             text = self.file(make_sample(sample, self.ada), "garden.json")
             made = self.post("/import/garden", text, 201)
@@ -39,7 +40,7 @@ class Exchange(TestCase):
             self.assertEqual(json.loads(again), json.loads(text), sample.key)
             self.assertEqual(made["time_zone"], sample.time_zone)
 
-    def test_what_was_described_noted_and_typed_comes_round(self):
+    def test_what_was_described_noted_and_typed_comes_round(self) -> None:
         garden = w.garden_of(self.ada, name="Tar Loft", north_deg=15.0, time_zone="Etc/GMT+1")
         bed = w.bed_of(self.ada, garden)
         w.type_days(self.ada, garden, behind=3, ahead=2)
@@ -70,7 +71,7 @@ class Exchange(TestCase):
         stops = [re.sub(ids, "", text[text.index('"stops"') :]) for text in rounds]
         self.assertEqual(*stops)  # what the rows are called differs; what is advised does not
 
-    def test_two_alike_events_of_a_day_and_names_that_look_alike(self):
+    def test_two_alike_events_of_a_day_and_names_that_look_alike(self) -> None:
         garden = w.garden_of(self.ada)
         bed = w.bed_of(self.ada, garden)
         for _ in range(2):
@@ -85,7 +86,7 @@ class Exchange(TestCase):
         self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "observations")], [2, 2])
         self.assertEqual((made.rigs.count(), made.seasons.count()), (6, 5))
 
-    def test_a_bed_to_come_goes_along(self):
+    def test_a_bed_to_come_goes_along(self) -> None:
         garden = w.garden_of(self.ada)
         bed = w.bed_of(self.ada, garden)
         Bed.objects.filter(pk=bed.pk).update(opened=w.TODAY + dt.timedelta(days=20))
@@ -93,7 +94,7 @@ class Exchange(TestCase):
         self.assertEqual([b["name"] for b in json.loads(text)["beds"]], ["Bench"])
         self.post("/import/garden", text, 201)
 
-    def test_a_bed_of_year_one_or_long_ago_is_refused_at_every_door(self):
+    def test_a_bed_of_year_one_or_long_ago_is_refused_at_every_door(self) -> None:
         value = json.loads(self.file(make_sample(WRACKLINE_YARD, self.ada), "garden.json"))
         gardens = Garden.objects.count()
         for opened, said in (("0001-01-01", "from 1900"), ("1900-01-01", "a date from"), ("2099-01-01", "a date from")):
@@ -107,7 +108,7 @@ class Exchange(TestCase):
             bed = {**w.BED, "opened": opened}
             self.assertEqual(w.send(self.client_, "post", f"/gardens/{garden.pk}/beds", bed).status_code, 400)
 
-    def test_hostile_files_get_their_one_line(self):
+    def test_hostile_files_get_their_one_line(self) -> None:
         garden = w.garden_of(self.ada)
         days, beds = f"/gardens/{garden.pk}/days/import", f"/gardens/{garden.pk}/beds/import"
         climate = f"/gardens/{garden.pk}/climate"
@@ -130,7 +131,7 @@ class Exchange(TestCase):
                 self.assertIn(said, answer["text"])
                 self.assertLess(len(answer["text"]), 400)
 
-    def test_each_fault_is_told_and_nothing_is_kept(self):
+    def test_each_fault_is_told_and_nothing_is_kept(self) -> None:
         value = json.loads(self.file(make_sample(WRACKLINE_YARD, self.ada), "garden.json"))
         value["latitude"] = 91
         value["beds"][1]["kind"] = "castle"
@@ -144,7 +145,7 @@ class Exchange(TestCase):
             self.assertIn(answer.status_code, (400, 413), text[:30])
         self.assertEqual(Garden.objects.count(), 1)
 
-    def test_the_plan_and_the_beds(self):
+    def test_the_plan_and_the_beds(self) -> None:
         garden = make_sample(WRACKLINE_YARD, self.ada)
         plan = json.loads(self.file(garden, "map.geojson"))
         beds = [f for f in plan["features"] if f["properties"]["what"] == "bed"]
@@ -156,7 +157,7 @@ class Exchange(TestCase):
         cells = [c for row in csv.reader(io.StringIO(self.file(named, "beds.csv"))) for c in row]
         self.assertIn("'=1+1", cells)
 
-    def test_days_out_and_in_again(self):
+    def test_days_out_and_in_again(self) -> None:
         garden = w.garden_of(self.ada)
         w.type_days(self.ada, garden, behind=4, ahead=3, rain={-2: 6.5})
         text = self.file(garden, "days.csv")
@@ -167,7 +168,7 @@ class Exchange(TestCase):
         again = list(WeatherDay.objects.order_by("date").values_list("date", "tmin", "tmax", "rain"))
         self.assertEqual(again, kept)
 
-    def test_faulty_days_name_their_line_and_change_nothing(self):
+    def test_faulty_days_name_their_line_and_change_nothing(self) -> None:
         garden = w.garden_of(self.ada)
         path = f"/gardens/{garden.pk}/days/import"
         head = "date,tmin,tmax,rain\n2025-07-09,10,20,0\n"
@@ -184,7 +185,7 @@ class Exchange(TestCase):
 
 
 class Bounds(TestCase):
-    def test_no_more_gardens_than_a_person_may_have(self):
+    def test_no_more_gardens_than_a_person_may_have(self) -> None:
         ada = w.person()
         text = '{"format": "isleshower-garden-1", "name": "X", "latitude": 1, "elevation_m": 2, "beds": []}'
         client = w.client_of(ada)
@@ -195,8 +196,12 @@ class Bounds(TestCase):
 class BedsAndPlanIn(TestCase):
     """A spreadsheet of beds and a plan: what goes out comes in, and every fault is named by its line or feature."""
 
+    ada: Any
+    garden: Garden
+    other: Garden
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada = w.person()
         cls.garden = w.garden_of(cls.ada)
         w.bed_of(cls.ada, cls.garden, x_m=3.0)
@@ -208,7 +213,7 @@ class BedsAndPlanIn(TestCase):
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json()
 
-    def test_beds_go_out_and_come_into_another_garden(self):
+    def test_beds_go_out_and_come_into_another_garden(self) -> None:
         text = w.client_of(self.ada).get(f"/api/gardens/{self.garden.pk}/beds.csv").content.decode()
         self.assertEqual(self.send("/beds/import", text)["beds"], 1)
         copy, bed = self.other.beds.get(), self.garden.beds.get()
@@ -220,7 +225,7 @@ class BedsAndPlanIn(TestCase):
         self.assertEqual((mine.sizes.get().height, mine.sizes.get().spread_m), ("shoulder", 0.6))
         self.assertEqual(copy.records.get(aspect="soil").value["material"], "loam")
 
-    def test_every_fault_of_a_sheet_is_named_and_nothing_is_kept(self):
+    def test_every_fault_of_a_sheet_is_named_and_nothing_is_kept(self) -> None:
         text = (
             "bed,kind,length_m,width_m,round,crop,count,planted\n"
             "One,raised,2,1,,tomato,6,2025-05-12\n"
@@ -238,7 +243,7 @@ class BedsAndPlanIn(TestCase):
         self.assertIn("column kind", self.send("/beds/import", "bed,length_m\nX,1\n", 400)["text"])
         self.send("/beds/import", "", 400)
 
-    def test_a_plan_goes_out_and_comes_in_again(self):
+    def test_a_plan_goes_out_and_comes_in_again(self) -> None:
         client, base = w.client_of(self.ada), f"/gardens/{self.garden.pk}"
         bed = self.garden.beds.get()
         w.send(
@@ -279,7 +284,7 @@ class BedsAndPlanIn(TestCase):
             self.assertAlmostEqual(got, want, places=2)
         self.assertEqual(self.garden.things.count(), 1)
 
-    def test_a_faulty_plan_moves_nothing(self):
+    def test_a_faulty_plan_moves_nothing(self) -> None:
         square = [[0, 0], [1, 0], [1, 1], [0, 1], [0, 0]]
         polygon = {"type": "Polygon", "coordinates": [square]}
 

@@ -1,6 +1,7 @@
 """A garden made from scratch: its climate stands in until days are typed, and a round comes at once."""
 
 import pathlib
+from typing import Any
 
 from django.test import TestCase
 
@@ -14,8 +15,10 @@ PLACE = {"name": "Reef End", "latitude": 38, "elevation_m": 60}
 
 
 class FirstVisit(TestCase):
+    ada: Any
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada = w.person()
 
     def call(self, method: str, path: str, body=None, status: int = 200):
@@ -26,7 +29,7 @@ class FirstVisit(TestCase):
     def described(self, status: int = 201, **values):
         return self.call("post", "/gardens", PLACE | values, status)
 
-    def test_a_round_comes_at_once_from_the_climate_alone(self):
+    def test_a_round_comes_at_once_from_the_climate_alone(self) -> None:
         made = self.described(climate="hot_dry", method="drip", flow_l_per_min=7.5)
         self.assertEqual((made["method"], made["rigs"][0]["flow_l_per_min"]), ("drip", 7.5))
         self.assertEqual(made["climate_said"], GENERIC["hot_dry"].name)
@@ -62,7 +65,7 @@ class FirstVisit(TestCase):
             [days[f"2025-07-{n}"] for n in (9, 10, 11, 12, 13) if n > 9], ["observed", "climate", "typed", "climate"]
         )
 
-    def test_a_place_alone_is_enough_and_what_is_wrong_is_named(self):
+    def test_a_place_alone_is_enough_and_what_is_wrong_is_named(self) -> None:
         self.assertEqual(self.described(climate="by_place")["climate"], "dry_summer")
         self.assertEqual(self.described(climate="by_place", latitude=-9, elevation_m=1900)["climate"], "cool_highland")
         for wrong, field in (
@@ -78,7 +81,7 @@ class FirstVisit(TestCase):
                 self.assertEqual(self.described(400, **wrong)["fields"][0]["field"], field)
                 self.assertEqual(Garden.objects.count(), before)
 
-    def test_a_weather_file_is_a_climate_and_its_newest_days_were_observed(self):
+    def test_a_weather_file_is_a_climate_and_its_newest_days_were_observed(self) -> None:
         made = self.described(climate="file", weather_file=SEATTLE)
         self.assertEqual(made["climate"], "file")
         self.assertEqual(WeatherDay.objects.filter(source=Source.CLIMATE).count(), SEATTLE.count("\n") - 1)
@@ -91,7 +94,7 @@ class FirstVisit(TestCase):
         wet = next(line for line in SEATTLE.splitlines() if line.startswith("2015-07-10"))
         self.assertIn(f"{sky['days'][13]['tmax']['mid']:g}", wet)
 
-    def test_a_bad_weather_file_makes_no_garden_and_tells_its_line(self):
+    def test_a_bad_weather_file_makes_no_garden_and_tells_its_line(self) -> None:
         for text, words in (
             ("date,tmin,tmax\n2020-01-01,5,3\n", "line 2"),
             ("nonsense", "date"),
@@ -102,7 +105,7 @@ class FirstVisit(TestCase):
                 self.assertIn(words, answer["text"])
         self.assertEqual(Garden.objects.count(), 0)
 
-    def test_the_climate_is_changed_later_and_a_file_replaces_a_file(self):
+    def test_the_climate_is_changed_later_and_a_file_replaces_a_file(self) -> None:
         made = self.described()
         self.assertIsNone(made["climate"])
         self.call("patch", f"/gardens/{made['id']}", {"climate": "file"}, 400)

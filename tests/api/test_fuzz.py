@@ -1,6 +1,7 @@
 """Odd input, bounded in count: no answer is ever a server error, and nothing odd is kept."""
 
 import random
+from typing import Any
 
 from django.test import TestCase
 
@@ -8,7 +9,7 @@ from apps.garden.models import Bed, Garden, Planting
 from apps.record.models import Observation, Watering
 from tests.apps import world as w
 
-ODD = [
+ODD: list[Any] = [
     None, True, False, 0, -1, 1, 3.5, 1e308, -1e308, 2**63, -(2**63), 10**30, "", " ", "x", "0", "-5", "nan", "1e999",
     "tomato", "2025-07-11", "2025-02-30", "9999-12-31", "0001-01-01", "\u0000", "\U0001f345", "Möhre", "' OR 1=1 --",
     "<b>", "x" * 5000, [], [1], [[]], {}, {"a": 1}, {"id": 1}, [None], ["x"] * 50,
@@ -23,7 +24,7 @@ class Fuzz(TestCase):
     }  # fmt: skip
     LIGHT = {"sun_from_h": 7, "sun_to_h": 15, "shade_pct": 20, "shelter": "sheltered", "cover": "eaves"}
 
-    def setUp(self):
+    def setUp(self) -> None:
         self.rng = random.Random(20250711)
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
@@ -156,7 +157,7 @@ class Fuzz(TestCase):
             ("post", f"/events/watering/{w.new_id()}/strike", {"back": False}),
         ]
 
-    def test_no_odd_body_is_ever_a_server_error(self):
+    def test_no_odd_body_is_ever_a_server_error(self) -> None:
         refused = 0
         for _ in range(60):
             for method, path, body in self.bodies():
@@ -175,7 +176,7 @@ class Fuzz(TestCase):
         for bed in Bed.objects.filter(garden=self.garden):
             self.assertEqual(w.send(self.client_, "get", f"{self.base}/beds/{bed.pk}").status_code, 200)
 
-    def test_odd_addresses_are_not_found(self):
+    def test_odd_addresses_are_not_found(self) -> None:
         for path in ("/gardens/99999999999999999999/round", "/gardens/0/round", f"{self.base}/beds/{10**25}"):
             self.assertEqual(w.send(self.client_, "get", path).status_code, 404, path)
         for path in ("/gardens/-1/round", "/gardens/x/round", f"{self.base}/events/watering/not-a-uuid/strike"):
@@ -185,7 +186,7 @@ class Fuzz(TestCase):
         self.assertEqual(w.send(self.client_, "post", path).status_code, 404)
         self.assertEqual(w.send(self.client_, "post", f"{self.base}/events/spell/{w.new_id()}/strike").status_code, 404)
 
-    def test_a_refused_change_leaves_everything_as_it_was(self):
+    def test_a_refused_change_leaves_everything_as_it_was(self) -> None:
         before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]
         for method, path, body in self.bodies():
             for key in body:

@@ -2,11 +2,13 @@
 
 import json
 import warnings
+from typing import Any
 
 import hypothesis
 from django.test import TestCase
 from hypothesis import HealthCheck, Phase, settings
 
+from apps.garden.models import Bed, Garden
 from apps.planning.situation import situation
 from tests.api import held
 from tests.apps import world as w
@@ -20,15 +22,19 @@ LEFT_OUT = ("/api/session/sign-out",)  # would end the session that the rest nee
 
 
 class Generated(TestCase):
+    ada: Any
+    garden: Garden
+    bed: Bed
+
     @classmethod
-    def setUpTestData(cls):
+    def setUpTestData(cls) -> None:
         cls.ada = w.person()
         cls.garden = w.garden_of(cls.ada)
         cls.bed = w.bed_of(cls.ada, cls.garden)
         w.type_days(cls.ada, cls.garden)
         situation(cls.garden)
 
-    def test_no_operation_is_broken_by_what_its_schema_allows(self):
+    def test_no_operation_is_broken_by_what_its_schema_allows(self) -> None:
         schema = schemathesis.openapi.from_dict(held.schema())
         client = w.client_of(self.ada)
         real = {"garden_id": self.garden.pk, "bed_id": self.bed.pk, "rig_id": self.garden.rigs.get().pk,

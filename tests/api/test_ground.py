@@ -9,7 +9,7 @@ from tests.apps import world as w
 
 
 class Plan(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -21,7 +21,7 @@ class Plan(TestCase):
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json() if answer.content else None
 
-    def test_every_beds_water_from_its_opening_to_two_weeks_ahead(self):
+    def test_every_beds_water_from_its_opening_to_two_weeks_ahead(self) -> None:
         ground = self.call("get", "/ground")
         bed = ground["beds"][0]
         self.assertEqual((bed["x_m"], bed["turn_deg"], bed["sun_share"]), (None, 0.0, 1.0))
@@ -33,7 +33,7 @@ class Plan(TestCase):
         self.assertEqual([d["net_mm"] for d in bed["days"][:9]], [d["net_mm"] for d in page["behind"]])
         self.assertEqual([d["net_mm"] for d in bed["days"][9:]], [d["net_mm"]["mid"] for d in page["ahead"]])
 
-    def test_places_are_kept_all_or_none(self):
+    def test_places_are_kept_all_or_none(self) -> None:
         rig = self.garden.rigs.get()
         other = w.bed_of(self.ada, self.garden, name="Second")
         self.call(
@@ -62,7 +62,7 @@ class Plan(TestCase):
         self.call("put", "/ground", {"beds": [{"id": self.bed.pk, "x_m": None, "y_m": None}]}, 204)
         self.assertIsNone(self.call("get", "/ground")["beds"][0]["x_m"])
 
-    def test_a_wall_takes_light_and_the_round_knows(self):
+    def test_a_wall_takes_light_and_the_round_knows(self) -> None:
         self.call("put", "/ground", {"beds": [{"id": self.bed.pk, "x_m": 0.0, "y_m": 0.0}]}, 204)
         thirst = lambda: self.call("get", f"/beds/{self.bed.pk}/sources")[0]["value"]  # noqa: E731
         open_ground = thirst()
@@ -82,7 +82,7 @@ class Plan(TestCase):
         self.assertEqual(self.call("post", f"/things/{made['id']}/restore", {})["name"], "lane wall")
         self.assertEqual(Thing.objects.count(), 1)
 
-    def test_a_copy_is_like_the_bed_but_empty(self):
+    def test_a_copy_is_like_the_bed_but_empty(self) -> None:
         self.call(
             "put",
             f"/beds/{self.bed.pk}",
@@ -104,7 +104,7 @@ class Plan(TestCase):
         self.assertEqual(Bed.objects.filter(garden=self.garden).count(), 3)
         self.assertEqual(self.call("get", "/round")["stops"][1]["word"], "empty")
 
-    def test_a_helper_looks_but_does_not_move(self):
+    def test_a_helper_looks_but_does_not_move(self) -> None:
         ben = w.person("ben")
         w.join(self.garden, ben, "helper")
         client = w.client_of(ben)

@@ -6,6 +6,7 @@ from unittest import mock
 from django.db import OperationalError
 from django.test import TestCase
 
+from apps.garden import events
 from apps.planning.facts import read_beds
 from apps.planning.marks import mark_ids
 from apps.record import actions as wa
@@ -14,7 +15,7 @@ from tests.apps import world as w
 
 
 class Marks(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -33,7 +34,7 @@ class Marks(TestCase):
         body = {"id": stop["marks"]["watering"], "bed": stop["id"], "litres": litres, "date": "2025-07-11"}
         return self.post(page, "waterings", {"waterings": [body]})[0]
 
-    def test_two_open_pages_and_a_lost_answer_pour_once(self):
+    def test_two_open_pages_and_a_lost_answer_pour_once(self) -> None:
         first, second = self.stop(0), self.stop(1)
         self.assertEqual(first["marks"], second["marks"])
         self.pour(first, 20.0)
@@ -41,7 +42,7 @@ class Marks(TestCase):
         kept = self.pour(second, 30.0, page=1)
         self.assertEqual((kept["litres"], Watering.objects.count()), (20.0, 1))
 
-    def test_the_id_is_new_after_an_undo_and_for_a_second_drink(self):
+    def test_the_id_is_new_after_an_undo_and_for_a_second_drink(self) -> None:
         ids = {self.stop()["marks"]["watering"]}
         poured = self.pour(self.stop(), 20.0)
         ids.add(self.stop()["marks"]["watering"])
@@ -54,14 +55,14 @@ class Marks(TestCase):
         self.assertEqual(len(ids), 3)
         self.assertEqual(Watering.objects.filter(struck_at=None).count(), 1)
 
-    def test_a_page_from_before_an_undo_is_told_that_it_was_taken_back(self):
+    def test_a_page_from_before_an_undo_is_told_that_it_was_taken_back(self) -> None:
         old = self.stop()
         poured = self.pour(old, 20.0)
         self.post(0, f"events/watering/{poured['id']}/strike", {}, 204)
         self.assertTrue(self.pour(old, 20.0, page=1)["struck"])
         self.assertEqual(Watering.objects.filter(struck_at=None).count(), 0)
 
-    def test_checks_and_put_offs_too(self):
+    def test_checks_and_put_offs_too(self) -> None:
         stop = self.stop()
         for page, reading in ((0, "wet"), (1, "dry")):
             body = {"id": stop["marks"]["observation"], "bed": stop["id"], "reading": reading}
@@ -72,14 +73,14 @@ class Marks(TestCase):
         self.assertNotEqual(again["marks"]["observation"], stop["marks"]["observation"])
         self.assertNotEqual(again["marks"]["put_off"], stop["marks"]["put_off"])
 
-    def test_each_day_and_each_bed_has_its_own_and_a_mark_belongs_to_the_day_it_was_shown_on(self):
+    def test_each_day_and_each_bed_has_its_own_and_a_mark_belongs_to_the_day_it_was_shown_on(self) -> None:
         stop = self.stop()
         w.send(self.pages[0], "post", f"/gardens/{self.garden.pk}/step", {"from_date": "2025-07-11"})
         self.assertNotEqual(self.stop()["marks"]["watering"], stop["marks"]["watering"])
         self.assertEqual(self.pour(stop, 20.0)["date"], "2025-07-11")
         self.assertEqual(self.stop()["waterings_today"], [])
 
-    def test_nobody_can_guess_them(self):
+    def test_nobody_can_guess_them(self) -> None:
         facts = read_beds(self.garden)[0]
         shown = self.stop()["marks"]["watering"]
         self.assertEqual(str(mark_ids(facts, w.TODAY)["watering"]), shown)
@@ -91,14 +92,14 @@ class Marks(TestCase):
 class Busy(TestCase):
     """A deadlock and a lock that was not let go are tried once more, and then told as such."""
 
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
         self.client_ = w.client_of(self.ada)
 
     def pour(self, fails):
-        real, lost = wa.once, iter(fails)
+        real, lost = events.once, iter(fails)
 
         def once(*args):
             if (code := next(lost, 0)) != 0:
@@ -110,18 +111,18 @@ class Busy(TestCase):
             answer = w.send(self.client_, "post", f"/gardens/{self.garden.pk}/waterings", body)
         return answer, tried.call_count
 
-    def test_once_more(self):
+    def test_once_more(self) -> None:
         for code in (1213, 1205):
             answer, tried = self.pour([code])
             self.assertEqual((answer.status_code, tried), (201, 2))
         self.assertEqual(Watering.objects.count(), 2)
 
-    def test_and_then_told(self):
+    def test_and_then_told(self) -> None:
         answer, tried = self.pour([1213, 1213, 1213])
         self.assertEqual((answer.status_code, answer.json()["code"], tried), (503, "busy", 2))
         self.assertIn("Nothing was saved", answer.json()["text"])
         self.assertEqual(Watering.objects.count(), 0)
 
-    def test_too_large_a_body_is_told_in_one_line(self):
+    def test_too_large_a_body_is_told_in_one_line(self) -> None:
         answer = self.client_.post("/api/import/garden", b'"' + b"x" * 7_000_000 + b'"', "application/json")
         self.assertEqual((answer.status_code, answer.json()["code"]), (413, "too_large"))

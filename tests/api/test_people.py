@@ -10,7 +10,7 @@ from tests.apps import world as w
 
 
 class People(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada, self.ben, self.eve = w.person("ada"), w.person("ben"), w.person("eve")
         self.garden = w.garden_of(self.ada)
         self.clients = {u.username: w.client_of(u) for u in (self.ada, self.ben, self.eve)}
@@ -23,7 +23,7 @@ class People(TestCase):
     def invite(self, username="ben", status=201):
         return self.call("ada", "post", f"/gardens/{self.garden.pk}/members", {"username": username}, status)
 
-    def test_an_invitation_is_accepted_not_imposed(self):
+    def test_an_invitation_is_accepted_not_imposed(self) -> None:
         self.assertEqual(self.invite()["role"], "invited")
         self.assertEqual(self.call("ben", "get", "/gardens"), [])
         self.call("ben", "get", f"/gardens/{self.garden.pk}/round", status=404)
@@ -41,7 +41,7 @@ class People(TestCase):
             [m["role"] for m in self.call("ada", "get", f"/gardens/{self.garden.pk}/members")], ["owner", "helper"]
         )
 
-    def test_it_is_declined_and_withdrawn(self):
+    def test_it_is_declined_and_withdrawn(self) -> None:
         invited = self.invite()
         self.call("ben", "delete", f"/invitations/{invited['id']}", status=204)
         self.assertEqual(Membership.objects.filter(user=self.ben).count(), 0)
@@ -50,7 +50,7 @@ class People(TestCase):
         self.call("ada", "delete", f"/gardens/{self.garden.pk}/invited/{again['id']}", status=204)
         self.call("ben", "post", f"/invitations/{again['id']}", status=404)
 
-    def test_nobody_is_asked_twice_nor_when_they_are_in(self):
+    def test_nobody_is_asked_twice_nor_when_they_are_in(self) -> None:
         self.invite("nobody", 400)
         self.invite("ada", 400)
         self.invite()
@@ -60,20 +60,20 @@ class People(TestCase):
         with mock.patch("apps.garden.helper_actions.MOST_MEMBERS", 2):
             self.assertEqual(self.invite("eve", 400)["fields"][0]["field"], "members")
 
-    def test_a_garden_put_away_invites_nobody(self):
+    def test_a_garden_put_away_invites_nobody(self) -> None:
         self.invite()
         self.call("ada", "delete", f"/gardens/{self.garden.pk}", status=204)
         self.assertEqual(self.call("ben", "get", "/invitations"), [])
         self.call("ben", "post", f"/invitations/{Invitation.objects.get().pk}", status=404)
 
-    def test_a_helper_leaves_and_an_owner_cannot(self):
+    def test_a_helper_leaves_and_an_owner_cannot(self) -> None:
         w.join(self.garden, self.ben, "helper")
         self.call("ben", "post", f"/gardens/{self.garden.pk}/leave", status=204)
         self.call("ben", "get", f"/gardens/{self.garden.pk}/round", status=404)
         self.assertIn("put it away", self.call("ada", "post", f"/gardens/{self.garden.pk}/leave", status=403)["text"])
         self.call("ada", "get", f"/gardens/{self.garden.pk}/round")
 
-    def test_a_helper_is_sent_home_and_an_owner_is_not(self):
+    def test_a_helper_is_sent_home_and_an_owner_is_not(self) -> None:
         w.join(self.garden, self.ben, "helper")
         ids = {m["role"]: m["id"] for m in self.call("ada", "get", f"/gardens/{self.garden.pk}/members")}
         self.call("ben", "delete", f"/gardens/{self.garden.pk}/members/{ids['helper']}", status=403)
@@ -81,7 +81,7 @@ class People(TestCase):
         self.call("ada", "delete", f"/gardens/{self.garden.pk}/members/{ids['helper']}", status=204)
         self.call("ben", "get", f"/gardens/{self.garden.pk}/round", status=404)
 
-    def test_a_stranger_cannot_fill_a_persons_gardens(self):
+    def test_a_stranger_cannot_fill_a_persons_gardens(self) -> None:
         with mock.patch.object(ga, "MOST_GARDENS", 2):
             for i in range(4):
                 other = Garden.objects.create(name=f"Other {i}", latitude=40.0)

@@ -9,7 +9,7 @@ from tests.apps import world as w
 
 
 class Views(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.client_ = w.client_of(self.ada)
@@ -20,7 +20,7 @@ class Views(TestCase):
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json() if answer.content else None
 
-    def test_an_empty_garden_says_what_it_lacks(self):
+    def test_an_empty_garden_says_what_it_lacks(self) -> None:
         self.assertEqual((self.call("get", "/round")["lacks"], self.call("get", "/round")["stops"]), ("beds", []))
         bed = w.bed_of(self.ada, self.garden)
         self.assertEqual(self.call("get", "/round")["lacks"], "weather")
@@ -31,7 +31,7 @@ class Views(TestCase):
         self.assertTrue(all(d["tmax"] is None for d in sky["days"]))
         self.assertEqual(sky["weather"]["source"], "none")
 
-    def test_a_stop_carries_all_that_a_hand_needs(self):
+    def test_a_stop_carries_all_that_a_hand_needs(self) -> None:
         w.bed_of(self.ada, self.garden)
         w.type_days(self.ada, self.garden)
         day = self.call("get", "/round")
@@ -53,7 +53,7 @@ class Views(TestCase):
         self.assertEqual(day["weather"]["source"], "typed")
         self.assertTrue(4 < day["hours"]["sunrise"] < 8)
 
-    def test_the_page_of_a_bed_holds_two_weeks_each_way(self):
+    def test_the_page_of_a_bed_holds_two_weeks_each_way(self) -> None:
         bed = w.bed_of(self.ada, self.garden, opened=w.TODAY - dt.timedelta(days=30))
         w.type_days(self.ada, self.garden, behind=31, rain={-3: 7.0})
         page = self.call("get", f"/beds/{bed.pk}")
@@ -66,7 +66,7 @@ class Views(TestCase):
         for d in page["ahead"]:
             self.assertTrue(d["net_mm"]["low"] <= d["net_mm"]["mid"] <= d["net_mm"]["high"])
 
-    def test_a_round_marked_done_shows_and_can_be_taken_back(self):
+    def test_a_round_marked_done_shows_and_can_be_taken_back(self) -> None:
         bed = w.bed_of(self.ada, self.garden)
         w.type_days(self.ada, self.garden)
         event, litres = w.new_id(), self.call("get", "/round")["stops"][0]["dose"]["litres"]
@@ -86,7 +86,7 @@ class Views(TestCase):
         self.assertEqual((stop["observation_today"]["id"], stop["word"]), (check, "leave"))
         self.assertIn("observed", [x["what"] for x in stop["why"]["lines"]])
 
-    def test_a_bed_over_the_wire_comes_back_as_it_was_said(self):
+    def test_a_bed_over_the_wire_comes_back_as_it_was_said(self) -> None:
         said = {
             "name": "Net Row", "kind": "row", "length_m": 4.0, "width_m": 0.6, "soil": {"material": "loam"},
             "method": "drip", "drip": {"emitters": 14, "flow_l_per_h": 2.0}, "opening_wetness": "moist",
@@ -110,7 +110,7 @@ class Views(TestCase):
         self.call("post", f"/beds/{made['id']}/restore", None, 200)
         self.assertEqual(Bed.objects.get().removed_at, None)
 
-    def test_the_garden_and_its_hoses_can_be_described_again(self):
+    def test_the_garden_and_its_hoses_can_be_described_again(self) -> None:
         changed = self.call("patch", "", {"name": "Other", "latitude": -36.0, "style": "ample"})
         self.assertEqual((changed["name"], changed["latitude"], changed["style"]), ("Other", -36.0, "ample"))
         self.assertEqual(self.call("patch", "", {"latitude": 99}, 400)["fields"][0]["field"], "latitude")
@@ -121,7 +121,7 @@ class Views(TestCase):
         mine = w.send(self.client_, "get", "/gardens").json()
         self.assertEqual([r["name"] for r in mine[0]["rigs"]], ["Hose", "Tap"])
 
-    def test_the_sky_shows_typed_days_the_gauge_and_what_is_made_of_them(self):
+    def test_the_sky_shows_typed_days_the_gauge_and_what_is_made_of_them(self) -> None:
         w.bed_of(self.ada, self.garden)
         days = [{"date": f"2025-07-{d:02}", "tmin": 14.0, "tmax": 24.0 + d % 3, "rain": 1.0} for d in range(1, 14)]
         self.call("put", "/days", {"days": days}, 204)
@@ -138,14 +138,14 @@ class Views(TestCase):
         sky = {d["date"]: d for d in self.call("get", "/sky")["days"]}
         self.assertEqual((sky["2025-07-09"]["rain"]["mid"], sky["2025-07-09"]["gauge"]), (1.0, None))
 
-    def test_stepping_the_clock_is_the_owners(self):
+    def test_stepping_the_clock_is_the_owners(self) -> None:
         w.bed_of(self.ada, self.garden)
         w.type_days(self.ada, self.garden)
         self.assertEqual(self.call("post", "/step")["today"], "2025-07-12")
         self.assertEqual(self.call("get", "/round")["garden"]["today"], "2025-07-12")
         self.assertEqual(self.call("post", "/visit"), {"weather_fresh": True})
 
-    def test_the_catalogue_holds_every_word_a_form_needs(self):
+    def test_the_catalogue_holds_every_word_a_form_needs(self) -> None:
         words = w.send(self.client_, "get", "/catalogue").json()
         self.assertGreaterEqual(len(words["crops"]), 12)
         self.assertTrue(all(c["source"] for c in words["crops"]))

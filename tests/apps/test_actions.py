@@ -22,7 +22,7 @@ from tests.apps import world as w
 
 
 class Beds(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
 
@@ -38,7 +38,7 @@ class Beds(TestCase):
         self.assertEqual(caught.exception.field, field)
         self.assertEqual(Bed.objects.count(), before)
 
-    def test_describing_again_keeps_dated_facts(self):
+    def test_describing_again_keeps_dated_facts(self) -> None:
         bed = self.save(plantings=[dict(w.TOMATOES)], mulch={"kind": "straw", "depth_m": 0.05, "cover": 1.0})
         planting = bed.plantings.get()
         self.assertEqual(SizeSighting.objects.get().date, w.TODAY)
@@ -52,7 +52,7 @@ class Beds(TestCase):
         self.save(bed.pk, [])
         self.assertFalse(bed.plantings.filter(withdrawn_at=None).exists())
 
-    def test_bad_beds_name_their_field_and_save_nothing(self):
+    def test_bad_beds_name_their_field_and_save_nothing(self) -> None:
         self.save()
         self.refused("name", name="Bench")
         self.refused("length_m", name="B", length_m=0.0)
@@ -69,7 +69,7 @@ class Beds(TestCase):
         self.refused("plantings[0].sizes[0].spread_m", name="B", plantings=[{**w.TOMATOES, "spread_m": 40.0}])
         self.refused("plantings[0].id", name="B", plantings=[{**w.TOMATOES, "id": 999_999}])
 
-    def test_removal_can_be_undone_unless_the_name_is_taken(self):
+    def test_removal_can_be_undone_unless_the_name_is_taken(self) -> None:
         bed = self.save()
         ga.RemoveBed(self.ada, self.garden.pk, bed.pk).execute()
         self.assertEqual(situation(self.garden).lacks, "beds")
@@ -79,7 +79,7 @@ class Beds(TestCase):
         with self.assertRaises(InputError):
             ga.RestoreBed(self.ada, self.garden.pk, bed.pk).execute()
 
-    def test_a_helper_records_but_does_not_edit(self):
+    def test_a_helper_records_but_does_not_edit(self) -> None:
         bed, helper = self.save(), w.person("ben")
         w.join(self.garden, helper, "helper")
         wa.RecordWatering(helper, self.garden.pk, bed.pk, uuid.uuid4(), 5.0).execute()
@@ -93,14 +93,14 @@ class Beds(TestCase):
             with self.assertRaises(NotAllowed):
                 act()
 
-    def test_a_bed_of_long_ago_can_still_be_described_again(self):
+    def test_a_bed_of_long_ago_can_still_be_described_again(self) -> None:
         bed = self.save()
         Bed.objects.filter(pk=bed.pk).update(opened=w.TODAY - dt.timedelta(days=30 * 365))
         values = {k: v for k, v in w.BED.items() if k != "opened"}
         ga.SaveBed(self.ada, self.garden.pk, {**values, "length_m": 3.0}, bed_id=bed.pk).execute()
         self.assertEqual(Bed.objects.get(pk=bed.pk).length_m, 3.0)
 
-    def test_a_rename_never_undoes_a_put_away_nor_a_step(self):
+    def test_a_rename_never_undoes_a_put_away_nor_a_step(self) -> None:
         """Somebody reads the garden, somebody else puts it away or steps its day, and then the name is kept."""
 
         def meanwhile(values):
@@ -113,7 +113,7 @@ class Beds(TestCase):
         self.assertIsNotNone(kept.removed_at)
         self.assertEqual(kept.clock_date, dt.date(2025, 7, 12))
 
-    def test_gardens_and_rigs_are_checked(self):
+    def test_gardens_and_rigs_are_checked(self) -> None:
         for field, values in {
             "latitude": {"latitude": 80.0},
             "time_zone": {"time_zone": "Mars/Olympus"},
@@ -136,7 +136,7 @@ class Beds(TestCase):
 
 
 class Events(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -152,7 +152,7 @@ class Events(TestCase):
     def word(self):
         return situation(self.garden).plan.beds[0].word
 
-    def test_a_watering_changes_the_answer_and_striking_it_changes_it_back(self):
+    def test_a_watering_changes_the_answer_and_striking_it_changes_it_back(self) -> None:
         self.assertEqual(self.word(), "soak")
         poured = self.pour()
         self.assertEqual(self.word(), "done")
@@ -161,7 +161,7 @@ class Events(TestCase):
         wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk, back=True).execute()
         self.assertEqual(self.word(), "done")
 
-    def test_the_same_id_twice_is_one_event(self):
+    def test_the_same_id_twice_is_one_event(self) -> None:
         event_id = uuid.uuid4()
         self.pour(event_id=event_id)
         self.pour(event_id=event_id)
@@ -170,7 +170,7 @@ class Events(TestCase):
         with self.assertRaises(NotFound):
             wa.RecordWatering(self.ada, self.garden.pk, other.pk, event_id, 5.0).execute()
 
-    def test_a_check_corrects_and_bad_events_are_refused(self):
+    def test_a_check_corrects_and_bad_events_are_refused(self) -> None:
         wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "wet").execute()
         self.assertEqual(self.word(), "leave")
         for field, act in {
@@ -185,7 +185,7 @@ class Events(TestCase):
             self.assertEqual(caught.exception.field, field)
         self.assertEqual(Watering.objects.count(), 0)
 
-    def test_advice_is_kept_once_for_the_same_facts(self):
+    def test_advice_is_kept_once_for_the_same_facts(self) -> None:
         issue.Visit(self.ada, self.garden.pk).execute()
         issue.Visit(self.ada, self.garden.pk).execute()
         self.assertEqual(IssuedAdvice.objects.count(), 1)
@@ -193,13 +193,13 @@ class Events(TestCase):
         issue.Visit(self.ada, self.garden.pk).execute()
         self.assertEqual([a.beds[0]["word"] for a in IssuedAdvice.objects.order_by("issued_at")], ["soak", "done"])
 
-    def test_a_step_asked_for_twice_is_one(self):
+    def test_a_step_asked_for_twice_is_one(self) -> None:
         for _ in range(3):
             stepped = issue.StepDay(self.ada, self.garden.pk, w.TODAY).execute()
             self.assertEqual(stepped.today, w.TODAY + dt.timedelta(days=1))
         self.assertEqual(issue.StepDay(self.ada, self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
 
-    def test_a_gauge_struck_twice_stays_struck(self):
+    def test_a_gauge_struck_twice_stays_struck(self) -> None:
         date = w.TODAY - dt.timedelta(days=2)
         reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, 4.0).execute()
         for back in (False, False, True, True):
@@ -207,7 +207,7 @@ class Events(TestCase):
             reading.refresh_from_db()
             self.assertEqual(reading.struck_at is None, back)
 
-    def test_advice_keeps_what_it_can_be_scored_by(self):
+    def test_advice_keeps_what_it_can_be_scored_by(self) -> None:
         advice = issue.issue_advice(situation(self.garden))
         kept = advice.beds[0]
         self.assertEqual((kept["word"], kept["wait_days"]), ("soak", 0))
@@ -220,7 +220,7 @@ class Events(TestCase):
         self.assertGreater(rainy.rain[1]["mm"][1], 5.0)
         self.assertEqual(rainy.rain[1]["chance"], 1.0)
 
-    def test_stepping_needs_a_clock_of_ones_own(self):
+    def test_stepping_needs_a_clock_of_ones_own(self) -> None:
         issue.StepDay(self.ada, self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, w.TODAY + dt.timedelta(days=1))
@@ -231,12 +231,12 @@ class Events(TestCase):
 
 
 class Weather(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
 
-    def test_without_weather_the_round_says_what_it_lacks(self):
+    def test_without_weather_the_round_says_what_it_lacks(self) -> None:
         self.assertEqual(situation(self.garden).lacks, "weather")
         w.type_days(self.ada, self.garden, behind=1, ahead=0)
         now = situation(self.garden)
@@ -244,14 +244,14 @@ class Weather(TestCase):
         weather = now.plan.run.weather
         self.assertEqual(set(weather.outlook[now.plan.run.n_behind :]), {"resampled"})
 
-    def test_past_typed_days_are_observed_and_future_ones_the_outlook(self):
+    def test_past_typed_days_are_observed_and_future_ones_the_outlook(self) -> None:
         w.type_days(self.ada, self.garden, behind=12, ahead=3)
         weather = situation(self.garden).plan.run.weather
         n = weather.n_behind
         self.assertEqual(set(weather.outlook[:n]), {"observed"})
         self.assertEqual(weather.outlook[n : n + 4], ("typed", "typed", "typed", "resampled"))
 
-    def test_correcting_last_weeks_gauge_changes_todays_advice(self):
+    def test_correcting_last_weeks_gauge_changes_todays_advice(self) -> None:
         w.type_days(self.ada, self.garden)
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
         reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY - dt.timedelta(days=1), 28.0).execute()
@@ -259,7 +259,7 @@ class Weather(TestCase):
         we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
 
-    def test_bad_days_are_refused_whole(self):
+    def test_bad_days_are_refused_whole(self) -> None:
         good = {"date": w.TODAY, "tmin": 10.0, "tmax": 20.0}
         for field, bad in {
             "days[1].tmin": {"date": w.TODAY + dt.timedelta(days=1), "tmin": 30.0, "tmax": 20.0},
@@ -275,12 +275,12 @@ class Weather(TestCase):
         we.TypeDays(self.ada, self.garden.pk, [{"date": w.TODAY}]).execute()  # all blank: cleared
         self.assertEqual(self.garden.weather_days.count(), 0)
 
-    def test_a_gauge_reading_is_for_a_day_that_was_or_for_today_so_far(self):
+    def test_a_gauge_reading_is_for_a_day_that_was_or_for_today_so_far(self) -> None:
         for date, rain in ((w.TODAY + dt.timedelta(days=1), 3.0), (w.TODAY - dt.timedelta(days=1), -1.0)):
             with self.assertRaises(InputError):
                 we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, rain).execute()
 
-    def test_rain_of_this_morning_counts_before_the_mornings_word(self):
+    def test_rain_of_this_morning_counts_before_the_mornings_word(self) -> None:
         w.type_days(self.ada, self.garden)
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
         reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY, 40.0).execute()
@@ -289,7 +289,7 @@ class Weather(TestCase):
         we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
 
-    def test_one_typed_figure_may_stand_beside_what_another_source_knows(self):
+    def test_one_typed_figure_may_stand_beside_what_another_source_knows(self) -> None:
         yesterday = w.TODAY - dt.timedelta(days=1)
         only = [{"date": yesterday, "tmax": 31.0}]
         with self.assertRaises(InputError):

@@ -3,8 +3,10 @@
 import datetime as dt
 import logging
 import time
+from typing import Any
 from unittest import mock
 
+import httpx
 from django.test import SimpleTestCase, TestCase
 
 from apps.exchange.samples import WRACKLINE_YARD, load_sample
@@ -20,7 +22,7 @@ OPENS_ON = WRACKLINE_YARD.opens_on
 
 
 class Demo(w.WithProvider, TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.owner = w.person("ostrander")
         self.garden, self.fresh = load_sample(WRACKLINE_YARD, self.owner)
 
@@ -28,7 +30,7 @@ class Demo(w.WithProvider, TestCase):
         now = situation(self.garden)
         return {b.bed.name: b for b in now.plan.beds}
 
-    def test_each_judgement_has_something_to_do_on_the_opening_day(self):
+    def test_each_judgement_has_something_to_do_on_the_opening_day(self) -> None:
         self.assertTrue(self.fresh)
         beds = self.words()
         self.assertGreaterEqual(len(beds), 9)
@@ -40,7 +42,7 @@ class Demo(w.WithProvider, TestCase):
         self.assertEqual((heat.dates[0] - OPENS_ON).days, 2)
         self.assertEqual(len(heat.dates), 5)
 
-    def test_marking_a_soak_done_and_stepping_a_day_changes_the_answer(self):
+    def test_marking_a_soak_done_and_stepping_a_day_changes_the_answer(self) -> None:
         bench = self.garden.beds.get(name="Long Bench")
         before = self.words()["Long Bench"]
         self.assertEqual(before.word, "soak")
@@ -52,13 +54,13 @@ class Demo(w.WithProvider, TestCase):
         self.assertTrue(self.garden.weather_days.filter(date=OPENS_ON, source="provider").exists())
         self.assertTrue(ForecastSnapshot.objects.filter(garden=self.garden, issued=self.garden.today).exists())
 
-    def test_a_fortnight_can_be_stepped_through(self):
+    def test_a_fortnight_can_be_stepped_through(self) -> None:
         for _ in range(14):
             issue.StepDay(self.owner, self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(set(situation(self.garden).plan.run.weather.outlook), {"observed", "forecast"})
 
-    def test_with_the_provider_down_the_round_still_works_and_says_how_old_it_is(self):
+    def test_with_the_provider_down_the_round_still_works_and_says_how_old_it_is(self) -> None:
         logging.disable(logging.WARNING)
         self.addCleanup(logging.disable, logging.NOTSET)
         for fault, days in (("down", 1), ("garbage", 2)):
@@ -77,22 +79,22 @@ class Adapter(w.WithProvider, SimpleTestCase):
     def fetch(self):
         return provider.fetch(44.6, -15.2, 31.0, OPENS_ON, 5)
 
-    def test_an_answer_is_read_and_checked(self):
+    def test_an_answer_is_read_and_checked(self) -> None:
         answer = self.fetch()
         self.assertEqual((len(answer.observed), len(answer.ahead)), (5, 51 * 16))
 
-    def test_down_garbage_and_slow_are_told_apart_from_weather(self):
+    def test_down_garbage_and_slow_are_told_apart_from_weather(self) -> None:
         for fault in ("down", "garbage"):
             Handler.fault = fault
             with self.subTest(fault), self.assertRaises(provider.ProviderError):
                 self.fetch()
 
-    def test_a_slow_provider_is_given_up_and_tried_again(self):
+    def test_a_slow_provider_is_given_up_and_tried_again(self) -> None:
         Handler.fault = "slow"
-        quick = provider.httpx.Timeout(0.2)
+        quick = httpx.Timeout(0.2)
         with (
             mock.patch.object(provider, "TIMEOUT", quick),
-            mock.patch.object(provider.httpx, "get", wraps=provider.httpx.get) as get,
+            mock.patch.object(httpx, "get", wraps=httpx.get) as get,
             self.assertRaises(provider.ProviderError),
         ):
             started = time.monotonic()
@@ -100,11 +102,11 @@ class Adapter(w.WithProvider, SimpleTestCase):
         self.assertEqual(get.call_count, provider.ATTEMPTS)
         self.assertLess(time.monotonic() - started, 5)
 
-    def test_answers_that_lie_are_refused(self):
+    def test_answers_that_lie_are_refused(self) -> None:
         good = provider._get(
             {"latitude": 44.6, "longitude": -15.2, "elevation": 31, "issued": "2025-07-11", "past_days": 2}
         ).json()
-        for change in (
+        changes: tuple[dict[str, Any], ...] = (
             {"protocol": "other"},
             {"issued": "2025-07-10"},
             {"members": []},
@@ -112,6 +114,7 @@ class Adapter(w.WithProvider, SimpleTestCase):
             {"observed": [{**good["observed"][0], "date": "2025-07-11"}]},
             {"observed": [{**good["observed"][0], "tmin": 90.0}]},
             {"members": [{**good["members"][0], "rain": [-5.0] * 16}]},
-        ):
+        )
+        for change in changes:
             with self.subTest(list(change)), self.assertRaises((ValueError, KeyError)):
                 provider._read({**good, **change}, OPENS_ON)

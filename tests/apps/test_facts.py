@@ -19,7 +19,7 @@ from tests.apps import world as w
 
 
 class Facts(TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
@@ -47,7 +47,7 @@ class Facts(TestCase):
     def core(self):
         return core_garden(self.garden, read_beds(self.garden))
 
-    def test_everything_noted_reaches_the_core(self):
+    def test_everything_noted_reaches_the_core(self) -> None:
         self.pour(self.bed, 20.0, 3)
         self.pour(self.bed, 10.0, 1, part="evening")
         self.pour(self.box, 8.0, 2, into="reservoir")
@@ -61,7 +61,7 @@ class Facts(TestCase):
         )
         self.assertEqual((box.mulches[0].kind, box.mulches[0].cover), ("bark", 0.5))
 
-    def test_what_is_struck_or_taken_out_does_not(self):
+    def test_what_is_struck_or_taken_out_does_not(self) -> None:
         poured = self.pour(self.bed, 20.0)
         wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk).execute()
         self.assertEqual(self.core().beds[0].waterings, ())
@@ -72,7 +72,7 @@ class Facts(TestCase):
         self.garden.beds.filter(pk=self.bed.pk).update(removed_at="2025-07-11T08:00Z")
         self.assertEqual([b.row.name for b in read_beds(self.garden)], ["Box"])
 
-    def test_reading_takes_as_many_queries_for_one_bed_as_for_nine(self):
+    def test_reading_takes_as_many_queries_for_one_bed_as_for_nine(self) -> None:
         with self.assertNumQueries(11):
             read_beds(self.garden)
         for i in range(7):
@@ -80,7 +80,7 @@ class Facts(TestCase):
         with self.assertNumQueries(11):
             self.assertEqual(len(read_beds(self.garden)), 9)
 
-    def test_the_page_and_a_garden_file_of_the_same_facts_agree(self):
+    def test_the_page_and_a_garden_file_of_the_same_facts_agree(self) -> None:
         """One call behind both doors: the same bed described in the open format gets the same plan."""
         w.type_days(self.ada, self.garden)
         self.pour(self.bed, 20.0, 3)
@@ -114,7 +114,7 @@ class Facts(TestCase):
         self.assertEqual(by_file.beds[0].dose, by_page.beds[0].dose)
         self.assertEqual(by_file.beds[0].ahead, by_page.beds[0].ahead)
 
-    def test_a_measured_hose_narrows_the_doubt_of_what_was_poured(self):
+    def test_a_measured_hose_narrows_the_doubt_of_what_was_poured(self) -> None:
         w.type_days(self.ada, self.garden)
         self.pour(self.bed, 60.0, 2)
         band = lambda: situation(self.garden).plan.beds[0].net_mm  # noqa: E731
@@ -124,7 +124,7 @@ class Facts(TestCase):
         SaveBed(self.ada, self.garden.pk, {**w.BED, "rig": rig.pk}, bed_id=self.bed.pk).execute()
         self.assertLess(band().high - band().low, guessed.high - guessed.low)
 
-    def test_a_plan_is_kept_for_the_same_facts_and_made_anew_for_others(self):
+    def test_a_plan_is_kept_for_the_same_facts_and_made_anew_for_others(self) -> None:
         w.type_days(self.ada, self.garden)
         _plans.clear()
         first = situation(self.garden)
@@ -139,7 +139,7 @@ class Facts(TestCase):
         self.garden.save()
         self.assertNotIn(situation(self.garden).facts_hash, (first.facts_hash, changed.facts_hash))
 
-    def test_a_typed_day_beats_the_providers_and_a_forecast_beats_a_typed_outlook(self):
+    def test_a_typed_day_beats_the_providers_and_a_forecast_beats_a_typed_outlook(self) -> None:
         from apps.weather.models import ForecastDay, ForecastSnapshot, WeatherDay
 
         w.type_days(self.ada, self.garden)

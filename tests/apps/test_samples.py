@@ -14,7 +14,7 @@ from tests.apps import world as w
 
 
 class Samples(w.WithProvider, TestCase):
-    def setUp(self):
+    def setUp(self) -> None:
         self.ada = w.person()
 
     def opened(self, key: str):
@@ -22,7 +22,7 @@ class Samples(w.WithProvider, TestCase):
         self.assertTrue(fresh)
         return garden, situation(garden).plan
 
-    def test_what_is_written_is_what_is_read(self):
+    def test_what_is_written_is_what_is_read(self) -> None:
         """From the file to rows and back to the core: nothing is lost but names, which become keys."""
         for key, sample in SAMPLES.items():
             with self.subTest(key):
@@ -53,7 +53,7 @@ class Samples(w.WithProvider, TestCase):
                 for name in ("people", "allowed", "growth", "heat_rule", "style", "coastal", "rigs"):
                     self.assertEqual(getattr(read, name), getattr(told, name), name)
 
-    def test_hot_dry_balcony_pots_are_watered_daily_and_the_dry_shelf_seldom(self):
+    def test_hot_dry_balcony_pots_are_watered_daily_and_the_dry_shelf_seldom(self) -> None:
         """Practice: pots with big plants in summer are watered daily; let thyme and chillies dry between."""
         garden, plan = self.opened("copperpan_court")
         self.assertTrue(plan.heat and len(plan.heat.dates) >= 5)
@@ -64,7 +64,7 @@ class Samples(w.WithProvider, TestCase):
         for pot in ("Ember Pots", "Dry Shelf"):
             self.assertLessEqual(times[pot], 6, times)
 
-    def test_before_the_rains_the_beds_wait_and_nothing_asks_for_weeks(self):
+    def test_before_the_rains_the_beds_wait_and_nothing_asks_for_weeks(self) -> None:
         garden, plan = self.opened("sixweir_landing")
         words = {b.row.name: p.word for b, p in zip(read_beds(garden), plan.beds, strict=True)}
         self.assertEqual(words["Upper Weir"], "wait")
@@ -80,7 +80,7 @@ class Samples(w.WithProvider, TestCase):
         # A week of rain stands above the air mark on the slow ground.
         self.assertGreater(max(d.net.low < -plan.beds[1].day.air_mark for d in lines["Lower Weir"].days), 0)
 
-    def test_southern_clay_is_watered_in_passes_in_its_january_summer(self):
+    def test_southern_clay_is_watered_in_passes_in_its_january_summer(self) -> None:
         garden, plan = self.opened("gullrest_paddock")
         self.assertGreater(plan.hours.sunset - plan.hours.sunrise, 13.5)
         doses = {b.row.name: p.dose for b, p in zip(read_beds(garden), plan.beds, strict=True) if p.dose}
@@ -89,7 +89,7 @@ class Samples(w.WithProvider, TestCase):
         gives = fortnight(plan).gives
         self.assertTrue(gives)  # fifteen minutes on a weekday are not enough for all
 
-    def test_a_sample_is_opened_by_a_person_and_thrown_away(self):
+    def test_a_sample_is_opened_by_a_person_and_thrown_away(self) -> None:
         client = w.client_of(self.ada)
         listed = client.get("/api/samples").json()
         self.assertEqual([x["key"] for x in listed], list(SAMPLES))
@@ -112,7 +112,7 @@ class Samples(w.WithProvider, TestCase):
         self.assertEqual(client.get(feed).status_code, 200)
         self.assertEqual(w.send(client, "get", f"/gardens/{made.json()['id']}/round").status_code, 200)
 
-    def test_only_so_many_put_away_gardens_are_kept(self):
+    def test_only_so_many_put_away_gardens_are_kept(self) -> None:
         first = w.garden_of(self.ada)
         PutAwayGarden(self.ada, first.pk).execute()
         for _ in range(MOST_PUT_AWAY):
@@ -120,13 +120,13 @@ class Samples(w.WithProvider, TestCase):
         self.assertEqual(len(put_away(self.ada)), MOST_PUT_AWAY)
         self.assertFalse(Garden.objects.filter(pk=first.pk).exists())
 
-    def test_a_person_can_have_only_so_many(self):
+    def test_a_person_can_have_only_so_many(self) -> None:
         for _ in range(20):
             w.garden_of(self.ada)
         with self.assertRaises(ValueError):
             OpenSample(self.ada, "wrackline_yard").execute()
 
-    def test_stepping_into_the_rains(self):
+    def test_stepping_into_the_rains(self) -> None:
         garden, _ = self.opened("sixweir_landing")
         self.assertEqual(garden.today, dt.date(2025, 6, 3))
         from apps.planning.issue import StepDay

@@ -87,6 +87,9 @@ def join(garden: Garden, user: Any, role: str) -> None:
 class WithProvider:
     """Mix in to run the weather stand-in in this process, on a port of its own."""
 
+    provider: Any
+    _settings: Any
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.provider = serve(0)

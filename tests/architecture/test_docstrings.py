@@ -39,14 +39,14 @@ def lacks(node: ast.FunctionDef, said: str, module_said: str) -> list[str]:
 
 
 class Docstrings(unittest.TestCase):
-    def test_every_public_function_of_the_core_says_units_errors_and_source(self):
+    def test_every_public_function_of_the_core_says_units_errors_and_source(self) -> None:
         seen = 0
         for place, node, said, module_said in public_functions(ROOT):
             seen += 1
             self.assertEqual(lacks(node, said, module_said), [], place)
         self.assertGreater(seen, 150)
 
-    def test_one_that_says_nothing_is_found(self):
+    def test_one_that_says_nothing_is_found(self) -> None:
         [silent] = ast.parse("def f(x: float) -> float:\n    require_between('x', x, 0, 1)\n    return x").body
         self.assertEqual(len(lacks(silent, "", "")), 4)
         self.assertEqual(lacks(silent, "x [m]. Raises InputError. FAO-56 eq. 1.", ""), [])

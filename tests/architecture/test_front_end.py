@@ -12,7 +12,7 @@ FRONTEND = pathlib.Path(__file__).resolve().parents[2] / "frontend"
 
 
 class FrontEnd(unittest.TestCase):
-    def test_units_words_isles_and_forms(self):
+    def test_units_words_isles_and_forms(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             out = pathlib.Path(folder) / "out.json"
             done = subprocess.run(

@@ -40,7 +40,7 @@ def contracts_of(house: pathlib.Path) -> subprocess.CompletedProcess[str]:
 
 
 class Core(unittest.TestCase):
-    def test_a_fresh_interpreter_finds_no_web_framework_behind_the_core(self):
+    def test_a_fresh_interpreter_finds_no_web_framework_behind_the_core(self) -> None:
         code = (
             "import agronomy.__main__, agronomy.formats.read_garden, agronomy.decide.sources, sys;"
             "print([m for m in sys.modules if m.split('.')[0] in"
@@ -49,7 +49,7 @@ class Core(unittest.TestCase):
         done = subprocess.run([sys.executable, "-c", code], cwd=ROOT, capture_output=True, text=True, check=True)
         self.assertEqual(done.stdout.strip(), "[]")
 
-    def test_no_module_of_the_core_reads_the_clock_and_only_one_reads_files(self):
+    def test_no_module_of_the_core_reads_the_clock_and_only_one_reads_files(self) -> None:
         for file in (ROOT / "agronomy").rglob("*.py"):
             tree = ast.parse(file.read_text())
             for node in ast.walk(tree):
@@ -63,11 +63,11 @@ class Core(unittest.TestCase):
                     reads = name == "open" or name.endswith((".read_text", ".read_bytes", ".open"))
                     self.assertFalse(reads and file.name != "__main__.py", f"{file}:{node.lineno} {name}")
 
-    def test_import_contracts(self):
+    def test_import_contracts(self) -> None:
         done = contracts_of(ROOT)
         self.assertEqual(done.returncode, 0, done.stdout)
 
-    def test_each_wall_finds_what_is_planted_behind_it(self):
+    def test_each_wall_finds_what_is_planted_behind_it(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             house = pathlib.Path(folder)
             for name in ("agronomy", "apps", "api", "config", "standins"):
@@ -83,7 +83,7 @@ class Core(unittest.TestCase):
         for name in named:
             self.assertIn(f"{name} BROKEN", said)
 
-    def test_actions_and_queries_know_no_web(self):
+    def test_actions_and_queries_know_no_web(self) -> None:
         for file in (ROOT / "apps").rglob("*.py"):
             for node in ast.walk(ast.parse(file.read_text())):
                 module = (node.module or "") if isinstance(node, ast.ImportFrom) else ""
@@ -91,7 +91,7 @@ class Core(unittest.TestCase):
                     module.startswith(("django.http", "django.shortcuts", "django.views", "django.urls")), file
                 )
 
-    def test_stand_ins_import_nothing_of_ours(self):
+    def test_stand_ins_import_nothing_of_ours(self) -> None:
         for file in (ROOT / "standins").rglob("*.py"):
             for node in ast.walk(ast.parse(file.read_text())):
                 names = [a.name for a in node.names] if isinstance(node, ast.Import) else []
@@ -99,7 +99,7 @@ class Core(unittest.TestCase):
                 for name in names:
                     self.assertNotIn(name.split(".")[0], ("agronomy", "apps", "api", "config"), file)
 
-    def test_every_public_function_of_the_core_is_described(self):
+    def test_every_public_function_of_the_core_is_described(self) -> None:
         for file in (ROOT / "agronomy").rglob("*.py"):
             tree = ast.parse(file.read_text())
             self.assertTrue(ast.get_docstring(tree), file)
@@ -112,7 +112,7 @@ SHORT = {"main", "stage_name", "style_of", "trigger_of"}
 
 
 class Heads(unittest.TestCase):
-    def test_the_head_of_each_package_names_what_lies_in_it_and_nothing_else(self):
+    def test_the_head_of_each_package_names_what_lies_in_it_and_nothing_else(self) -> None:
         heads = [ROOT / name for name in ("agronomy", "api", "apps", "scripts")]
         heads += [p.parent for root in ("agronomy", "apps") for p in (ROOT / root).glob("*/__init__.py")]
         for folder in heads:
@@ -121,7 +121,7 @@ class Heads(unittest.TestCase):
                 named = {line.split()[0] for line in head.splitlines() if line.startswith("    ")}
                 self.assertEqual(named, things_in(folder))
 
-    def test_the_face_of_the_core_is_what_lies_in_it(self):
+    def test_the_face_of_the_core_is_what_lies_in_it(self) -> None:
         packages = {name for name in things_in(ROOT / "agronomy") if (ROOT / "agronomy" / name).is_dir()}
         self.assertEqual(set(agronomy.__all__), packages)
 

@@ -26,7 +26,7 @@ console.log(JSON.stringify(broken))
 
 
 class Walls(unittest.TestCase):
-    def test_a_way_from_any_feature_into_another_or_the_shell_is_found(self):
+    def test_a_way_from_any_feature_into_another_or_the_shell_is_found(self) -> None:
         features = sorted(p.name for p in (FRONTEND / "src" / "features").iterdir() if p.is_dir())
         self.assertGreaterEqual(len(features), 8)
         asked = [("src/shared/planted.ts", f"@/features/{features[0]}/anything", True)]

@@ -6,7 +6,7 @@ import pathlib
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
-from playwright.sync_api import Page, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
 
 from apps.exchange.samples import WRACKLINE_YARD, load_sample
 from tests.apps import world as w
@@ -28,22 +28,25 @@ WCAG = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
 
 
 class InBrowser(w.WithProvider, StaticLiveServerTestCase):
+    playwright: Playwright
+    browser: Browser
+
     viewport = {"width": 1280, "height": 800}
 
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
         super().setUpClass()
         cls.playwright = sync_playwright().start()
         cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
 
     @classmethod
-    def tearDownClass(cls):
+    def tearDownClass(cls) -> None:
         cls.browser.close()
         cls.playwright.stop()
         super().tearDownClass()
 
-    def setUp(self):
+    def setUp(self) -> None:
         cache.clear()
         self.owner = w.person("ostrander")
         self.garden, _ = load_sample(WRACKLINE_YARD, self.owner)

@@ -19,7 +19,7 @@ class Ahead(InBrowser):
     def soaks(self, bed: str):
         return self.page.locator("tbody tr", has=self.page.get_by_role("link", name=bed)).locator("button.soak")
 
-    def test_a_soak_is_moved_by_key_tried_put_back_kept_and_taken_back(self):
+    def test_a_soak_is_moved_by_key_tried_put_back_kept_and_taken_back(self) -> None:
         page = self.opened()
         soak = self.soaks("Long Bench").nth(1)
         was = soak.get_attribute("id")
@@ -40,7 +40,7 @@ class Ahead(InBrowser):
         expect(page.locator(f"#{was}")).to_be_visible()
         self.assert_quiet()
 
-    def test_a_soak_is_dragged_along_its_row(self):
+    def test_a_soak_is_dragged_along_its_row(self) -> None:
         page = self.opened()
         soak = self.soaks("Glass End").first
         box = soak.bounding_box()
@@ -55,7 +55,7 @@ class Ahead(InBrowser):
         page.get_by_role("button", name="Put it back").click()
         expect(page.get_by_role("button", name="Keep it")).to_have_count(0)
 
-    def test_what_does_not_fit_is_named_and_the_calendar_address_is_private(self):
+    def test_what_does_not_fit_is_named_and_the_calendar_address_is_private(self) -> None:
         Garden.objects.update(people=[{"name": "Bo", "minutes": [4, 4, 4, 4, 4, 4, 4]}])
         page = self.opened()
         expect(page.get_by_role("heading", name="What does not fit")).to_be_visible()
@@ -71,7 +71,7 @@ class Ahead(InBrowser):
         self.go(f"/g/{self.garden.pk}/round")
         expect(page.get_by_role("main")).to_contain_text("can wait")
 
-    def test_it_prints_as_a_table_without_its_handles(self):
+    def test_it_prints_as_a_table_without_its_handles(self) -> None:
         page = self.opened()
         page.emulate_media(media="print")
         expect(page.get_by_role("button", name="Print")).to_be_hidden()
@@ -83,7 +83,7 @@ class Depth(InBrowser):
     def pick(self, answer: str) -> None:
         self.page.locator("label", has_text=re.compile(f"^{answer}$")).click()
 
-    def test_soil_in_layers_light_and_a_crop_of_ones_own(self):
+    def test_soil_in_layers_light_and_a_crop_of_ones_own(self) -> None:
         self.sign_in()
         page = self.page
         bed = self.garden.beds.get(name="Quay Bed")
@@ -120,7 +120,7 @@ class Depth(InBrowser):
         soils = BedRecord.objects.filter(bed=bed, aspect="soil").order_by("date")
         self.assertEqual([s.date.isoformat() for s in soils], ["2025-06-12", "2025-07-09"])
 
-    def test_every_kind_of_check_can_be_noted(self):
+    def test_every_kind_of_check_can_be_noted(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/bed/{self.garden.beds.get(name='Blue Box').pk}")
@@ -149,7 +149,7 @@ class Depth(InBrowser):
         expect(page.get_by_role("main")).to_contain_text("Still wet, left it")
         self.assertEqual(Observation.objects.filter(bed__name="Blue Box").count(), 4)
 
-    def test_sizes_are_looked_through_in_one_pass(self):
+    def test_sizes_are_looked_through_in_one_pass(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/sizes")
@@ -160,7 +160,7 @@ class Depth(InBrowser):
         seen = SizeSighting.objects.filter(date=self.garden.today).order_by("planting_id")
         self.assertEqual([(s.height, s.spread_m) for s in seen], [("knee", 1.2), ("waist", 0.35)])
 
-    def test_the_households_time_is_kept_and_a_slip_is_named(self):
+    def test_the_households_time_is_kept_and_a_slip_is_named(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/settings")
@@ -174,7 +174,7 @@ class Depth(InBrowser):
         self.garden.refresh_from_db()
         self.assertEqual((self.garden.people[0]["minutes"][0], self.garden.growth), (33, "warmth"))
 
-    def test_a_sample_is_opened_and_thrown_away(self):
+    def test_a_sample_is_opened_and_thrown_away(self) -> None:
         self.sign_in()
         page = self.page
         self.go("/new-garden")

@@ -2,6 +2,7 @@
 
 import datetime as dt
 import re
+from typing import Any
 
 from playwright.sync_api import expect
 
@@ -36,7 +37,7 @@ ISLES = (
 class ByThumb(Described):
     viewport = {"width": 390, "height": 844}
 
-    def test_five_unlike_isles_give_a_round(self):
+    def test_five_unlike_isles_give_a_round(self) -> None:
         self.sign_in()
         page = self.page
         self.go("/new-garden")
@@ -81,7 +82,7 @@ class ByKeyboard(Described):
                 return
         self.fail(f"no Tab reaches {name}")
 
-    def test_a_garden_and_a_bed_without_a_mouse(self):
+    def test_a_garden_and_a_bed_without_a_mouse(self) -> None:
         self.sign_in()
         page = self.page
         self.go("/new-garden")
@@ -115,7 +116,7 @@ class ByKeyboard(Described):
 
 
 class Fitting(Described):
-    def test_a_squash_in_a_pot_is_told_before_it_is_kept_and_a_usual_size_is_a_tap(self):
+    def test_a_squash_in_a_pot_is_told_before_it_is_kept_and_a_usual_size_is_a_tap(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/ground/new")
@@ -138,7 +139,7 @@ class Fitting(Described):
         self.assertFalse(self.garden.beds.filter(name="Thimble").exists())
         self.assert_quiet()
 
-    def test_a_tray_is_hardened_off_and_planted_out(self):
+    def test_a_tray_is_hardened_off_and_planted_out(self) -> None:
         tray = self.garden.beds.create(
             name="Tray", kind="tray", length_m=0.4, width_m=0.25, opened=self.garden.today - dt.timedelta(days=20)
         )
@@ -165,12 +166,12 @@ class Fitting(Described):
         self.go(f"/g/{self.garden.pk}/ahead")
         expect(page.get_by_role("main")).to_contain_text("Low Corner")
 
-    def test_a_crop_taken_out_of_a_bed_comes_back(self):
+    def test_a_crop_taken_out_of_a_bed_comes_back(self) -> None:
         bed = self.garden.beds.get(name="Saltings")
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")
-        held = []  # the bed's page as it is read before the undo; it comes home after it
+        held: list[Any] = []  # the bed's page as it is read before the undo; it comes home after it
 
         def hold(route):
             if route.request.method == "GET" and not held:
@@ -195,7 +196,7 @@ class Fitting(Described):
         expect(page.get_by_role("main")).to_contain_text("leeks")
         self.assertTrue(bed.plantings.filter(withdrawn_at=None).exists())
 
-    def test_a_spreadsheet_of_beds_is_taken_in_or_each_line_is_named(self):
+    def test_a_spreadsheet_of_beds_is_taken_in_or_each_line_is_named(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/settings")
@@ -212,7 +213,7 @@ class Fitting(Described):
 
 
 class OnTheBench(Described):
-    def test_each_test_can_be_done_and_taken_back(self):
+    def test_each_test_can_be_done_and_taken_back(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/bench")
@@ -260,7 +261,7 @@ class OnTheBench(Described):
 
 
 class TheYearsTurn(Described):
-    def test_a_season_ends_and_is_taken_back(self):
+    def test_a_season_ends_and_is_taken_back(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/settings")
@@ -275,7 +276,7 @@ class TheYearsTurn(Described):
         expect(page.get_by_role("status")).to_contain_text("stands again")
         self.assertTrue(Planting.objects.filter(crop="tomato", removed=None).exists())
 
-    def test_what_was_forgotten_comes_back(self):
+    def test_what_was_forgotten_comes_back(self) -> None:
         OwnCrop.objects.create(garden=self.garden, name="Weir Gold", like="tomato")
         self.sign_in()
         page = self.page

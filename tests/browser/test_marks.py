@@ -12,7 +12,7 @@ from tests.browser.base import InBrowser
 class Marks(InBrowser):
     viewport = {"width": 390, "height": 844}
 
-    def setUp(self):
+    def setUp(self) -> None:
         super().setUp()
         self.sign_in()
         self.today = Watering.objects.filter(bed__garden=self.garden, date=self.garden.today, struck_at=None)
@@ -25,7 +25,7 @@ class Marks(InBrowser):
         self.settled()
         return [round(box["y"]) for row in self.page.query_selector_all(".stop") if (box := row.bounding_box())]
 
-    def test_a_double_tap_and_one_half_a_second_later_pour_once_and_rows_stay(self):
+    def test_a_double_tap_and_one_half_a_second_later_pour_once_and_rows_stay(self) -> None:
         done = self.page.get_by_role("button", name="Long Bench: done")
         done.scroll_into_view_if_needed()
         box, rows = done.bounding_box(), self.tops()
@@ -41,7 +41,7 @@ class Marks(InBrowser):
         self.assertEqual(self.poured(), 1)
         expect(self.page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
 
-    def test_a_dry_finger_tapped_twice_takes_nothing_back(self):
+    def test_a_dry_finger_tapped_twice_takes_nothing_back(self) -> None:
         button = self.page.get_by_role("button", name="Lamp Basket: Dry")
         button.scroll_into_view_if_needed()
         box = button.bounding_box()
@@ -51,7 +51,7 @@ class Marks(InBrowser):
         self.assertEqual(self.garden.beds.get(name="Lamp Basket").observations.filter(struck_at=None).count(), 1)
         self.assertEqual(self.poured(), 0)
 
-    def test_a_key_held_down_is_one_deed(self):
+    def test_a_key_held_down_is_one_deed(self) -> None:
         self.page.keyboard.press("j")
         for _ in range(6):
             self.page.keyboard.down("d")  # held: the browser repeats it
@@ -60,7 +60,7 @@ class Marks(InBrowser):
         self.settled()
         self.assertEqual(self.poured(), 1)
 
-    def test_two_open_pages_pour_once(self):
+    def test_two_open_pages_pour_once(self) -> None:
         other = self.context.new_page()
         other.goto(self.page.url)
         expect(other.get_by_role("button", name="Long Bench: done")).to_be_visible()
@@ -73,7 +73,7 @@ class Marks(InBrowser):
         expect(other.locator(".snack")).to_contain_text("was noted already, and that stands")
         self.assertEqual(self.poured(), 1)
 
-    def test_a_lost_answer_is_sent_again_and_pours_once(self):
+    def test_a_lost_answer_is_sent_again_and_pours_once(self) -> None:
         lost = threading.Event()
 
         def lose_the_answer(route: Route) -> None:
@@ -92,7 +92,7 @@ class Marks(InBrowser):
         expect(self.page.get_by_role("button", name="Long Bench: undo")).to_be_visible(timeout=20_000)
         self.assertEqual(self.poured(), 1)
 
-    def test_it_can_be_given_up_and_marked_again(self):
+    def test_it_can_be_given_up_and_marked_again(self) -> None:
         self.page.route("**/waterings", lambda route: route.abort())
         self.page.get_by_role("button", name="Long Bench: done").click()
         self.page.get_by_role("button", name="Stop sending").click()
@@ -103,7 +103,7 @@ class Marks(InBrowser):
         expect(self.page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
         self.assertEqual(self.poured(), 1)
 
-    def test_without_a_connection_it_says_at_once_that_it_was_not_kept(self):
+    def test_without_a_connection_it_says_at_once_that_it_was_not_kept(self) -> None:
         self.context.set_offline(True)
         for name in ("Long Bench", "Glass End", "Sailcloth Bag"):
             self.page.get_by_role("button", name=f"{name}: done").click()
@@ -115,7 +115,7 @@ class Marks(InBrowser):
         self.assertEqual(self.poured(), 0)
         expect(self.page.get_by_role("button", name="Long Bench: done")).to_be_visible()
 
-    def test_after_an_undo_the_next_mark_is_another_one(self):
+    def test_after_an_undo_the_next_mark_is_another_one(self) -> None:
         for _ in range(2):
             self.page.get_by_role("button", name="Long Bench: done").click()
             undo = self.page.get_by_role("button", name="Long Bench: undo")
@@ -127,7 +127,7 @@ class Marks(InBrowser):
         self.assertEqual(self.poured(), 0)
         self.assertEqual(Watering.objects.filter(bed__name="Long Bench", date=self.garden.today).count(), 2)
 
-    def test_part_of_a_dose_leaves_the_rest_to_pour(self):
+    def test_part_of_a_dose_leaves_the_rest_to_pour(self) -> None:
         page = self.page
         page.get_by_role("button", name="Glass End: more").click()
         page.get_by_role("menuitem", name="Another amount").click()
@@ -146,7 +146,7 @@ class Marks(InBrowser):
         expect(row).to_contain_text("Watered today")
         self.assertEqual(self.poured(), 2)
 
-    def test_menus_are_made_when_they_are_opened(self):
+    def test_menus_are_made_when_they_are_opened(self) -> None:
         self.settled()
         self.assertGreater(self.page.locator(".stop").count(), 10)
         self.assertEqual(self.page.locator(".el-dropdown, .el-dropdown-menu").count(), 0)
@@ -157,7 +157,7 @@ class Marks(InBrowser):
 
 
 class Numbers(InBrowser):
-    def test_what_is_no_number_is_never_kept_as_the_number_before(self):
+    def test_what_is_no_number_is_never_kept_as_the_number_before(self) -> None:
         self.sign_in()
         page, bed = self.page, self.garden.beds.get(name="Long Bench")
         self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")

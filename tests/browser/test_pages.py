@@ -11,7 +11,7 @@ from tests.browser.base import InBrowser
 
 
 class Morning(InBrowser):
-    def test_sign_in_see_the_round_mark_a_soak_step_a_day_see_the_change(self):
+    def test_sign_in_see_the_round_mark_a_soak_step_a_day_see_the_change(self) -> None:
         self.sign_in()
         page = self.page
         stop = page.get_by_role("listitem").filter(has_text="Long Bench")
@@ -26,7 +26,7 @@ class Morning(InBrowser):
         expect(resting).to_contain_text("Long Bench")
         self.assert_quiet()
 
-    def test_undo_another_amount_not_today_and_looked_wet(self):
+    def test_undo_another_amount_not_today_and_looked_wet(self) -> None:
         self.sign_in()
         page = self.page
         today = Watering.objects.filter(bed__name="Glass End", date=self.garden.today, struck_at=None)
@@ -51,7 +51,7 @@ class Morning(InBrowser):
         expect(resting).to_contain_text("Lamp Basket")
         self.assert_quiet()
 
-    def test_the_whole_round_in_one_go_and_a_failed_save_says_so(self):
+    def test_the_whole_round_in_one_go_and_a_failed_save_says_so(self) -> None:
         self.sign_in()
         page = self.page
         page.get_by_role("button", name=re.compile("All .* done")).click()
@@ -67,7 +67,7 @@ class Morning(InBrowser):
         self.assertGreater(poured.count(), 2)
         self.assertEqual({p.part for p in poured}, {"evening"})
 
-    def test_by_keyboard_alone(self):
+    def test_by_keyboard_alone(self) -> None:
         self.sign_in()
         page = self.page
         page.keyboard.press("j")
@@ -82,7 +82,7 @@ class Morning(InBrowser):
         expect(page.get_by_role("status")).to_contain_text("not today")
         self.assert_quiet()
 
-    def test_why_opens_the_arithmetic_down_to_its_sources(self):
+    def test_why_opens_the_arithmetic_down_to_its_sources(self) -> None:
         self.sign_in()
         page = self.page
         page.get_by_role("listitem").filter(has_text="Net Row").get_by_role("button", name=re.compile("Why")).click()
@@ -97,7 +97,7 @@ class Morning(InBrowser):
         expect(why).to_contain_text("Allen and Pereira 2009")
         expect(why).to_contain_text("Schwartzman and Zur 1986")
 
-    def test_axe_on_every_view_in_every_light(self):
+    def test_axe_on_every_view_in_every_light(self) -> None:
         self.sign_in()
         base = f"/g/{self.garden.pk}"
         bed = self.garden.beds.get(name="Long Bench")
@@ -131,7 +131,7 @@ class Morning(InBrowser):
 
 
 class Views(InBrowser):
-    def test_a_bed_is_checked_watered_struck_and_its_ledger_read(self):
+    def test_a_bed_is_checked_watered_struck_and_its_ledger_read(self) -> None:
         self.sign_in()
         page = self.page
         bed = self.garden.beds.get(name="Kiln Bed")
@@ -162,7 +162,7 @@ class Views(InBrowser):
         expect(rows).to_have_count(14)
         expect(rows.first).to_contain_text("Thu 10 Jul")
 
-    def test_the_gauge_changes_the_round(self):
+    def test_the_gauge_changes_the_round(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/sky")
@@ -181,7 +181,7 @@ class Views(InBrowser):
         expect(page.get_by_role("table")).not_to_contain_text("rain from your gauge")
         self.assert_quiet()
 
-    def test_settings_are_kept_units_light_and_a_bucket_under_the_hose(self):
+    def test_settings_are_kept_units_light_and_a_bucket_under_the_hose(self) -> None:
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/settings")
@@ -205,7 +205,7 @@ class Views(InBrowser):
         self.go(f"/g/{self.garden.pk}/round")
         expect(page.get_by_role("listitem").filter(has_text="Long Bench")).to_contain_text(" gal")
 
-    def test_with_the_provider_down_the_round_says_how_old_its_weather_is(self):
+    def test_with_the_provider_down_the_round_says_how_old_its_weather_is(self) -> None:
         from standins.weather.__main__ import Handler
 
         self.sign_in()
@@ -215,7 +215,7 @@ class Views(InBrowser):
             expect(self.page.get_by_role("note")).to_contain_text("a forecast a day old")
         expect(self.page.get_by_role("listitem").filter(has_text="Long Bench")).to_be_visible()
 
-    def test_a_lost_server_is_said_and_can_be_tried_again(self):
+    def test_a_lost_server_is_said_and_can_be_tried_again(self) -> None:
         self.sign_in()
         page = self.page
         page.route("**/api/gardens/*/sky", lambda route: route.fulfill(status=503, body="{}"))
@@ -227,7 +227,7 @@ class Views(InBrowser):
         self.go("/no/such/place")
         expect(page.get_by_role("heading", level=1)).to_have_text("There is nothing at this address")
 
-    def test_the_round_prints_without_its_buttons(self):
+    def test_the_round_prints_without_its_buttons(self) -> None:
         self.sign_in()
         self.page.emulate_media(media="print")
         expect(self.page.get_by_role("navigation")).to_be_hidden()
@@ -238,7 +238,7 @@ class Views(InBrowser):
 class Thumb(InBrowser):
     viewport = {"width": 390, "height": 844}
 
-    def test_the_sky_fits_a_phone_after_a_gauge_was_read(self):
+    def test_the_sky_fits_a_phone_after_a_gauge_was_read(self) -> None:
         self.sign_in()
         self.go(f"/g/{self.garden.pk}/sky")
         self.page.get_by_label("In the gauge").fill("4,5")
@@ -246,7 +246,7 @@ class Thumb(InBrowser):
         expect(self.page.get_by_role("button", name=re.compile("^Strike the gauge"))).to_be_attached()
         self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
 
-    def test_the_round_fits_a_phone(self):
+    def test_the_round_fits_a_phone(self) -> None:
         self.go("/sign-up")
         self.assert_axe_finds_nothing("sign-up")
         self.sign_in()
@@ -285,7 +285,7 @@ class FromScratch(InBrowser):
     def pick(self, answer: str) -> None:
         self.page.locator("label", has_text=re.compile(f"^{answer}$")).click()
 
-    def test_a_person_makes_a_garden_of_their_own(self):
+    def test_a_person_makes_a_garden_of_their_own(self) -> None:
         page = self.page
         self.go("/sign-up")
         page.fill("input[name=username]", "newcomer")
@@ -364,7 +364,7 @@ class FromScratch(InBrowser):
         page.get_by_role("button", name=re.compile("^Strike")).click()
         expect(page.get_by_role("button", name=re.compile("^Count it again"))).to_be_visible()
 
-    def test_a_helper_notes_but_does_not_edit(self):
+    def test_a_helper_notes_but_does_not_edit(self) -> None:
         w.person("ben")
         self.sign_in()
         page = self.page
@@ -392,7 +392,7 @@ class FromScratch(InBrowser):
         page.get_by_role("button", name="Leave Wrackline Yard").click()
         expect(page.get_by_role("heading", level=1)).to_have_text("A garden of your own")
 
-    def test_a_strangers_address_shows_nothing_of_theirs(self):
+    def test_a_strangers_address_shows_nothing_of_theirs(self) -> None:
         w.person("eve")
         self.go("/sign-in")
         self.page.fill("input[name=username]", "eve")

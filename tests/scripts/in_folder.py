@@ -33,7 +33,7 @@ def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
 class InFolder(unittest.TestCase):
     """Each test has a run folder of its own, and what is printed is kept."""
 
-    def setUp(self):
+    def setUp(self) -> None:
         self.run_folder = pathlib.Path(self.enterContext(tempfile.TemporaryDirectory(prefix="isl")))
         for module, names in stand_in(self.run_folder).items():
             for name, value in names.items():

@@ -11,6 +11,7 @@ import tempfile
 import time
 import unittest
 from pathlib import Path
+from typing import Any
 from unittest import mock
 
 from scripts import backup_commands, console, database, dumps, migrations, processes
@@ -22,13 +23,14 @@ class Database(InFolder):
     def port(self) -> int:
         with socket.socket() as s:
             s.bind(("127.0.0.1", 0))
-            return s.getsockname()[1]
+            port: int = s.getsockname()[1]
+            return port
 
     def start(self) -> int:
         with mock.patch.object(database, "PORT", self.port()):
             return database.ensure()
 
-    def tearDown(self):
+    def tearDown(self) -> None:
         database.SERVICE.stop()
 
     def client(self, port: int, user: str, sql: str, password: str = "") -> subprocess.CompletedProcess[str]:
@@ -56,7 +58,7 @@ class Database(InFolder):
 
 
 class Life(Database):
-    def test_its_whole_life(self):
+    def test_its_whole_life(self) -> None:
         half = database.DATA
         half.mkdir()
         (half / "ibdata1").write_bytes(b"cut short")
@@ -85,7 +87,7 @@ class Life(Database):
         again = self.start()
         self.assertEqual(self.query(again, "SELECT n FROM isleshower.kept"), "7")
 
-    def nobody_else_gets_in(self, port: int):
+    def nobody_else_gets_in(self, port: int) -> None:
         """Root answers at the socket alone, with its password; nothing is read from or written to other folders."""
         for password in ("", secret("db_root_password")):
             refused = self.client(port, "root", "SELECT 1", password)
@@ -101,7 +103,7 @@ class Life(Database):
         )
         self.assertNotEqual(written.returncode, 0)
 
-    def what_lies_in_the_folder(self):
+    def what_lies_in_the_folder(self) -> None:
         pid = database.SERVICE.running()["pid"]
         self.assertTrue((database.DATA / database.SOCKET).is_socket())
         if os.geteuid() == 0:  # in a folder that only root may enter it runs as root, and says so
@@ -109,7 +111,7 @@ class Life(Database):
             self.assertEqual(Path(f"/proc/{pid}").stat().st_uid, 0)
 
     @unittest.skipIf(os.geteuid() != 0, "then it runs as the person who started it")
-    def test_started_as_root_it_runs_as_a_user_of_its_own(self):
+    def test_started_as_root_it_runs_as_a_user_of_its_own(self) -> None:
         self.run_folder.chmod(0o755)
         self.start()
         pid = database.SERVICE.running()["pid"]
@@ -117,7 +119,7 @@ class Life(Database):
         self.assertNotIn("runs as root", self.printed.getvalue())
         self.assertEqual(database.DATA.stat().st_mode & 0o777, 0o700)
 
-    def test_a_moved_folder_finds_its_server_and_a_copied_one_does_not(self):
+    def test_a_moved_folder_finds_its_server_and_a_copied_one_does_not(self) -> None:
         self.start()
         pid = database.SERVICE.running()["pid"]
         copy = self.run_folder / "copy"
@@ -129,7 +131,7 @@ class Life(Database):
         self.assertEqual(database.lock_holder(moved), pid)
         self.assertTrue(database.DataFolder("mariadb", "mariadbd", moved).stop())
 
-    def test_a_taken_port_is_said(self):
+    def test_a_taken_port_is_said(self) -> None:
         with socket.socket() as s:
             s.bind(("127.0.0.1", 0))
             s.listen()
@@ -147,7 +149,7 @@ class Dumps(Database):
         "INSERT INTO isleshower.garden VALUES (1, 'Möhre 🥕'); INSERT INTO isleshower.bed VALUES (5, 1)"
     )
 
-    def test_what_was_backed_up_comes_back_whole(self):
+    def test_what_was_backed_up_comes_back_whole(self) -> None:
         port = self.start()
         self.query(port, self.TABLES)
         file = self.run_folder / "kept.sql.gz"
@@ -174,14 +176,14 @@ class Dumps(Database):
             self.assertEqual(told.getvalue().count("To mend it"), 4)
             self.assertEqual(self.query(port, "SELECT COUNT(*) FROM isleshower.bed"), "1")
 
-    def test_migrations_cut_short_mend_themselves(self):
+    def test_migrations_cut_short_mend_themselves(self) -> None:
         port = self.start()
         web = mock.Mock()
-        listed = {"text": " [ ] 0001_initial"}
+        listed: dict[str, Any] = {"text": " [ ] 0001_initial"}
 
         def manage(*arguments: str) -> str:
             if arguments[0] == "showmigrations":
-                return listed["text"]
+                return str(listed["text"])
             web.stop.assert_called()  # no old code serves meanwhile
             self.query(port, listed["does"])
             if listed.get("killed"):

@@ -18,6 +18,7 @@ from unittest import mock
 import gunicorn.config
 
 from scripts import console, front_end, processes, python_env, secrets_kept, server, start, system_packages
+from scripts.paths import PROJECT
 from tests.scripts.in_folder import InFolder
 
 
@@ -33,14 +34,14 @@ class Processes(InFolder):
         service.start([sys.executable, "-c", code, "isleshower-test-sleeper"], 1, lambda _: True, dict(os.environ))
         return service
 
-    def test_a_service_is_found_again_and_ended(self):
+    def test_a_service_is_found_again_and_ended(self) -> None:
         service = self.sleeper()
         pid = service.running()["pid"]
         self.assertTrue(service.stop())
         self.assertEqual(processes.command_line(pid), "")
         self.assertFalse(service.stop())
 
-    def test_a_copied_folder_does_not_end_the_process_of_its_original(self):
+    def test_a_copied_folder_does_not_end_the_process_of_its_original(self) -> None:
         original = self.sleeper()
         copy = self.run_folder / "copy"
         copy.mkdir()
@@ -50,7 +51,7 @@ class Processes(InFolder):
             self.assertFalse(copied.stop())
         self.assertIsNotNone(original.running())
 
-    def test_a_moved_folder_finds_its_process_again(self):
+    def test_a_moved_folder_finds_its_process_again(self) -> None:
         before, after = self.run_folder / "before", self.run_folder / "after"
         before.mkdir()
         with mock.patch.object(processes, "RUN", before):
@@ -61,7 +62,7 @@ class Processes(InFolder):
             self.assertIsNotNone(moved.running())
             self.assertTrue(moved.stop())
 
-    def test_a_stale_pid_ends_nobody_else(self):
+    def test_a_stale_pid_ends_nobody_else(self) -> None:
         """The record names a living process that is not ours: it is left alone and the record goes."""
         other = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
         self.addCleanup(other.wait)
@@ -73,13 +74,13 @@ class Processes(InFolder):
         self.assertFalse(service.stop())
         self.assertIsNone(other.poll())
 
-    def test_a_broken_record_is_as_good_as_none(self):
+    def test_a_broken_record_is_as_good_as_none(self) -> None:
         service = processes.Service("web", "config.wsgi", self.run_folder)
         for text in ("", "{", '{"pid": "x"}', "[]", '{"pid": 999999999, "port": 1}'):
             service.record.write_text(text)
             self.assertIsNone(service.running(), text)
 
-    def test_one_that_ends_at_once_is_told_with_its_last_words(self):
+    def test_one_that_ends_at_once_is_told_with_its_last_words(self) -> None:
         service = processes.Service("brief", "brief", self.run_folder)
         with self.assertRaises(console.Problem) as caught:
             service.start(
@@ -91,7 +92,7 @@ class Processes(InFolder):
         self.assertIn("no room", str(caught.exception))
         self.assertIn("log", caught.exception.mend)
 
-    def test_one_that_never_answers_is_ended(self):
+    def test_one_that_never_answers_is_ended(self) -> None:
         service = processes.Service("mute", "isleshower-test-mute", self.run_folder)
         with self.assertRaises(console.Problem):
             service.start(
@@ -103,7 +104,7 @@ class Processes(InFolder):
             )
         self.assertIsNone(service.running())
 
-    def test_a_taken_port_is_stepped_over(self):
+    def test_a_taken_port_is_stepped_over(self) -> None:
         with socket.socket() as s:
             s.bind(("127.0.0.1", 0))
             s.listen()
@@ -121,20 +122,18 @@ class Processes(InFolder):
 
 
 class Installing(InFolder):
-    def test_a_missing_package_without_the_right_to_install(self):
+    def test_a_missing_package_without_the_right_to_install(self) -> None:
         with (
             mock.patch.object(system_packages, "missing", return_value=["mariadb-server-core"]),
-            mock.patch.object(system_packages.os, "geteuid", return_value=1000),
-            mock.patch.object(
-                system_packages.shutil, "which", side_effect=lambda n: None if n == "sudo" else f"/bin/{n}"
-            ),
+            mock.patch.object(os, "geteuid", return_value=1000),
+            mock.patch.object(shutil, "which", side_effect=lambda n: None if n == "sudo" else f"/bin/{n}"),
             self.assertRaises(console.Problem) as caught,
         ):
             system_packages.ensure(system_packages.FOR_SERVING)
         self.assertIn("mariadb-server-core", str(caught.exception))
         self.assertIn("apt-get install", caught.exception.mend)
 
-    def test_no_network_is_told_from_other_failures(self):
+    def test_no_network_is_told_from_other_failures(self) -> None:
         log = self.run_folder / "log"
         for text, network in (
             ("Temporary failure resolving 'mirror'", True),
@@ -149,16 +148,19 @@ class Installing(InFolder):
             self.assertEqual(caught.exception.mend == "do this", not network)
             self.assertIn(text, log.read_text())
 
-    def test_a_half_made_python_environment_is_made_again(self):
+    def test_a_half_made_python_environment_is_made_again(self) -> None:
         venv = self.run_folder / "venv"
         (venv / "lib").mkdir(parents=True)
         calls = []
+
+        def make(command: list[str], *_: object, **__: object) -> None:
+            calls.append(command)
+            venv.mkdir(exist_ok=True)
+
         with (
             mock.patch.object(python_env, "VENV", venv),
             mock.patch.object(python_env, "PYTHON", venv / "bin" / "python"),
-            mock.patch.object(
-                python_env, "run", side_effect=lambda c, *a, **k: (calls.append(c), venv.mkdir(exist_ok=True))
-            ),
+            mock.patch.object(python_env, "run", side_effect=make),
         ):
             python_env.ensure("run")
             self.assertFalse((venv / "lib").exists())
@@ -169,7 +171,7 @@ class Installing(InFolder):
             python_env.ensure("run")  # the stamp says it is up
         self.assertEqual(len(calls), 2)
 
-    def test_every_locked_package_is_hashed_and_no_lock_names_an_address(self):
+    def test_every_locked_package_is_hashed_and_no_lock_names_an_address(self) -> None:
         root = pathlib.Path(console.__file__).parents[1]
         for lock in ("run.txt", "dev.txt", "node.txt"):
             text = (root / "requirements" / lock).read_text()
@@ -179,7 +181,7 @@ class Installing(InFolder):
             self.assertNotIn("://", text)
         self.assertNotIn('"resolved"', (root / "frontend" / "package-lock.json").read_text())
 
-    def test_an_old_node_is_not_taken(self):
+    def test_an_old_node_is_not_taken(self) -> None:
         for version, good in (
             ("v18.19.0", False),
             ("v20.19.0", True),
@@ -195,7 +197,7 @@ class Installing(InFolder):
 
 
 class Commands(InFolder):
-    def test_usage_and_a_problem_with_its_mend(self):
+    def test_usage_and_a_problem_with_its_mend(self) -> None:
         errors = self.enterContext(contextlib.redirect_stderr(io.StringIO()))
         self.assertEqual(start.main(["--wrong"]), 2)
         problem = console.Problem("the cellar is flooded", "bail it out")
@@ -204,17 +206,15 @@ class Commands(InFolder):
         self.assertIn("the cellar is flooded", errors.getvalue())
         self.assertIn("To mend it: bail it out", errors.getvalue())
 
-    def test_stop_ends_only_what_was_started(self):
+    def test_stop_ends_only_what_was_started(self) -> None:
         with (
-            mock.patch.object(start.server, "WEB", processes.Service("web", "nothing-of-ours", self.run_folder)),
-            mock.patch.object(
-                start.server, "PROVIDER", processes.Service("weather", "nothing-of-ours", self.run_folder)
-            ),
+            mock.patch.object(server, "WEB", processes.Service("web", "nothing-of-ours", self.run_folder)),
+            mock.patch.object(server, "PROVIDER", processes.Service("weather", "nothing-of-ours", self.run_folder)),
         ):
             self.assertEqual(start.main(["--stop"]), 0)
         self.assertEqual(self.printed.getvalue().count("was not running"), 3)
 
-    def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self):
+    def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self) -> None:
         with console.step("boil water") as note:
             console.say("the kettle was full")
             note.text = "hot"
@@ -225,7 +225,7 @@ class Commands(InFolder):
         self.assertEqual(lines[1], "    the kettle was full")
         self.assertRegex(lines[2], r"^  pour it +failed +0\.\d s$")
 
-    def test_a_change_of_code_restarts_the_server(self):
+    def test_a_change_of_code_restarts_the_server(self) -> None:
         self.assertEqual(server.code_digest({}), server.code_digest({"PATH": "/bin"}))
         with mock.patch.object(server, "sources_digest", return_value="other"):
             changed = server.code_digest({})
@@ -234,7 +234,7 @@ class Commands(InFolder):
         with mock.patch.object(server, "PROJECT", self.run_folder):
             self.assertNotEqual(server.code_digest({}), changed)
 
-    def test_what_is_set_for_https_is_not_overridden(self):
+    def test_what_is_set_for_https_is_not_overridden(self) -> None:
         with mock.patch.dict(os.environ, {}, clear=True):
             self.assertEqual(server.environment(1, 2)["ISLESHOWER_HTTP"], "loopback")
             self.assertEqual(server.address(8117), "http://127.0.0.1:8117/")
@@ -247,13 +247,13 @@ class Commands(InFolder):
         with mock.patch.dict(os.environ, {"ISLESHOWER_HTTP": "no"}, clear=True):
             self.assertEqual(server.environment(1, 2)["ISLESHOWER_HTTP"], "no")
 
-    def test_the_server_knows_each_of_its_settings_and_opens_no_socket_of_its_own(self):
-        told = runpy.run_path(str(server.PROJECT / "config" / "gunicorn_conf.py"))
+    def test_the_server_knows_each_of_its_settings_and_opens_no_socket_of_its_own(self) -> None:
+        told = runpy.run_path(str(PROJECT / "config" / "gunicorn_conf.py"))
         names = {n for n in told if not n.startswith("__")} - {"os"}
         self.assertLessEqual(names, set(gunicorn.config.Config().settings))  # a misspelt one would be passed over
         self.assertIs(told["control_socket_disable"], True)
 
-    def test_the_core_is_compiled_before_the_first_page(self):
+    def test_the_core_is_compiled_before_the_first_page(self) -> None:
         done = []
         with (
             mock.patch.object(server, "run", side_effect=lambda command, *a, **k: done.append(command[-1])),
@@ -265,9 +265,9 @@ class Commands(InFolder):
             server.ensure_web({})
         self.assertEqual(done, ["from agronomy.balance.kernel import warm; warm()", "served"])
 
-    def test_being_sent_on_to_https_is_an_answer(self):
+    def test_being_sent_on_to_https_is_an_answer(self) -> None:
         class SendOn(http.server.BaseHTTPRequestHandler):
-            def do_GET(self):
+            def do_GET(self) -> None:
                 self.send_response(301)
                 self.send_header("Location", "https://127.0.0.1:1/")
                 self.end_headers()
@@ -282,19 +282,19 @@ class Commands(InFolder):
 
 
 class Secrets(InFolder):
-    def test_one_is_made_once_and_only_its_owner_reads_it(self):
+    def test_one_is_made_once_and_only_its_owner_reads_it(self) -> None:
         first = secrets_kept.secret("key")
         self.assertGreaterEqual(len(first), 24)
         self.assertEqual(secrets_kept.secret("key"), first)
         self.assertEqual((self.run_folder / "key").stat().st_mode & 0o777, 0o600)
         self.assertEqual(len(secrets_kept.password_in_words("words").split("-")), 4)
 
-    def test_an_empty_one_as_a_full_disk_leaves_it_is_never_used(self):
+    def test_an_empty_one_as_a_full_disk_leaves_it_is_never_used(self) -> None:
         for left in ("", "\n"):
             (self.run_folder / "key").write_text(left)
             self.assertGreaterEqual(len(secrets_kept.secret("key")), 24)
 
-    def test_a_full_disk_is_said_and_leaves_nothing_behind(self):
+    def test_a_full_disk_is_said_and_leaves_nothing_behind(self) -> None:
         full = OSError(28, "No space left on device")
         with mock.patch.object(os, "fsync", side_effect=full), self.assertRaises(console.Problem) as caught:
             secrets_kept.secret("key")

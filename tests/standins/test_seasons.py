@@ -7,6 +7,7 @@ stand-in's invented climates; temperate and hot dry places run on real open weat
 import dataclasses
 import datetime as dt
 import unittest
+from typing import Any
 
 import numpy as np
 
@@ -24,8 +25,10 @@ DAYS = 150
 
 
 class FourPlaces(unittest.TestCase):
+    seasons: Any
+
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         cls.seasons = {key: cls.season(key) for key in SAMPLES}
 
     @classmethod
@@ -47,12 +50,12 @@ class FourPlaces(unittest.TestCase):
         rows = season.rows_ahead(np.full((DAYS, len(beds)), terms.BY_TRIGGER))
         return garden, weather, rows
 
-    def test_every_row_is_closed(self):
+    def test_every_row_is_closed(self) -> None:
         for key, (_, _, rows) in self.seasons.items():
             self.assertLess(conservation_error(rows).max(), 1e-9, key)
             self.assertTrue(np.isfinite(rows).all(), key)
 
-    def test_watered_by_their_triggers_plants_miss_little(self):
+    def test_watered_by_their_triggers_plants_miss_little(self) -> None:
         for key, (garden, _, rows) in self.seasons.items():
             for i, bed in enumerate(garden.beds):
                 potential = rows[:, i, s.POTENTIAL].sum()
@@ -60,7 +63,7 @@ class FourPlaces(unittest.TestCase):
                 if potential > 20 and bed.pattern != "run_down":  # what is run down on purpose goes short on purpose
                     self.assertLess(missed, 0.20, (key, bed.name))
 
-    def test_the_climates_tell(self):
+    def test_the_climates_tell(self) -> None:
         water = {
             k: rows[..., s.IRRIGATION].sum(axis=0).mean() + rows[..., s.FILLED].sum(axis=0).mean()
             for k, (_, _, rows) in self.seasons.items()
@@ -72,7 +75,7 @@ class FourPlaces(unittest.TestCase):
         self.assertEqual(max(wet, key=wet.get), "sixweir_landing")
         self.assertLess(rain["copperpan_court"], 60)
 
-    def test_the_rains_wash_through_the_open_ground_and_not_under_the_roof(self):
+    def test_the_rains_wash_through_the_open_ground_and_not_under_the_roof(self) -> None:
         garden, _, rows = self.seasons["sixweir_landing"]
         at = {b.name: i for i, b in enumerate(garden.beds)}
         drained = rows[..., s.DRAINED_ROOTED].sum(axis=0)

@@ -6,6 +6,7 @@ import threading
 import unittest
 import urllib.error
 import urllib.request
+from typing import Any
 
 import numpy as np
 
@@ -18,23 +19,27 @@ CLIMATE = c.Climate()
 
 
 class ClimateMatchesItsParameters(unittest.TestCase):
+    z: Any
+    rain: Any
+    wet: Any
+
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         cls.z = np.concatenate([c.latent_year(y, 7, CLIMATE) for y in YEARS])
         cls.rain = c.rain_of(cls.z[:, c.RAIN], CLIMATE)
         cls.wet = cls.rain > 0
 
-    def test_wet_days_and_their_persistence(self):
+    def test_wet_days_and_their_persistence(self) -> None:
         self.assertAlmostEqual(self.wet.mean(), CLIMATE.wet_share, delta=0.02)
         after_wet, after_dry = self.wet[1:][self.wet[:-1]].mean(), self.wet[1:][~self.wet[:-1]].mean()
         self.assertAlmostEqual(after_wet, CLIMATE.after_wet, delta=0.02)
         self.assertAlmostEqual(after_dry, CLIMATE.after_dry, delta=0.02)
 
-    def test_wet_day_rain(self):
+    def test_wet_day_rain(self) -> None:
         self.assertAlmostEqual(self.rain[self.wet].mean(), CLIMATE.rain_mean, delta=0.25)
         self.assertGreaterEqual(self.rain[self.wet].min(), 0.2)
 
-    def test_temperature_and_radiation_follow_wet_or_dry(self):
+    def test_temperature_and_radiation_follow_wet_or_dry(self) -> None:
         date = dt.date(2025, 7, 24)  # the warmest day: season at its top
         w = c.weather_of(self.z, date, 44.6, 0.0, CLIMATE)
         top = CLIMATE.tmax_dry + CLIMATE.season_half_range
@@ -47,7 +52,7 @@ class ClimateMatchesItsParameters(unittest.TestCase):
         memory = np.corrcoef(self.z[1:, c.WARMTH], self.z[:-1, c.WARMTH])[0, 1]
         self.assertAlmostEqual(memory, CLIMATE.warmth_memory, delta=0.02)
 
-    def test_south_of_the_equator_january_is_summer(self):
+    def test_south_of_the_equator_january_is_summer(self) -> None:
         z = np.zeros((1, 4))
         january, july = (c.weather_of(z, dt.date(2025, m, 15), -36.0, 0.0, CLIMATE)["tmax"][0] for m in (1, 7))
         self.assertGreater(january, july + 8)
@@ -65,7 +70,7 @@ class Ensemble(unittest.TestCase):
                 out.append(int((members[:, variable] < c.latent_truth(date, 7, CLIMATE)[variable]).sum()))
         return np.array(out)
 
-    def test_the_observed_day_ranks_evenly(self):
+    def test_the_observed_day_ranks_evenly(self) -> None:
         """Chi-square over 20 ranks, 1800 days each; 43.8 is the 0.1 % point of 19 degrees of freedom (handbooks)."""
         for lead, variable in ((1, c.WARMTH), (6, c.WARMTH), (3, c.RAIN), (12, c.RAIN)):
             with self.subTest(lead=lead, variable=variable):
@@ -73,7 +78,7 @@ class Ensemble(unittest.TestCase):
                 expected = counts.sum() / 20
                 self.assertLess(((counts - expected) ** 2 / expected).sum(), 43.8)
 
-    def test_members_spread_with_lead(self):
+    def test_members_spread_with_lead(self) -> None:
         spreads = []
         for lead in (0, 3, 7, 15):
             s = [
@@ -86,7 +91,7 @@ class Ensemble(unittest.TestCase):
         self.assertEqual(spreads, sorted(spreads))
         self.assertGreater(spreads[-1], 3 * spreads[0])
 
-    def test_normal_quantiles(self):
+    def test_normal_quantiles(self) -> None:
         """1.959964 at 97.5 % (any table of the normal distribution)."""
         self.assertAlmostEqual(float(c.normal_quantile(np.array([0.975]))[0]), 1.959964, places=5)
         p = np.linspace(0.001, 0.999, 41)
@@ -94,12 +99,12 @@ class Ensemble(unittest.TestCase):
 
 
 class Stations(unittest.TestCase):
-    def test_each_place_has_its_own_climate_and_elsewhere_is_the_sea_isle(self):
+    def test_each_place_has_its_own_climate_and_elsewhere_is_the_sea_isle(self) -> None:
         for station in STATIONS:
             self.assertIs(station_near(station.latitude + 0.5, station.longitude - 0.5), station)
         self.assertIs(station_near(0.0, 100.0), MARROWBY)
 
-    def test_the_rains_come_in_their_season(self):
+    def test_the_rains_come_in_their_season(self) -> None:
         six = station_near(14.0, -140.5).climate
         wet = np.array(
             [
@@ -111,7 +116,7 @@ class Stations(unittest.TestCase):
         self.assertLess(wet[:, :2].mean(), 0.15)
         self.assertGreater(wet[:, 2:].mean(), 0.5)
 
-    def test_the_plain_is_hotter_and_drier_than_the_isle_and_the_south_has_its_summer_in_january(self):
+    def test_the_plain_is_hotter_and_drier_than_the_isle_and_the_south_has_its_summer_in_january(self) -> None:
         mean = lambda f, name: np.mean([d[name] for d in f["observed"]])  # noqa: E731
         july = dt.date(2025, 7, 20)
         plain, isle = (forecast(s.latitude, s.longitude, 0.0, july, 40) for s in (STATIONS[1], STATIONS[0]))
@@ -122,7 +127,7 @@ class Stations(unittest.TestCase):
 
 
 class Scenarios(unittest.TestCase):
-    def test_the_heat_wave_and_the_storm_that_may_not_come(self):
+    def test_the_heat_wave_and_the_storm_that_may_not_come(self) -> None:
         f = forecast(44.6, -15.2, 31.0, dt.date(2025, 7, 11), 14)
         at = {d: i for i, d in enumerate(f["dates"])}
         storm = [m["rain"][at["2025-07-12"]] > 5 for m in f["members"]]
@@ -133,25 +138,28 @@ class Scenarios(unittest.TestCase):
         missed = next(d for d in later["observed"] if d["date"] == "2025-07-12")
         self.assertEqual(missed["rain"], 0.0)
 
-    def test_what_was_observed_never_changes(self):
+    def test_what_was_observed_never_changes(self) -> None:
         first = {d["date"]: d for d in forecast(44.6, -15.2, 31.0, dt.date(2025, 7, 11), 30)["observed"]}
         again = {d["date"]: d for d in forecast(44.6, -15.2, 31.0, dt.date(2025, 7, 20), 40)["observed"]}
         self.assertEqual({d: again[d] for d in first}, first)
 
 
 class Service(unittest.TestCase):
+    server: Any
+    base: Any
+
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         cls.server = serve(0)
         threading.Thread(target=cls.server.serve_forever, daemon=True).start()
         cls.base = f"http://127.0.0.1:{cls.server.server_address[1]}"
 
     @classmethod
-    def tearDownClass(cls):
+    def tearDownClass(cls) -> None:
         cls.server.shutdown()
         cls.server.server_close()
 
-    def tearDown(self):
+    def tearDown(self) -> None:
         Handler.fault = "none"
 
     def get(self, path: str, method: str = "GET"):
@@ -162,12 +170,12 @@ class Service(unittest.TestCase):
             with error:
                 return error.code, json.load(error)
 
-    def test_a_forecast_over_http(self):
+    def test_a_forecast_over_http(self) -> None:
         status, f = self.get("/v1/forecast?latitude=44.6&longitude=-15.2&elevation=31&issued=2025-07-11&past_days=3")
         self.assertEqual((status, len(f["observed"]), len(f["dates"]), len(f["members"])), (200, 3, 16, 51))
         self.assertEqual(f["observed"][-1]["date"], "2025-07-10")
 
-    def test_bad_requests_and_faults_on_request(self):
+    def test_bad_requests_and_faults_on_request(self) -> None:
         for query in (
             "",
             "latitude=x&longitude=0&elevation=0&issued=2025-07-11",
