@@ -23,6 +23,7 @@ In here:
     views_seasons   the year's turn
     views_exchange  files
     accounts        signing up, in and out
+    person          who asks
     errors          every error as an answer, once
     retry           once more where the database was busy
     rendering       JSON

@@ -20,6 +20,7 @@ from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
 from agronomy.sky.climates import GENERIC
 from api import inputs, present, shapes, shapes_beds
+from api.person import person
 from apps.base.errors import NotFound
 from apps.exchange.samples import SAMPLES, OpenSample, described
 from apps.garden import actions as garden_actions
@@ -86,7 +87,7 @@ class Catalogue(APIView):
 class Gardens(APIView):
     @extend_schema(operation_id="gardens", responses=shapes.GardenOut(many=True))
     def get(self, request: Request) -> Response:
-        return Response([present.garden(m.garden, m.role) for m in memberships(request.user)])
+        return Response([present.garden(m.garden, m.role) for m in memberships(person(request))])
 
     @extend_schema(
         operation_id="create_garden", request=inputs.NewGardenIn, responses={201: shapes.GardenOut, 400: shapes.Error}
@@ -95,9 +96,9 @@ class Gardens(APIView):
         values = checked(inputs.NewGardenIn, request)
         file = values.pop("weather_file", None)
         made = (
-            weather_actions.CreateGardenOfClimate(request.user, values, file).execute()
+            weather_actions.CreateGardenOfClimate(person(request), values, file).execute()
             if file
-            else garden_actions.CreateGarden(request.user, values).execute()
+            else garden_actions.CreateGarden(person(request), values).execute()
         )
         return Response(present.garden(made, "owner"), status=201)
 
@@ -113,7 +114,7 @@ class Samples(APIView):
 class OneSample(APIView):
     @extend_schema(operation_id="open_sample", request=None, responses={201: shapes.GardenOut, 400: shapes.Error})
     def post(self, request: Request, key: str) -> Response:
-        return Response(present.garden(OpenSample(request.user, key).execute(), "owner"), status=201)
+        return Response(present.garden(OpenSample(person(request), key).execute(), "owner"), status=201)
 
 
 class PutAway(APIView):
@@ -121,39 +122,39 @@ class PutAway(APIView):
 
     @extend_schema(operation_id="put_away_gardens", responses=shapes.PutAwayOut(many=True))
     def get(self, request: Request) -> Response:
-        return Response([{"id": x.pk, "name": x.name} for x in garden_actions.put_away(request.user)])
+        return Response([{"id": x.pk, "name": x.name} for x in garden_actions.put_away(person(request))])
 
 
 class TakeUp(APIView):
     @extend_schema(operation_id="take_up_garden", request=None, responses={200: shapes.GardenOut, 400: shapes.Error})
     def post(self, request: Request, garden_id: int) -> Response:
-        return Response(present.garden(garden_actions.TakeUpGarden(request.user, garden_id).execute(), "owner"))
+        return Response(present.garden(garden_actions.TakeUpGarden(person(request), garden_id).execute(), "owner"))
 
 
 class OneGarden(APIView):
     @extend_schema(operation_id="put_away_garden", responses={204: None})
     def delete(self, request: Request, garden_id: int) -> Response:
-        garden_actions.PutAwayGarden(request.user, garden_id).execute()
+        garden_actions.PutAwayGarden(person(request), garden_id).execute()
         return Response(status=204)
 
     @extend_schema(operation_id="change_garden", request=inputs.GardenIn, responses=shapes.GardenOut)
     def patch(self, request: Request, garden_id: int) -> Response:
         values = checked(inputs.GardenIn, request, partial=True)
-        changed = garden_actions.ChangeGarden(request.user, garden_id, values).execute()
+        changed = garden_actions.ChangeGarden(person(request), garden_id, values).execute()
         return Response(present.garden(changed, "owner"))
 
 
 class Rigs(APIView):
     @extend_schema(operation_id="create_rig", request=inputs.RigIn, responses={201: shapes.RigOut, 400: shapes.Error})
     def post(self, request: Request, garden_id: int) -> Response:
-        rig = garden_actions.SaveRig(request.user, garden_id, checked(inputs.RigIn, request)).execute()
+        rig = garden_actions.SaveRig(person(request), garden_id, checked(inputs.RigIn, request)).execute()
         return Response(present.rig(rig), status=201)
 
 
 class OneRig(APIView):
     @extend_schema(operation_id="change_rig", request=inputs.RigIn, responses=shapes.RigOut)
     def patch(self, request: Request, garden_id: int, rig_id: int) -> Response:
-        rig = garden_actions.SaveRig(request.user, garden_id, checked(inputs.RigIn, request), rig_id).execute()
+        rig = garden_actions.SaveRig(person(request), garden_id, checked(inputs.RigIn, request), rig_id).execute()
         return Response(present.rig(rig))
 
 
@@ -162,7 +163,7 @@ class Round(APIView):
 
     @extend_schema(operation_id="round", responses=shapes.Round)
     def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         return Response(present.round_of(situation(m.garden), m.role))
 
 
@@ -171,7 +172,7 @@ class Visit(APIView):
 
     @extend_schema(operation_id="visit", request=None, responses=shapes.Visited)
     def post(self, request: Request, garden_id: int) -> Response:
-        return Response({"weather_fresh": issue.Visit(request.user, garden_id).execute()})
+        return Response({"weather_fresh": issue.Visit(person(request), garden_id).execute()})
 
 
 class Step(APIView):
@@ -180,7 +181,7 @@ class Step(APIView):
     @extend_schema(operation_id="step_day", request=inputs.StepIn, responses=shapes.GardenOut)
     def post(self, request: Request, garden_id: int) -> Response:
         since = checked(inputs.StepIn, request).get("from_date")
-        garden = issue.StepDay(request.user, garden_id, since).execute()
+        garden = issue.StepDay(person(request), garden_id, since).execute()
         return Response(present.garden(garden, "owner"))
 
 
@@ -200,14 +201,16 @@ def bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
 class Beds(APIView):
     @extend_schema(operation_id="beds", responses=shapes_beds.BedOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         return Response([present.bed(b, garden.today) for b in read_beds(garden)])
 
     @extend_schema(
         operation_id="create_bed", request=inputs.BedIn, responses={201: shapes_beds.BedOut, 400: shapes.Error}
     )
     def post(self, request: Request, garden_id: int) -> Response:
-        bed = garden_actions.SaveBed(request.user, garden_id, **bed_arguments(checked(inputs.BedIn, request))).execute()
+        bed = garden_actions.SaveBed(
+            person(request), garden_id, **bed_arguments(checked(inputs.BedIn, request))
+        ).execute()
         return Response(_described(bed), status=201)
 
 
@@ -219,7 +222,7 @@ def _described(bed: Bed) -> dict[str, Any]:
 class OneBed(APIView):
     @extend_schema(operation_id="bed_page", responses=shapes_beds.BedPage)
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         now = situation(m.garden)
         facts = next((b for b in now.beds if b.row.pk == bed_id), None)
         if facts is None:
@@ -230,12 +233,12 @@ class OneBed(APIView):
     def put(self, request: Request, garden_id: int, bed_id: int) -> Response:
         arguments = bed_arguments(checked(inputs.BedIn, request))
         return Response(
-            _described(garden_actions.SaveBed(request.user, garden_id, **arguments, bed_id=bed_id).execute())
+            _described(garden_actions.SaveBed(person(request), garden_id, **arguments, bed_id=bed_id).execute())
         )
 
     @extend_schema(operation_id="remove_bed", responses={204: None})
     def delete(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        garden_actions.RemoveBed(request.user, garden_id, bed_id).execute()
+        garden_actions.RemoveBed(person(request), garden_id, bed_id).execute()
         return Response(status=204)
 
 
@@ -244,7 +247,7 @@ class BedSources(APIView):
 
     @extend_schema(operation_id="bed_sources", responses=shapes.Coefficient(many=True))
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        plan = situation(membership(request.user, garden_id).garden).plan
+        plan = situation(membership(person(request), garden_id).garden).plan
         bed = next((b for b in plan.beds if b.bed.key == str(bed_id)), None) if plan else None
         if plan is None or bed is None:
             raise NotFound("bed")
@@ -254,7 +257,7 @@ class BedSources(APIView):
 class RestoreBed(APIView):
     @extend_schema(operation_id="restore_bed", request=None, responses=shapes_beds.BedOut)
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        return Response(_described(garden_actions.RestoreBed(request.user, garden_id, bed_id).execute()))
+        return Response(_described(garden_actions.RestoreBed(person(request), garden_id, bed_id).execute()))
 
 
 class Waterings(APIView):
@@ -266,7 +269,7 @@ class Waterings(APIView):
         with transaction.atomic():
             made = [
                 record_actions.RecordWatering(
-                    request.user,
+                    person(request),
                     garden_id,
                     w["bed"],
                     w["id"],
@@ -288,7 +291,7 @@ class Observations(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         c = checked(inputs.ObservationIn, request)
         made = record_actions.RecordObservation(
-            request.user,
+            person(request),
             garden_id,
             c["bed"],
             c["id"],
@@ -304,7 +307,7 @@ class PutOffs(APIView):
     @extend_schema(operation_id="put_off", request=inputs.PutOffIn, responses={201: None})
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.PutOffIn, request)
-        record_actions.PutOffStop(request.user, garden_id, x["bed"], x["id"], x.get("date")).execute()
+        record_actions.PutOffStop(person(request), garden_id, x["bed"], x["id"], x.get("date")).execute()
         return Response(status=201)
 
 
@@ -319,14 +322,14 @@ class Strike(APIView):
     )
     def post(self, request: Request, garden_id: int, kind: str, event_id: Any) -> Response:
         back = checked(inputs.StrikeIn, request)["back"]
-        record_actions.StrikeEvent(request.user, garden_id, kind, event_id, back).execute()
+        record_actions.StrikeEvent(person(request), garden_id, kind, event_id, back).execute()
         return Response(status=204)
 
 
 class Sky(APIView):
     @extend_schema(operation_id="sky", responses=shapes.SkyOut)
     def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         now = situation(m.garden)
         typed = {
             d["date"]: d
@@ -341,7 +344,7 @@ class Sky(APIView):
 class Days(APIView):
     @extend_schema(operation_id="type_days", request=inputs.DaysIn, responses={204: None, 400: shapes.Error})
     def put(self, request: Request, garden_id: int) -> Response:
-        weather_actions.TypeDays(request.user, garden_id, checked(inputs.DaysIn, request)["days"]).execute()
+        weather_actions.TypeDays(person(request), garden_id, checked(inputs.DaysIn, request)["days"]).execute()
         return Response(status=204)
 
 
@@ -349,7 +352,7 @@ class Gauge(APIView):
     @extend_schema(operation_id="read_gauge", request=inputs.GaugeIn, responses={201: shapes.GaugeOut})
     def post(self, request: Request, garden_id: int) -> Response:
         g = checked(inputs.GaugeIn, request)
-        made = weather_actions.ReadGauge(request.user, garden_id, g["id"], g["date"], g["rain"]).execute()
+        made = weather_actions.ReadGauge(person(request), garden_id, g["id"], g["date"], g["rain"]).execute()
         return Response(present.gauge(made), status=201)
 
 
@@ -357,5 +360,5 @@ class StrikeGauge(APIView):
     @extend_schema(operation_id="strike_gauge", request=inputs.StrikeIn, responses={204: None})
     def post(self, request: Request, garden_id: int, reading_id: Any) -> Response:
         back = checked(inputs.StrikeIn, request)["back"]
-        weather_actions.StrikeGauge(request.user, garden_id, reading_id, back).execute()
+        weather_actions.StrikeGauge(person(request), garden_id, reading_id, back).execute()
         return Response(status=204)

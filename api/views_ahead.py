@@ -13,6 +13,7 @@ from rest_framework.views import APIView
 
 from agronomy.describe.garden import Move
 from api import inputs, present_ahead, shapes, shapes_ahead
+from api.person import person
 from api.views import checked
 from apps.garden.access import membership
 from apps.planning.situation import situation
@@ -23,7 +24,7 @@ from apps.record.models import CalendarFeed
 class Ahead(APIView):
     @extend_schema(operation_id="ahead", responses=shapes_ahead.AheadOut)
     def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         return Response(present_ahead.ahead(situation(m.garden), m.role))
 
 
@@ -32,7 +33,7 @@ class TryMove(APIView):
 
     @extend_schema(operation_id="try_move", request=inputs.TryMoveIn, responses=shapes_ahead.AheadOut)
     def post(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         x = checked(inputs.TryMoveIn, request)
         bed = actions.check_move(m.garden, x["bed"], x["from_date"], x["to_date"])
         trial = Move(bed.name, x["from_date"], x["to_date"])
@@ -45,7 +46,7 @@ class Moves(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(inputs.MoveIn, request)
-        made = actions.MoveSoak(request.user, garden_id, x["bed"], x["id"], x["from_date"], x["to_date"]).execute()
+        made = actions.MoveSoak(person(request), garden_id, x["bed"], x["id"], x["from_date"], x["to_date"]).execute()
         kept = {"id": made.pk, "bed": made.bed_id, "from_date": made.from_date, "to_date": made.to_date}
         return Response(kept, status=201)
 
@@ -55,18 +56,18 @@ class Feed(APIView):
 
     @extend_schema(operation_id="feed", responses=shapes_ahead.FeedOut)
     def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         feed = CalendarFeed.objects.filter(garden=m.garden, user=m.user, ended_at=None).first()
         return Response({"address": _address(request, feed)})
 
     @extend_schema(operation_id="open_feed", request=None, responses={201: shapes_ahead.FeedOut})
     def post(self, request: Request, garden_id: int) -> Response:
-        feed = actions.OpenFeed(request.user, garden_id).execute()
+        feed = actions.OpenFeed(person(request), garden_id).execute()
         return Response({"address": _address(request, feed)}, status=201)
 
     @extend_schema(operation_id="end_feed", responses={204: None})
     def delete(self, request: Request, garden_id: int) -> Response:
-        actions.EndFeed(request.user, garden_id).execute()
+        actions.EndFeed(person(request), garden_id).execute()
         return Response(status=204)
 
 

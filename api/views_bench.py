@@ -15,6 +15,7 @@ from agronomy.describe.readings import MixWanted
 from agronomy.formats.described import read
 from agronomy.ground.mixes import parts_needed
 from api import inputs, shapes, shapes_bench
+from api.person import person
 from api.views import checked
 from apps.garden import bench_actions as actions
 from apps.garden.access import membership
@@ -36,13 +37,13 @@ def _measurement(m: Measurement) -> dict[str, Any]:
 
 
 def _test(request: Request, garden_id: int, said: dict[str, Any]) -> actions.Measure:
-    return actions.Measure(request.user, garden_id, said["kind"], said["given"], said.get("bed"), said.get("rig"))
+    return actions.Measure(person(request), garden_id, said["kind"], said["given"], said.get("bed"), said.get("rig"))
 
 
 class Measurements(APIView):
     @extend_schema(operation_id="measurements", responses=shapes_bench.MeasurementOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         kept = garden.measurements.filter(struck_at=None).select_related("bed", "rig").order_by("-date", "-recorded_at")
         return Response([_measurement(m) for m in kept[:200]])
 
@@ -54,7 +55,7 @@ class Measurements(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         said = checked(inputs.MeasurementIn, request)
         made = actions.KeepMeasurement(
-            request.user, garden_id, said["id"], _test(request, garden_id, said), said.get("date")
+            person(request), garden_id, said["id"], _test(request, garden_id, said), said.get("date")
         ).execute()
         return Response(_measurement(made), status=201)
 
@@ -74,7 +75,7 @@ class TryMeasurement(APIView):
 class OneMeasurement(APIView):
     @extend_schema(operation_id="strike_measurement", responses={204: None})
     def delete(self, request: Request, garden_id: int, measurement_id: UUID) -> Response:
-        actions.StrikeMeasurement(request.user, garden_id, measurement_id).execute()
+        actions.StrikeMeasurement(person(request), garden_id, measurement_id).execute()
         return Response(status=204)
 
 
@@ -82,7 +83,7 @@ class RestoreMeasurement(APIView):
     @extend_schema(operation_id="restore_measurement", request=None, responses=shapes_bench.MeasurementOut)
     def post(self, request: Request, garden_id: int, measurement_id: UUID) -> Response:
         return Response(
-            _measurement(actions.StrikeMeasurement(request.user, garden_id, measurement_id, True).execute())
+            _measurement(actions.StrikeMeasurement(person(request), garden_id, measurement_id, True).execute())
         )
 
 

@@ -15,6 +15,7 @@ from rest_framework.views import APIView
 from agronomy.formats.map_geojson import map_as_geojson
 from agronomy.formats.write_garden import garden_as_text
 from api import inputs, present, shapes
+from api.person import person
 from api.views import checked
 from apps.exchange import beds_and_map, files
 from apps.garden.access import membership
@@ -39,7 +40,7 @@ class Download(APIView):
 
     @extend_schema(exclude=True)  # files for a person, not answers for the page
     def get(self, request: Request, garden_id: int, file: str) -> Any:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         media, write = FILES[file]
         answer = HttpResponse(write(garden), content_type=f"{media}; charset=utf-8")
         safe = "".join(c if c.isascii() and c.isalnum() else "-" for c in garden.name.lower()).strip("-") or "garden"
@@ -54,7 +55,7 @@ class ImportGarden(APIView):
         operation_id="import_garden", request=inputs.TextIn, responses={201: shapes.GardenOut, 400: shapes.Error}
     )
     def post(self, request: Request) -> Response:
-        made = files.ImportGarden(request.user, checked(inputs.TextIn, request)["text"]).execute()
+        made = files.ImportGarden(person(request), checked(inputs.TextIn, request)["text"]).execute()
         return Response(present.garden(made, "owner"), status=201)
 
 
@@ -66,7 +67,7 @@ class ImportBeds(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"beds": beds_and_map.ImportBeds(request.user, garden_id, text).execute()})
+        return Response({"beds": beds_and_map.ImportBeds(person(request), garden_id, text).execute()})
 
 
 class ImportMap(APIView):
@@ -77,7 +78,7 @@ class ImportMap(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"features": beds_and_map.ImportMap(request.user, garden_id, text).execute()})
+        return Response({"features": beds_and_map.ImportMap(person(request), garden_id, text).execute()})
 
 
 class ImportClimate(APIView):
@@ -88,7 +89,7 @@ class ImportClimate(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"days": ReadClimate(request.user, garden_id, text).execute()})
+        return Response({"days": ReadClimate(person(request), garden_id, text).execute()})
 
 
 class ImportDays(APIView):
@@ -97,4 +98,4 @@ class ImportDays(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         text = checked(inputs.TextIn, request)["text"]
-        return Response({"days": files.ImportDays(request.user, garden_id, text).execute()})
+        return Response({"days": files.ImportDays(person(request), garden_id, text).execute()})

@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 
 from agronomy.fit.fits import Fit
 from api import inputs, shapes, shapes_bench
+from api.person import person
 from api.views import bed_arguments, checked
 from apps.garden import actions as garden_actions
 from apps.garden.access import membership
@@ -26,7 +27,7 @@ def _fit(f: Fit) -> dict[str, Any]:
 class BedFit(APIView):
     @extend_schema(operation_id="bed_fit", responses=shapes_bench.FitOut(many=True))
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        now = situation(membership(request.user, garden_id).garden)
+        now = situation(membership(person(request), garden_id).garden)
         return Response([_fit(f) for f in fits(now, core_bed(facts_of(now, bed_id)))])
 
 
@@ -56,5 +57,5 @@ class TryFitAgain(APIView):
 
 def _tried(request: Request, garden_id: int, bed_id: int | None) -> list[dict[str, Any]]:
     values = bed_arguments(checked(inputs.BedIn, request))
-    bed = garden_actions.SaveBed(request.user, garden_id, **values, bed_id=bed_id).preview()
-    return [_fit(f) for f in fits(situation(membership(request.user, garden_id).garden), bed)]
+    bed = garden_actions.SaveBed(person(request), garden_id, **values, bed_id=bed_id).preview()
+    return [_fit(f) for f in fits(situation(membership(person(request), garden_id).garden), bed)]

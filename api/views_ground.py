@@ -11,6 +11,7 @@ from rest_framework.views import APIView
 
 from agronomy.decide.behind import days_behind
 from api import inputs, present, shapes, shapes_beds, shapes_ground
+from api.person import person
 from api.views import checked
 from apps.garden import map_actions as actions
 from apps.garden.access import membership
@@ -28,7 +29,7 @@ def _thing(thing: Thing) -> dict[str, Any]:
 class Ground(APIView):
     @extend_schema(operation_id="ground", responses=shapes_ground.Ground)
     def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(request.user, garden_id)
+        m = membership(person(request), garden_id)
         now = situation(m.garden)
         things = Thing.objects.filter(garden=m.garden, removed_at=None)
         return Response(
@@ -45,7 +46,7 @@ class Ground(APIView):
     def put(self, request: Request, garden_id: int) -> Response:
         said = checked(inputs.GroundIn, request)
         actions.ArrangeGround(
-            request.user, garden_id, said.get("beds", []), said.get("rigs", []), said.get("north_deg")
+            person(request), garden_id, said.get("beds", []), said.get("rigs", []), said.get("north_deg")
         ).execute()
         return Response(status=204)
 
@@ -94,7 +95,7 @@ class Things(APIView):
         operation_id="create_thing", request=inputs.ThingIn, responses={201: shapes_ground.ThingOut, 400: shapes.Error}
     )
     def post(self, request: Request, garden_id: int) -> Response:
-        made = actions.SaveThing(request.user, garden_id, checked(inputs.ThingIn, request)).execute()
+        made = actions.SaveThing(person(request), garden_id, checked(inputs.ThingIn, request)).execute()
         return Response(_thing(made), status=201)
 
 
@@ -102,23 +103,23 @@ class OneThing(APIView):
     @extend_schema(operation_id="change_thing", request=inputs.ThingIn, responses=shapes_ground.ThingOut)
     def patch(self, request: Request, garden_id: int, thing_id: int) -> Response:
         values = checked(inputs.ThingIn, request)
-        return Response(_thing(actions.SaveThing(request.user, garden_id, values, thing_id).execute()))
+        return Response(_thing(actions.SaveThing(person(request), garden_id, values, thing_id).execute()))
 
     @extend_schema(operation_id="remove_thing", responses={204: None})
     def delete(self, request: Request, garden_id: int, thing_id: int) -> Response:
-        actions.RemoveThing(request.user, garden_id, thing_id).execute()
+        actions.RemoveThing(person(request), garden_id, thing_id).execute()
         return Response(status=204)
 
 
 class RestoreThing(APIView):
     @extend_schema(operation_id="restore_thing", request=None, responses=shapes_ground.ThingOut)
     def post(self, request: Request, garden_id: int, thing_id: int) -> Response:
-        return Response(_thing(actions.RemoveThing(request.user, garden_id, thing_id, back=True).execute()))
+        return Response(_thing(actions.RemoveThing(person(request), garden_id, thing_id, back=True).execute()))
 
 
 class CopyBed(APIView):
     @extend_schema(operation_id="copy_bed", request=None, responses={201: shapes_beds.BedOut, 400: shapes.Error})
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        made = actions.CopyBed(request.user, garden_id, bed_id).execute()
+        made = actions.CopyBed(person(request), garden_id, bed_id).execute()
         facts = next(b for b in read_beds(made.garden) if b.row.pk == made.pk)
         return Response(present.bed(facts, facts.row.garden.today), status=201)

@@ -8,6 +8,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from api import inputs, present, shapes
+from api.person import person
 from api.views import checked
 from apps.garden import helper_actions
 from apps.garden.access import membership
@@ -18,7 +19,7 @@ class Members(APIView):
 
     @extend_schema(operation_id="members", responses=shapes.Member(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         members = garden.membership_set.select_related("user").order_by("pk")
         invited = garden.invitations.select_related("user").order_by("pk")
         return Response([*map(present.member, members), *map(present.invited, invited)])
@@ -27,21 +28,21 @@ class Members(APIView):
         operation_id="invite_helper", request=inputs.HelperIn, responses={201: shapes.Member, 400: shapes.Error}
     )
     def post(self, request: Request, garden_id: int) -> Response:
-        invite = helper_actions.InviteHelper(request.user, garden_id, **checked(inputs.HelperIn, request))
+        invite = helper_actions.InviteHelper(person(request), garden_id, **checked(inputs.HelperIn, request))
         return Response(present.invited(invite.execute()), status=201)
 
 
 class OneMember(APIView):
     @extend_schema(operation_id="remove_helper", responses={204: None})
     def delete(self, request: Request, garden_id: int, membership_id: int) -> Response:
-        helper_actions.RemoveHelper(request.user, garden_id, membership_id).execute()
+        helper_actions.RemoveHelper(person(request), garden_id, membership_id).execute()
         return Response(status=204)
 
 
 class OneInvited(APIView):
     @extend_schema(operation_id="withdraw_invitation", responses={204: None})
     def delete(self, request: Request, garden_id: int, invitation_id: int) -> Response:
-        helper_actions.WithdrawInvitation(request.user, garden_id, invitation_id).execute()
+        helper_actions.WithdrawInvitation(person(request), garden_id, invitation_id).execute()
         return Response(status=204)
 
 
@@ -50,7 +51,7 @@ class Leave(APIView):
 
     @extend_schema(operation_id="leave_garden", request=None, responses={204: None})
     def post(self, request: Request, garden_id: int) -> Response:
-        helper_actions.LeaveGarden(request.user, garden_id).execute()
+        helper_actions.LeaveGarden(person(request), garden_id).execute()
         return Response(status=204)
 
 
@@ -59,16 +60,16 @@ class Invitations(APIView):
 
     @extend_schema(operation_id="invitations", responses=shapes.InvitationOut(many=True))
     def get(self, request: Request) -> Response:
-        return Response([present.invitation(x) for x in helper_actions.invitations(request.user)])
+        return Response([present.invitation(x) for x in helper_actions.invitations(person(request))])
 
 
 class OneInvitation(APIView):
     @extend_schema(operation_id="accept_invitation", request=None, responses={201: shapes.GardenOut})
     def post(self, request: Request, invitation_id: int) -> Response:
-        member = helper_actions.AcceptInvitation(request.user, invitation_id).execute()
+        member = helper_actions.AcceptInvitation(person(request), invitation_id).execute()
         return Response(present.garden(member.garden, member.role), status=201)
 
     @extend_schema(operation_id="decline_invitation", responses={204: None})
     def delete(self, request: Request, invitation_id: int) -> Response:
-        helper_actions.DeclineInvitation(request.user, invitation_id).execute()
+        helper_actions.DeclineInvitation(person(request), invitation_id).execute()
         return Response(status=204)

@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from api import inputs, present, shapes, shapes_beds
+from api.person import person
 from api.views import checked
 from apps.garden import convert
 from apps.garden import plant_actions as actions
@@ -25,7 +26,7 @@ def _own_crop(crop: OwnCrop) -> dict[str, Any]:
 class OwnCrops(APIView):
     @extend_schema(operation_id="own_crops", responses=shapes_beds.OwnCropOut(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         return Response([_own_crop(c) for c in OwnCrop.objects.filter(garden=garden, removed_at=None)])
 
     @extend_schema(
@@ -34,7 +35,7 @@ class OwnCrops(APIView):
         responses={201: shapes_beds.OwnCropOut, 400: shapes.Error},
     )
     def post(self, request: Request, garden_id: int) -> Response:
-        made = actions.SaveOwnCrop(request.user, garden_id, checked(inputs.OwnCropIn, request)).execute()
+        made = actions.SaveOwnCrop(person(request), garden_id, checked(inputs.OwnCropIn, request)).execute()
         return Response(_own_crop(made), status=201)
 
 
@@ -42,18 +43,18 @@ class OneOwnCrop(APIView):
     @extend_schema(operation_id="change_own_crop", request=inputs.OwnCropIn, responses=shapes_beds.OwnCropOut)
     def patch(self, request: Request, garden_id: int, crop_id: int) -> Response:
         values = checked(inputs.OwnCropIn, request)
-        return Response(_own_crop(actions.SaveOwnCrop(request.user, garden_id, values, crop_id).execute()))
+        return Response(_own_crop(actions.SaveOwnCrop(person(request), garden_id, values, crop_id).execute()))
 
     @extend_schema(operation_id="remove_own_crop", responses={204: None})
     def delete(self, request: Request, garden_id: int, crop_id: int) -> Response:
-        actions.RemoveOwnCrop(request.user, garden_id, crop_id).execute()
+        actions.RemoveOwnCrop(person(request), garden_id, crop_id).execute()
         return Response(status=204)
 
 
 class RestoreOwnCrop(APIView):
     @extend_schema(operation_id="restore_own_crop", request=None, responses=shapes_beds.OwnCropOut)
     def post(self, request: Request, garden_id: int, crop_id: int) -> Response:
-        return Response(_own_crop(actions.RestoreOwnCrop(request.user, garden_id, crop_id).execute()))
+        return Response(_own_crop(actions.RestoreOwnCrop(person(request), garden_id, crop_id).execute()))
 
 
 class Sizes(APIView):
@@ -61,9 +62,9 @@ class Sizes(APIView):
 
     @extend_schema(operation_id="sizes", responses=shapes_beds.PlantingSize(many=True))
     def get(self, request: Request, garden_id: int) -> Response:
-        return Response(present.planting_sizes(situation(membership(request.user, garden_id).garden)))
+        return Response(present.planting_sizes(situation(membership(person(request), garden_id).garden)))
 
     @extend_schema(operation_id="confirm_sizes", request=inputs.SizesIn, responses={204: None, 400: shapes.Error})
     def post(self, request: Request, garden_id: int) -> Response:
-        actions.ConfirmSizes(request.user, garden_id, checked(inputs.SizesIn, request)["sizes"]).execute()
+        actions.ConfirmSizes(person(request), garden_id, checked(inputs.SizesIn, request)["sizes"]).execute()
         return Response(status=204)

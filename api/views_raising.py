@@ -14,6 +14,7 @@ from agronomy.decide.planting_out import DayOut, harden, hardened_from, rank_day
 from agronomy.describe import garden as g
 from agronomy.plants.crops import crop_of
 from api import inputs, present, shapes, shapes_beds, shapes_bench
+from api.person import person
 from api.views import checked
 from apps.garden import season_actions
 from apps.garden.access import membership
@@ -28,7 +29,7 @@ class Raising(APIView):
 
     @extend_schema(operation_id="raising", responses=shapes_bench.RaisedOut(many=True))
     def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        now = situation(membership(request.user, garden_id).garden)
+        now = situation(membership(person(request), garden_id).garden)
         facts = facts_of(now, bed_id)
         return Response(
             [_raised(now, x.id, x.planting) for x in facts.grows if now.plan and _is_raised(now, x.planting)]
@@ -76,7 +77,7 @@ class PlantOut(APIView):
     def post(self, request: Request, garden_id: int, planting_id: int) -> Response:
         said = checked(inputs.PlantOutIn, request)
         made = season_actions.PlantOut(
-            request.user,
+            person(request),
             garden_id,
             planting_id,
             said["bed"],
@@ -92,5 +93,5 @@ class RestorePlantings(APIView):
     @extend_schema(operation_id="restore_plantings", request=inputs.IdsIn, responses={204: None})
     def post(self, request: Request, garden_id: int) -> Response:
         ids = checked(inputs.IdsIn, request)["ids"]
-        season_actions.RestorePlantings(request.user, garden_id, ids).execute()
+        season_actions.RestorePlantings(person(request), garden_id, ids).execute()
         return Response(status=204)

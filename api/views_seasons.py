@@ -10,6 +10,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from api import inputs, shapes, shapes_bench
+from api.person import person
 from api.views import checked
 from apps.garden import season_actions
 from apps.garden.access import membership
@@ -32,7 +33,7 @@ class Seasons(APIView):
 
     @extend_schema(operation_id="seasons", responses=shapes_bench.SeasonsOut)
     def get(self, request: Request, garden_id: int) -> Response:
-        garden = membership(request.user, garden_id).garden
+        garden = membership(person(request), garden_id).garden
         return Response(
             {
                 "seasons": [
@@ -64,7 +65,7 @@ class Seasons(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         said = checked(inputs.SeasonIn, request)
-        made = season_actions.EndSeason(request.user, garden_id, said["name"], said["stays"]).execute()
+        made = season_actions.EndSeason(person(request), garden_id, said["name"], said["stays"]).execute()
         out = {"id": made.pk, "name": made.name, "ended": made.ended, "cleared": len(made.cleared), "grew": []}
         return Response(out, status=201)
 
@@ -72,5 +73,5 @@ class Seasons(APIView):
 class OneSeason(APIView):
     @extend_schema(operation_id="take_back_season", responses={204: None, 400: shapes.Error})
     def delete(self, request: Request, garden_id: int, season_id: int) -> Response:
-        season_actions.TakeBackSeason(request.user, garden_id, season_id).execute()
+        season_actions.TakeBackSeason(person(request), garden_id, season_id).execute()
         return Response(status=204)

@@ -12,6 +12,7 @@ from django.db import transaction
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
 from agronomy.formats.map_geojson import OnMap, read_map
+from apps.accounts.models import User
 from apps.exchange.files import FaultyFileError, refuse_too_large
 from apps.garden.access import owned
 from apps.garden.actions import SaveBed
@@ -47,7 +48,7 @@ class ImportBeds:
     Columns that are not known are ignored.
     """
 
-    by: Any
+    by: User
     garden_id: int
     text: str
 
@@ -176,7 +177,7 @@ class ImportMap:
     """Places from a map file: beds and taps are found by name and keep their sizes; things are put on the map, those
     of the same kind and name moved."""
 
-    by: Any
+    by: User
     garden_id: int
     text: str
 

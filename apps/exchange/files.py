@@ -18,6 +18,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
 from agronomy.formats.read_garden import garden_and_faults
+from apps.accounts.models import User
 from apps.exchange.write_garden import write_garden
 from apps.garden.access import owned
 from apps.garden.actions import refuse_one_too_many
@@ -144,7 +145,7 @@ def _cell(value: Any) -> Any:
 class ImportGarden:
     """A new garden of the person's from a garden file: everything is validated first; all of it is kept, or nothing."""
 
-    by: Any
+    by: User
     text: str
 
     def execute(self) -> Garden:
@@ -170,7 +171,7 @@ def _zone_of(garden: g.Garden) -> str:
 class ImportDays:
     """Days of weather from a CSV, as if typed: past ones were observed, from today on they are the outlook."""
 
-    by: Any
+    by: User
     garden_id: int
     text: str
 

@@ -8,11 +8,12 @@ from __future__ import annotations
 import datetime as dt
 import pathlib
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Final
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import UnknownNameError
 from agronomy.formats.read_garden import read_garden
+from apps.accounts.models import User
 from apps.exchange.write_garden import write_garden
 from apps.garden.actions import refuse_one_too_many
 from apps.garden.models import Garden
@@ -50,14 +51,14 @@ def described(sample: Sample) -> g.Garden:
     return read_garden((FOLDER / f"{sample.key}.json").read_text(encoding="utf-8"), sample.key)
 
 
-def make_sample(sample: Sample, owner: Any) -> Garden:
+def make_sample(sample: Sample, owner: User) -> Garden:
     """Write a sample's facts for an owner. Its weather comes from the provider afterwards."""
     return write_garden(
         described(sample), owner, time_zone=sample.time_zone, clock_date=sample.opens_on, demonstration=True
     )
 
 
-def load_sample(sample: Sample, owner: Any) -> tuple[Garden, bool]:
+def load_sample(sample: Sample, owner: User) -> tuple[Garden, bool]:
     """The sample garden and whether its weather came."""
     garden = make_sample(sample, owner)
     return garden, refresh_weather(garden)
@@ -67,7 +68,7 @@ def load_sample(sample: Sample, owner: Any) -> tuple[Garden, bool]:
 class OpenSample:
     """A sample garden of a person's own, to look around in."""
 
-    by: Any
+    by: User
     key: str
 
     def execute(self) -> Garden:

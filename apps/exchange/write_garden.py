@@ -10,6 +10,7 @@ from django.db import transaction
 
 from agronomy.describe import garden as g
 from agronomy.formats.described import write
+from apps.accounts.models import User
 from apps.garden.models import (
     Aspect,
     Bed,
@@ -39,7 +40,7 @@ def _plain(described: Any, leave_out: tuple[str, ...]) -> dict[str, Any]:
 
 
 @transaction.atomic
-def write_garden(described: g.Garden, owner: Any, **own: Any) -> Garden:
+def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
     """Write a garden's facts for an owner. own: what the file does not hold (time_zone, clock_date...).
 
     A bed's records that had no date hold from its opening.
@@ -98,7 +99,7 @@ def _write_bed(
     bed: g.Bed,
     position: int,
     garden: Garden,
-    owner: Any,
+    owner: User,
     rigs: dict[str, Rig],
     crops: dict[str, OwnCrop],
     moves: list[g.Move],

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
-
+from apps.accounts.models import User
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden.models import Garden, Membership, Role
 
 
-def membership(user: Any, garden_id: int) -> Membership:
+def membership(user: User, garden_id: int) -> Membership:
     """The person's membership of a garden. Raises NotFound for anyone else's garden, and for none."""
     found = (
         Membership.objects.select_related("garden")
@@ -20,7 +19,7 @@ def membership(user: Any, garden_id: int) -> Membership:
     return found
 
 
-def memberships(user: Any) -> list[Membership]:
+def memberships(user: User) -> list[Membership]:
     """All of the person's memberships, oldest first, with their gardens and hoses."""
     mine = (
         Membership.objects.filter(user=user, garden__removed_at=None)
@@ -30,7 +29,7 @@ def memberships(user: Any) -> list[Membership]:
     return list(mine.order_by("pk"))
 
 
-def owned(user: Any, garden_id: int) -> Garden:
+def owned(user: User, garden_id: int) -> Garden:
     """A garden the person owns. Raises NotFound for a stranger, NotAllowed for a helper."""
     m = membership(user, garden_id)
     if m.role != Role.OWNER:
@@ -38,7 +37,7 @@ def owned(user: Any, garden_id: int) -> Garden:
     return m.garden
 
 
-def visited(user: Any, garden_id: int) -> Garden:
+def visited(user: User, garden_id: int) -> Garden:
     """A garden the person belongs to, in whatever role."""
     return membership(user, garden_id).garden
 

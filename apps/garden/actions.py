@@ -15,6 +15,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
 from agronomy.formats.described import read
 from agronomy.sky.climates import climate_at
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden import convert
 from apps.garden.access import lock, owned
@@ -71,7 +72,7 @@ def check_garden(values: dict[str, Any]) -> None:
     require_zone("time_zone", values["time_zone"])
 
 
-def refuse_one_too_many(user: Any) -> None:
+def refuse_one_too_many(user: User) -> None:
     """Raises InputError when a person owns as many gardens as one may; those they help in do not count."""
     mine = Membership.objects.filter(user=user, role=Role.OWNER, garden__removed_at=None)
     if mine.count() >= MOST_GARDENS:
@@ -85,7 +86,7 @@ BY_PLACE = "by_place"  # instead of a climate's name: the one that is usual ther
 class CreateGarden:
     """A new garden of the person's, with a first hose."""
 
-    by: Any
+    by: User
     values: dict[str, Any]
 
     def execute(self) -> Garden:
@@ -118,7 +119,7 @@ class PutAwayGarden:
     Of a person's gardens put away, the MOST_PUT_AWAY newest are kept.
     """
 
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> None:
@@ -132,7 +133,7 @@ class PutAwayGarden:
 
 @dataclass
 class TakeUpGarden:
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> Garden:
@@ -145,7 +146,7 @@ class TakeUpGarden:
         return garden
 
 
-def put_away(user: Any) -> list[Garden]:
+def put_away(user: User) -> list[Garden]:
     """The gardens that a person owned and put away, the newest first."""
     mine = Garden.objects.filter(membership__user=user, membership__role=Role.OWNER).exclude(removed_at=None)
     return list(mine.order_by("-removed_at"))
@@ -153,7 +154,7 @@ def put_away(user: Any) -> list[Garden]:
 
 @dataclass
 class ChangeGarden:
-    by: Any
+    by: User
     garden_id: int
     values: dict[str, Any]
 
@@ -173,7 +174,7 @@ class ChangeGarden:
 class SaveRig:
     """Name a hose or tap and say its flow; with `measured`, a bucket said so on that date."""
 
-    by: Any
+    by: User
     garden_id: int
     values: dict[str, Any]
     rig_id: int | None = None
@@ -208,7 +209,7 @@ class SaveBed:
     a size that differs from the last one seen becomes a sighting of today, a mulch that differs a record of today.
     """
 
-    by: Any
+    by: User
     garden_id: int
     values: dict[str, Any]
     plantings: list[dict[str, Any]] | None = None
@@ -387,7 +388,7 @@ class SaveBed:
 class RemoveBed:
     """Take a bed out of the garden; its facts stay, and `RestoreBed` brings it back."""
 
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
 
@@ -403,7 +404,7 @@ class RemoveBed:
 
 @dataclass
 class RestoreBed:
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
 

@@ -24,6 +24,7 @@ from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, 
 from agronomy.describe.readings import TESTS
 from agronomy.describe.words import MEASUREMENTS
 from agronomy.formats.described import read
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.models import Aspect, Bed, BedRecord, Garden, Measurement, Rig
@@ -38,7 +39,7 @@ OF_A_RIG, OF_A_BED = ("bucket", "meter"), ("squeeze", "jar", "drain", "pot")
 class Measure:
     """What a test says, with nothing kept. bed_id, rig_id: what it is about, where its kind needs one."""
 
-    by: Any
+    by: User
     garden_id: int
     kind: str
     given: Json
@@ -99,7 +100,7 @@ class Measure:
 class KeepMeasurement:
     """Keep a test and put what it found where the plan reads it. The same id twice is one test."""
 
-    by: Any
+    by: User
     garden_id: int
     id: UUID
     test: Measure
@@ -143,7 +144,7 @@ class StrikeMeasurement:
     back: it counts again after all, and sets it anew.
     """
 
-    by: Any
+    by: User
     garden_id: int
     id: UUID
     back: bool = False

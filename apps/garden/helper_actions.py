@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.db import transaction
 
 from agronomy.describe.errors import InputError
+from apps.accounts.models import User
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden.access import lock, membership, owned
 from apps.garden.models import Garden, Invitation, Membership, Role
@@ -16,7 +16,7 @@ from apps.garden.models import Garden, Invitation, Membership, Role
 MOST_MEMBERS = 30  # of a garden, those invited among them
 
 
-def invitations(user: Any) -> list[Invitation]:
+def invitations(user: User) -> list[Invitation]:
     """What a person was invited to and has not answered, the newest first."""
     mine = Invitation.objects.filter(user=user, garden__removed_at=None).select_related("garden", "by")
     return list(mine.order_by("-pk"))
@@ -27,7 +27,7 @@ class InviteHelper:
     """Ask another person to record what is done in a garden; they must have an account, and nothing changes for them
     until they accept."""
 
-    by: Any
+    by: User
     garden_id: int
     username: str
 
@@ -49,7 +49,7 @@ class InviteHelper:
 
 @dataclass
 class AcceptInvitation:
-    by: Any
+    by: User
     invitation_id: int
 
     def execute(self) -> Membership:
@@ -65,14 +65,14 @@ class AcceptInvitation:
 
 @dataclass
 class DeclineInvitation:
-    by: Any
+    by: User
     invitation_id: int
 
     def execute(self) -> None:
         _mine(self.by, self.invitation_id).delete()
 
 
-def _mine(user: Any, invitation_id: int) -> Invitation:
+def _mine(user: User, invitation_id: int) -> Invitation:
     found = Invitation.objects.select_related("garden").filter(user=user, pk=invitation_id, garden__removed_at=None)
     invitation = found.first()
     if invitation is None:
@@ -84,7 +84,7 @@ def _mine(user: Any, invitation_id: int) -> Invitation:
 class WithdrawInvitation:
     """The owner thinks again before it was answered."""
 
-    by: Any
+    by: User
     garden_id: int
     invitation_id: int
 
@@ -98,7 +98,7 @@ class WithdrawInvitation:
 class RemoveHelper:
     """A helper's membership ends; what they recorded stays. An owner cannot be removed."""
 
-    by: Any
+    by: User
     garden_id: int
     membership_id: int
 
@@ -112,7 +112,7 @@ class RemoveHelper:
 class LeaveGarden:
     """A helper goes; what they recorded stays."""
 
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> None:

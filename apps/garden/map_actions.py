@@ -13,6 +13,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 from agronomy.formats.described import check_field, read
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import MOST_BEDS
@@ -30,7 +31,7 @@ class ArrangeGround:
     rigs: id, x_m, y_m, hose_m. north_deg: where north points, clockwise from up.
     """
 
-    by: Any
+    by: User
     garden_id: int
     beds: list[dict[str, Any]]
     rigs: list[dict[str, Any]]
@@ -68,7 +69,7 @@ class ArrangeGround:
 class SaveThing:
     """Describe a wall, tree, shed or path on the map, new or again."""
 
-    by: Any
+    by: User
     garden_id: int
     values: dict[str, Any]
     thing_id: int | None = None
@@ -97,7 +98,7 @@ class SaveThing:
 class RemoveThing:
     """Take a thing off the map; `back` brings it back."""
 
-    by: Any
+    by: User
     garden_id: int
     thing_id: int
     back: bool = False
@@ -117,7 +118,7 @@ class CopyBed:
     """Another bed like this one as it stands today: its size, soil, light, mulch and way of watering; nothing grows
     in it yet, and its ledger begins today."""
 
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
 

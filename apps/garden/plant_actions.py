@@ -11,6 +11,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 from agronomy.formats.described import read
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.models import OwnCrop, Planting, SizeSighting
@@ -20,7 +21,7 @@ from apps.garden.models import OwnCrop, Planting, SizeSighting
 class SaveOwnCrop:
     """Describe a crop or variety of one's own, new or again: like one of the table, but for the figures given."""
 
-    by: Any
+    by: User
     garden_id: int
     values: dict[str, Any]
     crop_id: int | None = None
@@ -56,7 +57,7 @@ class SaveOwnCrop:
 class RemoveOwnCrop:
     """Forget an own crop that grows nowhere; `RestoreOwnCrop` brings it back."""
 
-    by: Any
+    by: User
     garden_id: int
     crop_id: int
 
@@ -75,7 +76,7 @@ class RemoveOwnCrop:
 class RestoreOwnCrop:
     """Bring a forgotten own crop back."""
 
-    by: Any
+    by: User
     garden_id: int
     crop_id: int
 
@@ -98,7 +99,7 @@ class ConfirmSizes:
     sizes: dictionaries with planting (an id), height, spread_m.
     """
 
-    by: Any
+    by: User
     garden_id: int
     sizes: list[dict[str, Any]]
 

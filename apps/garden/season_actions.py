@@ -12,6 +12,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.formats.described import read
 from agronomy.plants.crops import CROPS
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned
 from apps.garden.actions import FURTHEST_PLANNED
@@ -57,7 +58,7 @@ class EndSeason:
     stays: ids of plantings that go on.
     """
 
-    by: Any
+    by: User
     garden_id: int
     name: str
     stays: list[int]
@@ -82,7 +83,7 @@ class EndSeason:
 class TakeBackSeason:
     """The newest season goes on after all: what it cleared stands again, where nothing was changed since."""
 
-    by: Any
+    by: User
     garden_id: int
     season_id: int
 
@@ -109,7 +110,7 @@ class PlantOut:
     start: one of MOVED_ON.
     """
 
-    by: Any
+    by: User
     garden_id: int
     planting_id: int
     bed_id: int
@@ -160,7 +161,7 @@ class PlantOut:
 class RestorePlantings:
     """Bring plantings back that were taken out of a bed's record."""
 
-    by: Any
+    by: User
     garden_id: int
     plantings: list[int]
 

@@ -12,6 +12,7 @@ from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError
+from apps.accounts.models import User
 from apps.garden.access import owned, visited
 from apps.garden.models import Garden
 from apps.planning.situation import Situation, situation
@@ -63,7 +64,7 @@ def _rain_expected(p: Plan) -> list[dict[str, Any]]:
 class Visit:
     """Somebody opens the garden: its weather is brought up to date and the day's advice is kept."""
 
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> bool:
@@ -80,7 +81,7 @@ class StepDay:
     from_date: the day that was seen when the step was asked for; a garden that went on from there already stays.
     """
 
-    by: Any
+    by: User
     garden_id: int
     from_date: dt.date | None = None
 

@@ -14,6 +14,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.formats.described import read
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, visited
 from apps.garden.events import once
@@ -39,7 +40,7 @@ def _check_date(garden: Garden, bed: Bed, date: dt.date) -> None:
 
 @dataclass
 class RecordWatering:
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
     id: UUID
@@ -68,7 +69,7 @@ class RecordWatering:
 class RecordObservation:
     """What was found at a bed: a finger, a lifted pot, a probe, a dug hole, a float, or "still wet, left it"."""
 
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
     id: UUID
@@ -97,7 +98,7 @@ class RecordObservation:
 class PutOffStop:
     """ "Not today"."""
 
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
     id: UUID
@@ -128,7 +129,7 @@ def check_move(garden: Garden, bed_id: int, from_date: dt.date, to_date: dt.date
 class MoveSoak:
     """Put a soak that is due on one day on another."""
 
-    by: Any
+    by: User
     garden_id: int
     bed_id: int
     id: UUID
@@ -147,7 +148,7 @@ class MoveSoak:
 class OpenFeed:
     """A private calendar address of one person for one garden; the same one while it is open."""
 
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> CalendarFeed:
@@ -163,7 +164,7 @@ class OpenFeed:
 class EndFeed:
     """The address answers no longer."""
 
-    by: Any
+    by: User
     garden_id: int
 
     def execute(self) -> None:
@@ -184,7 +185,7 @@ EVENTS: dict[str, type[Event]] = {
 class StrikeEvent:
     """An event that was wrong counts no longer and the story recomputes; `back` undoes that."""
 
-    by: Any
+    by: User
     garden_id: int
     kind: str
     event_id: UUID

@@ -20,6 +20,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
 from agronomy.formats.described import read
+from apps.accounts.models import User
 from apps.base.errors import NotFound
 from apps.garden.access import lock, owned, visited
 from apps.garden.actions import CreateGarden
@@ -90,7 +91,7 @@ def climate_rows(text: str) -> list[WeatherDay]:
 class CreateGardenOfClimate:
     """A new garden whose climate is the years of a weather file, the text of a CSV."""
 
-    by: Any
+    by: User
     values: dict[str, Any]
     weather_file: str
 
@@ -106,7 +107,7 @@ class CreateGardenOfClimate:
 class ReadClimate:
     """Take a garden's climate from the years of a weather file; it replaces the file before."""
 
-    by: Any
+    by: User
     garden_id: int
     text: str
 
@@ -133,7 +134,7 @@ def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
 class TypeDays:
     """Days typed by hand: past ones were observed, from today on they are the outlook. An all-blank day is cleared."""
 
-    by: Any
+    by: User
     garden_id: int
     days: list[dict[str, Any]]
 
@@ -191,7 +192,7 @@ def _said(values: Mapping[str, float | None]) -> dict[str, float | None]:
 class ReadGauge:
     """Rain in the gardener's own gauge for a date; of today, it is what has fallen by now."""
 
-    by: Any
+    by: User
     garden_id: int
     id: UUID
     date: dt.date
@@ -211,7 +212,7 @@ class ReadGauge:
 class StrikeGauge:
     """A reading that was wrong counts no longer; `back` undoes that."""
 
-    by: Any
+    by: User
     garden_id: int
     reading_id: UUID
     back: bool = False
