@@ -18,19 +18,20 @@ from agronomy.balance import layout, processes, step, terms
 from agronomy.balance import layout as at
 from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of
 from agronomy.balance.step import day_step
+from agronomy.balance.terms import Array
 
 
 def run_series(
-    state: Any,
-    bed_days: Any,
-    shares_before: Any,
-    beds: Any,
-    draws: Any,
-    air: Any,
-    policies: Any,
-    parts: Any,
-    kept: Any,
-    wet_days: Any,
+    state: Array,
+    bed_days: Array,
+    shares_before: Array,
+    beds: Array,
+    draws: Array,
+    air: Array,
+    policies: Array,
+    parts: Array,
+    kept: Array,
+    wet_days: Array,
 ) -> None:
     """Run every (bed, member) through all days, keeping N_KEEP arrays of each; `state` ends as the last day's.
 
@@ -54,15 +55,15 @@ def run_series(
 
 
 def run_rows(
-    state: Any,
-    bed_days: Any,
-    shares_before: Any,
-    beds: Any,
-    draws: Any,
-    air: Any,
-    policies: Any,
-    parts: Any,
-    rows: Any,
+    state: Array,
+    bed_days: Array,
+    shares_before: Array,
+    beds: Array,
+    draws: Array,
+    air: Array,
+    policies: Array,
+    parts: Array,
+    rows: Array,
 ) -> None:
     """Run member 0 of every bed through all days, keeping every term: rows (day, bed, N_TERMS)."""
     for d in range(bed_days.shape[0]):

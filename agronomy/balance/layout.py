@@ -6,7 +6,7 @@ parts that a day is cut into, (part, N_PART). A day's step gives the new `State`
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
 import numpy as np
 
@@ -59,7 +59,7 @@ KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST = range(5)
 N_KEEP: Final = 5
 
 
-def bed_day_of(x: Any) -> BedDay:
+def bed_day_of(x: Array) -> BedDay:
     """A bed's day by name (spelled out: what is compiled cannot unpack an array)."""
     return BedDay(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
@@ -68,33 +68,33 @@ def bed_day_of(x: Any) -> BedDay:
     )  # fmt: skip
 
 
-def figures_of(x: Any) -> BedFigures:
+def figures_of(x: Array) -> BedFigures:
     """A bed's figures by name (spelled out: what is compiled cannot unpack an array)."""
     return BedFigures(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10],
     )  # fmt: skip
 
 
-def state_of(states: Any, b: int, m: int) -> State:
+def state_of(states: Array, b: int, m: int) -> State:
     """The state of one series by name."""
     return State(states[b, m, DE], states[b, m, DR], states[b, m, DO], states[b, m, W], states[b, m, R])
 
 
-def draw_of(draws: Any, b: int, m: int) -> Draw:
+def draw_of(draws: Array, b: int, m: int) -> Draw:
     """The draws of one series by name."""
     return Draw(
         draws[b, m, Q_DEMAND], draws[b, m, Q_CAPACITY], draws[b, m, Z_RAIN], draws[b, m, Q_WATER], draws[b, m, Z_AIR]
     )
 
 
-def air_of(air: Any, d: int, m: int) -> Air:
+def air_of(air: Array, d: int, m: int) -> Air:
     """The weather of one day and member by name."""
     return Air(
         air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV], air[d, m, FALLEN]
     )
 
 
-def terms_of(rows: Any) -> Terms:
+def terms_of(rows: Array) -> Terms:
     """The figures of an array's last axis by their names: numbers for one row, arrays for many."""
     values = np.asarray(rows, dtype=float)
     return Terms(*(values.tolist() if values.ndim == 1 else np.moveaxis(values, -1, 0)))

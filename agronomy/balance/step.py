@@ -16,8 +16,6 @@ from the reservoir; evening watering, which counts for the night and the next da
 
 from __future__ import annotations
 
-from typing import Any
-
 from agronomy.balance.layout import LENGTH, OF_ET0, OF_EVENING, OF_MORNING, OF_RAIN
 from agronomy.balance.processes import (
     drain,
@@ -33,7 +31,7 @@ from agronomy.balance.processes import (
     use,
     wick,
 )
-from agronomy.balance.terms import BY_TRIGGER, ON_DAY, Air, BedDay, BedFigures, Draw, State, Terms
+from agronomy.balance.terms import BY_TRIGGER, ON_DAY, Air, Array, BedDay, BedFigures, Draw, State, Terms
 
 
 def asked(
@@ -69,7 +67,7 @@ def asked_fill(policy: int, r: float, fill: float, bed: BedFigures) -> float:
 
 
 def day_step(
-    state: State, bed_day: BedDay, share_before: float, bed: BedFigures, draw: Draw, air: Air, policy: int, parts: Any
+    state: State, bed_day: BedDay, share_before: float, bed: BedFigures, draw: Draw, air: Air, policy: int, parts: Array
 ) -> tuple[State, Terms]:
     """One series over one day: its state at the end, and the day's terms.
 
