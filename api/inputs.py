@@ -10,7 +10,7 @@ from rest_framework import serializers as s
 from agronomy.describe import garden as g
 from agronomy.describe.words import CROP_NAMES, DAY_PARTS, HEIGHTS, INTO, THING_KINDS
 from api.described import Code, In, Number, Shape
-from api.shapes import WeatherValues
+from api.shapes import OF_OTHER_PAGES, WeatherValues
 
 
 class EventId(s.UUIDField):
@@ -53,24 +53,7 @@ class GardenIn(In):
     """What a person says of a garden as a whole; its beds, hoses and what happened come apart."""
 
     describes = g.Garden
-    leave_out = (
-        "utc_offset_h",
-        "wind_height_m",
-        "rigs",
-        "beds",
-        "gauge",
-        "own_crops",
-        "moves",
-        "things",
-        "north_deg",
-        "days",
-        "climate_days",
-        "can_l",
-        "can_minutes",
-        "finger",
-        "measurements",
-        "seasons",
-    )
+    leave_out = (*OF_OTHER_PAGES, "rigs")
 
     elevation_m = Number(required=False)
     climate = s.CharField(required=False, allow_null=True, help_text="'by_place' takes the usual one there")

@@ -20,6 +20,25 @@ from agronomy.describe.words import (
 )
 from api.described import Out
 
+# What of a garden is neither asked nor told with its name and place: it has pages of its own, or follows from others.
+OF_OTHER_PAGES = (
+    "utc_offset_h",
+    "wind_height_m",
+    "beds",
+    "gauge",
+    "own_crops",
+    "moves",
+    "things",
+    "north_deg",
+    "days",
+    "climate_days",
+    "can_l",
+    "can_minutes",
+    "finger",
+    "measurements",
+    "seasons",
+)
+
 
 class ErrorField(s.Serializer):
     field = s.CharField()
@@ -67,23 +86,7 @@ class AllowedOut(Out):
 
 class GardenOut(Out):
     describes = g.Garden
-    leave_out = (
-        "utc_offset_h",
-        "wind_height_m",
-        "beds",
-        "gauge",
-        "own_crops",
-        "moves",
-        "things",
-        "north_deg",
-        "days",
-        "climate_days",
-        "can_l",
-        "can_minutes",
-        "finger",
-        "measurements",
-        "seasons",
-    )
+    leave_out = OF_OTHER_PAGES
 
     id = s.IntegerField()
     climate_said = s.CharField(help_text="the climate in words, empty without one")

@@ -17,12 +17,10 @@ LEAST_CAN: Final = 0.25  # of a can: less is carried like a quarter; common prac
 
 
 @dataclass(frozen=True)
-class Hose:
-    """A hose in somebody's hand."""
+class Held:
+    """A hose that somebody stands by while it runs: it reaches what it is pointed at, at its rig's flow."""
 
     rig: Rig
-    arrives: float = 0.90  # common practice, no source
-    ponds: bool = True
 
     @property
     def litres_cv(self) -> float:
@@ -39,6 +37,14 @@ class Hose:
 
     def pouring_minutes(self, litres: float) -> float:
         return litres / self.rig.flow_l_per_min
+
+
+@dataclass(frozen=True)
+class Hose(Held):
+    """A hose in somebody's hand."""
+
+    arrives: float = 0.90  # common practice, no source
+    ponds: bool = True
 
     def in_hand(self, litres: float, target: Target) -> InHand:
         return InHand(hose=hose_split(litres, self.rig.flow_l_per_min, target), flow_l_per_min=self.rig.flow_l_per_min)
