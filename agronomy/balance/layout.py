@@ -60,7 +60,7 @@ N_KEEP: Final = 5
 
 
 def bed_day_of(x: Array) -> BedDay:
-    """A bed's day by name (spelled out: what is compiled cannot unpack an array)."""
+    """A bed's day by name, in its units (spelled out: what is compiled cannot unpack an array)."""
     return BedDay(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
         x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
@@ -69,32 +69,32 @@ def bed_day_of(x: Array) -> BedDay:
 
 
 def figures_of(x: Array) -> BedFigures:
-    """A bed's figures by name (spelled out: what is compiled cannot unpack an array)."""
+    """A bed's figures by name, in their units (spelled out: what is compiled cannot unpack an array)."""
     return BedFigures(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10],
     )  # fmt: skip
 
 
 def state_of(states: Array, b: int, m: int) -> State:
-    """The state of one series by name."""
+    """The state of one series by name [mm]."""
     return State(states[b, m, DE], states[b, m, DR], states[b, m, DO], states[b, m, W], states[b, m, R])
 
 
 def draw_of(draws: Array, b: int, m: int) -> Draw:
-    """The draws of one series by name."""
+    """The draws of one series by name, in the units of terms.Draw: factors about 1, normal scores."""
     return Draw(
         draws[b, m, Q_DEMAND], draws[b, m, Q_CAPACITY], draws[b, m, Z_RAIN], draws[b, m, Q_WATER], draws[b, m, Z_AIR]
     )
 
 
 def air_of(air: Array, d: int, m: int) -> Air:
-    """The weather of one day and member by name."""
+    """The weather of one day and member by name, in the units of terms.Air."""
     return Air(
         air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV], air[d, m, FALLEN]
     )
 
 
 def terms_of(rows: Array) -> Terms:
-    """The figures of an array's last axis by their names: numbers for one row, arrays for many."""
+    """The figures of an array's last axis by their names, in their units: numbers for one row, arrays for many."""
     values = np.asarray(rows, dtype=float)
     return Terms(*(values.tolist() if values.ndim == 1 else np.moveaxis(values, -1, 0)))
