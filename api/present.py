@@ -25,7 +25,7 @@ from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
-from agronomy.sky.assemble import day_of
+from agronomy.sky.assemble import day_of, rain_read
 from agronomy.sky.climates import GENERIC
 from api.described import Out
 from api.shapes_beds import BedOut, PlantingOut
@@ -482,8 +482,8 @@ def _known(day: Json, now: Situation, date: dt.date) -> None:
         day[name] = band_of(band(known)) if known.size else None
     day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
     reading = next((x for x in facts.gauge if x.date == date), None)
-    if date < today and reading is not None and not reading.so_far:
-        day["rain"] = band_of(Band(*(reading.rain,) * 3))
+    if date < today and reading is not None:
+        day["rain"] = band_of(Band(*(rain_read(reading, values[0].get("rain")),) * 3))
 
 
 def _planned(day: Json, p: Plan | None, date: dt.date) -> None:

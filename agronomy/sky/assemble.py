@@ -152,7 +152,7 @@ def _fill_from_climate(
 def _read_gauge(
     past: dict[dt.date, dict[str, float | None]], gauge: Sequence[Gauge], today: dt.date
 ) -> frozenset[dt.date]:
-    """Rain as the gauge had it; read on the day itself, it says what had fallen by then, and more may have come.
+    """Rain as the gauge had it, by rain_read.
 
     Returns the dates whose rain the gauge settled.
     """
@@ -161,12 +161,17 @@ def _read_gauge(
         if reading.date >= today:
             continue
         day = past.get(reading.date) or dict(past[min(past, key=lambda d: abs((d - reading.date).days))])
-        told = day.get("rain")
-        more = reading.so_far and told is not None and told > reading.rain
-        past[reading.date] = {**day, "rain": told if more else reading.rain}
-        if not more:
+        rain = rain_read(reading, day.get("rain"))
+        past[reading.date] = {**day, "rain": rain}
+        if rain == reading.rain:
             settled.add(reading.date)
     return frozenset(settled)
+
+
+def rain_read(reading: Gauge, told: float | None) -> float:
+    """Rain of a past day that has a reading [mm]: the gauge's, or what other sources told [mm] where that is more and
+    the gauge was read before the day was over. Common practice, no source."""
+    return max(reading.rain, told or 0.0) if reading.so_far else reading.rain
 
 
 def _from(table: WeatherTable, today: dt.date) -> WeatherTable:

@@ -89,7 +89,7 @@ GENERIC: Final[dict[str, Climate]] = {
         (11, 12, 13, 14, 13, 12, 11, 11, 11, 13, 13, 12), (25, 26, 26, 24, 23, 22, 22, 22, 24, 25, 23, 24),
         (55, 50, 90, 190, 150, 40, 20, 25, 30, 60, 140, 90), (5, 5, 9, 16, 13, 6, 4, 5, 5, 8, 15, 9), 2.2, 1),
 }  # fmt: skip
-assert tuple(GENERIC) == CLIMATES[:-1], "describe/garden.py lists these names"
+assert tuple(GENERIC) == CLIMATES[:-1], "describe/words.py lists these names"
 
 
 def climate_at(latitude: float, elevation_m: float) -> str:

@@ -1,10 +1,12 @@
 """What each view says: the words of a day, the page of a bed, the sky, and describing a garden over the wire."""
 
 import datetime as dt
+import uuid
 
 from django.test import TestCase
 
-from apps.garden.models import Bed
+from apps.garden.models import Bed, Garden
+from apps.planning.situation import situation
 from tests.apps import world as w
 
 
@@ -137,6 +139,20 @@ class Views(TestCase):
         self.call("post", f"/gauge/{reading['id']}/strike", None, 204)
         sky = {d["date"]: d for d in self.call("get", "/sky")["days"]}
         self.assertEqual((sky["2025-07-09"]["rain"]["mid"], sky["2025-07-09"]["gauge"]), (1.0, None))
+
+    def test_a_morning_s_reading_is_told_afterwards_as_the_plan_takes_it(self) -> None:
+        w.bed_of(self.ada, self.garden)
+        w.type_days(self.ada, self.garden, rain={0: 5.0})
+        for read, holds in ((9.0, 9.0), (2.0, 5.0)):  # what fell by then is the least; more was seen elsewhere
+            event = {"id": str(uuid.uuid4()), "date": "2025-07-11", "rain": read}
+            self.call("post", "/gauge", event, 201)
+            Garden.objects.update(clock_date=w.TODAY + dt.timedelta(days=1))
+            with self.subTest(read):
+                [day] = [d for d in self.call("get", "/sky")["days"] if d["date"] == "2025-07-11"]
+                p = situation(Garden.objects.get(pk=self.garden.pk)).plan
+                taken = p.run.weather.rain[p.run.weather.dates.index(w.TODAY)].mean()
+                self.assertEqual((day["rain"]["mid"], float(taken)), (holds, holds))
+            Garden.objects.update(clock_date=w.TODAY)
 
     def test_stepping_the_clock_is_the_owners(self) -> None:
         w.bed_of(self.ada, self.garden)
