@@ -12,6 +12,7 @@ In here:
     shapes_bench    of bench, fit, raising and seasons
     present         a plan as plain values
     present_ahead   the days ahead, and a calendar
+    present_sky     the sky, day by day
     views           gardens, round, events, sky
     views_people    helpers
     views_plants    own crops and sizes

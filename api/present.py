@@ -4,14 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 import functools
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 from typing import Any
-
-import numpy as np
 
 from agronomy.beds.ground import volume_l
 from agronomy.beds.today import left_on
-from agronomy.decide.bands import Band, band, rain_chance
+from agronomy.decide.bands import Band, band
 from agronomy.decide.behind import days_behind
 from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose
@@ -25,7 +23,6 @@ from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import last_sighting, sighting_due, stage_name
-from agronomy.sky.assemble import day_of, rain_read
 from agronomy.sky.climates import GENERIC
 from api.described import Out
 from api.shapes_beds import BedOut, PlantingOut
@@ -36,8 +33,6 @@ from apps.planning.facts import BedFacts, core_bed
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation
 from apps.record.models import Observation, Watering
-from apps.weather.convert import known_of
-from apps.weather.models import GaugeReading
 
 Json = dict[str, Any]
 RAIN_DAYS = 3
@@ -419,83 +414,6 @@ def _ahead(p: Plan, b: BedPlan) -> list[Json]:
         }
         for i, a in enumerate(b.ahead)
     ]
-
-
-def gauge(reading: GaugeReading) -> Json:
-    return {"id": reading.pk, "date": reading.date, "rain": reading.rain, "so_far": reading.so_far}
-
-
-TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
-
-
-def sky(
-    now: Situation, role: str, typed: dict[dt.date, Json], gauges: dict[dt.date, Any], behind: int, ahead: int
-) -> Json:
-    """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
-    today, p = now.garden.today, now.plan
-    days = []
-    unknown = "climate" if now.weather.climate else "resampled"
-    for offset in range(-behind, ahead):
-        date = today + dt.timedelta(days=offset)
-        reading = gauges.get(date)
-        day: Json = {
-            "date": date,
-            "kind": unknown if offset >= 0 or now.weather.climate else "gap",
-            "source": "",
-            "tier": "",
-            "tmin": None,
-            "tmax": None,
-            "rain": None,
-            "rain_chance": None,
-            "et0": None,
-            "heat_wave": bool(p and p.heat and date in p.heat.dates),
-            "gauge": gauge(reading) if reading else None,
-            "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
-        }
-        _known(day, now, date)
-        _planned(day, p, date)
-        days.append(day)
-    return {
-        "garden": garden(now.garden, role),
-        "weather": weather_state(now),
-        "heat": heat(p) if p else None,
-        "days": days,
-    }
-
-
-def _known(day: Json, now: Situation, date: dt.date) -> None:
-    """Fill in what the facts alone say of a day."""
-    facts, today = now.weather, now.garden.today
-    sources = facts.sources_of(date)
-    values: list[Mapping[str, float | None]]
-    if date < today and sources:
-        day["kind"], day["source"] = "observed", sources[0]
-        values = [day_of(known_of(now.garden, facts), date)[0]]
-    elif date >= today and (members := facts.member_values(date)):
-        day["kind"], values = "forecast", [*members]
-    elif date >= today and sources:
-        day["kind"], values = "typed", [facts.sources[sources[0]][date]]
-    else:
-        return
-    for name in ("tmin", "tmax", "rain"):
-        known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
-        day[name] = band_of(band(known)) if known.size else None
-    day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
-    reading = next((x for x in facts.gauge if x.date == date), None)
-    if date < today and reading is not None:
-        day["rain"] = band_of(Band(*(rain_read(reading, values[0].get("rain")),) * 3))
-
-
-def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
-    """Add the reference ET and the tier that the plan used."""
-    if p is None or date not in p.run.weather.dates:
-        return
-    w = p.run.weather
-    i = w.dates.index(date)
-    day["et0"], day["tier"], day["kind"] = band_of(band(w.et0[i])), w.tier[i], w.outlook[i]
-    if day["tmax"] is None:
-        day["tmin"], day["tmax"], day["rain"] = (band_of(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
-        day["rain_chance"] = rain_chance(w.rain[i])
 
 
 def planting_sizes(now: Situation) -> list[Json]:

@@ -19,7 +19,7 @@ from agronomy.ground.holding import MATERIALS
 from agronomy.ground.texture import CLASS_CENTRES
 from agronomy.plants.crops import CROPS
 from agronomy.sky.climates import GENERIC
-from api import inputs, present, shapes, shapes_beds
+from api import inputs, present, present_sky, shapes, shapes_beds
 from api.person import person
 from apps.base.errors import NotFound
 from apps.exchange.samples import SAMPLES, OpenSample, described
@@ -338,7 +338,7 @@ class Sky(APIView):
         gauges = {
             g.date: g for g in GaugeReading.objects.filter(garden=m.garden, struck_at=None).order_by("recorded_at")
         }
-        return Response(present.sky(now, m.role, typed, gauges, SKY_BEHIND, SKY_AHEAD))
+        return Response(present_sky.sky(now, m.role, typed, gauges, SKY_BEHIND, SKY_AHEAD))
 
 
 class Days(APIView):
@@ -353,7 +353,7 @@ class Gauge(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         g = checked(inputs.GaugeIn, request)
         made = weather_actions.ReadGauge(person(request), garden_id, g["id"], g["date"], g["rain"]).execute()
-        return Response(present.gauge(made), status=201)
+        return Response(present_sky.gauge(made), status=201)
 
 
 class StrikeGauge(APIView):
