@@ -35,7 +35,7 @@ def page_against_bare() -> list[Ratio]:
     from django.test import Client
 
     from apps.exchange.samples import WRACKLINE_YARD, load_sample
-    from apps.record.models import Watering
+    from apps.garden.models import Event
 
     with transaction.atomic():
         owner = get_user_model().objects.create_user(f"bench-{uuid.uuid4().hex[:12]}")
@@ -55,7 +55,8 @@ def page_against_bare() -> list[Ratio]:
         first = garden.beds.get(name="Long Bench")
 
         def after_watering() -> bytes:
-            Watering.objects.create(id=uuid.uuid4(), bed=first, date=garden.today, litres=1.0, by=owner)
+            told = {"litres": 1.0, "part": "morning", "into": "soil", "passes": 1}
+            Event.objects.create(kind="watering", garden=garden, bed=first, date=garden.today, told=told, by=owner)
             return warm()
 
         bare = bare_endpoint(warm())

@@ -12,7 +12,7 @@ from django.views.decorators.http import require_safe
 
 from agronomy.formats.older import VERSION, schema_of_version_1
 from agronomy.formats.read_garden import garden_schema
-from api.views_ahead import calendar
+from api.ahead.views import calendar
 
 
 @never_cache

@@ -6,18 +6,17 @@ import csv
 import io
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Any, ClassVar, Final
 
 from django.db import transaction
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
 from agronomy.formats.map_geojson import OnMap, read_map
-from apps.accounts.models import User
 from apps.exchange.files import FaultyFileError, refuse_too_large
-from apps.garden.access import owned
-from apps.garden.actions import SaveBed
-from apps.garden.map_actions import ArrangeGround, SaveThing
-from apps.garden.models import Bed, Garden, Rig
+from apps.garden.action import GardenAction
+from apps.garden.actions.beds import SaveBed
+from apps.garden.actions.map import ArrangeMap, SaveThing
+from apps.garden.models import Bed, Event, Garden, Rig
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
 NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")
@@ -42,30 +41,32 @@ MOST_FAULTS: Final = 50
 
 
 @dataclass
-class ImportBeds:
+class ImportBeds(GardenAction[int]):
     """New beds from a CSV with a line for each planting, in the columns of the export; a bed's first line describes it.
 
     Columns that are not known are ignored.
     """
 
-    by: User
-    garden_id: int
     text: str
 
-    def execute(self) -> int:
-        owned(self.by, self.garden_id)
+    kind: ClassVar = "beds_imported"
+
+    def do(self) -> int:
         refuse_too_large(self.text, "beds file")
         beds, found = _read(self.text)
-        with transaction.atomic():
-            for name, lines in beds.items():
-                try:
-                    with transaction.atomic():
-                        self._save(name, lines)
-                except InputError as error:
-                    found.append(_placed(error, lines))
-            if found:
-                raise FaultyFileError(sorted(found, key=_line_of)[:MOST_FAULTS])
+        for name, lines in beds.items():
+            try:
+                with transaction.atomic():
+                    self._save(name, lines)
+            except InputError as error:
+                found.append(_placed(error, lines))
+        if found:
+            raise FaultyFileError(sorted(found, key=_line_of)[:MOST_FAULTS])
+        self.told = {"beds": len(beds)}
         return len(beds)
+
+    def again(self, known: Event) -> int:
+        return int(known.told["beds"])
 
     def _save(self, name: str, lines: list[tuple[int, dict[str, Any]]]) -> None:
         first = lines[0][1]
@@ -78,7 +79,7 @@ class ImportBeds:
                 if needed not in planting:
                     raise MissingError(f"beds file line {line} {needed}", "a value, since a crop is named")
         soil = {"material": first["soil"]} if first.get("soil") else None
-        SaveBed(self.by, self.garden_id, values, plantings, soil=soil).execute()
+        SaveBed(self.by, self.garden_id, values, plantings, soil=soil).part_of(self)
 
 
 def _read(text: str) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
@@ -173,16 +174,16 @@ def _line_of(error: InputError) -> int:
 
 
 @dataclass
-class ImportMap:
+class ImportMap(GardenAction[int]):
     """Places from a map file: beds and taps are found by name and keep their sizes; things are put on the map, those
     of the same kind and name moved."""
 
-    by: User
-    garden_id: int
     text: str
 
-    def execute(self) -> int:
-        garden = owned(self.by, self.garden_id)
+    kind: ClassVar = "map_imported"
+
+    def do(self) -> int:
+        garden = self.garden
         refuse_too_large(self.text, "map file")
         features, north, found = read_map(self.text)
         ids = {
@@ -190,28 +191,31 @@ class ImportMap:
             "tap": dict(Rig.objects.filter(garden=garden).values_list("name", "pk")),
         }
         places: dict[str, list[dict[str, Any]]] = {"bed": [], "tap": []}
-        with transaction.atomic():
-            for f in features:
-                at, name = f"features[{f.index}]", f.properties.get("name")
-                where = {"x_m": round(f.x_m, 4), "y_m": round(f.y_m, 4)}
-                try:
-                    if f.what not in ids:
-                        self._put(garden, f, where)
-                    elif name not in ids[f.what]:
-                        raise InputError("properties.name", name, f"a {f.what} of this garden, by its name")
-                    else:
-                        turned = {"turn_deg": f.turn_deg} if f.what == "bed" else {}
-                        places[f.what].append({"id": ids[f.what][name], **where, **turned})
-                except InputError as error:
-                    found.append(InputError(f"{at}.{error.field}", error.value, error.allowed))
-            if found:
-                raise FaultyFileError(found[:MOST_FAULTS])
-            ArrangeGround(self.by, self.garden_id, places["bed"], places["tap"], north).execute()
+        for f in features:
+            at, name = f"features[{f.index}]", f.properties.get("name")
+            where = {"x_m": round(f.x_m, 4), "y_m": round(f.y_m, 4)}
+            try:
+                if f.what not in ids:
+                    self._put(garden, f, where)
+                elif name not in ids[f.what]:
+                    raise InputError("properties.name", name, f"a {f.what} of this garden, by its name")
+                else:
+                    turned = {"turn_deg": f.turn_deg} if f.what == "bed" else {}
+                    places[f.what].append({"id": ids[f.what][name], **where, **turned})
+            except InputError as error:
+                found.append(InputError(f"{at}.{error.field}", error.value, error.allowed))
+        if found:
+            raise FaultyFileError(found[:MOST_FAULTS])
+        ArrangeMap(self.by, self.garden_id, places["bed"], places["tap"], north).part_of(self)
+        self.told = {"features": len(features)}
         return len(features)
+
+    def again(self, known: Event) -> int:
+        return int(known.told["features"])
 
     def _put(self, garden: Garden, f: OnMap, where: dict[str, float]) -> None:
         name = f.properties.get("name") or ""
         known = garden.things.filter(kind=f.what, name=name, removed_at=None).first() if name else None
         size = {"length_m": round(f.length_m, 3), "width_m": round(f.width_m, 3), "turn_deg": f.turn_deg}
         values = {"kind": f.what, "name": name, "height_m": f.properties.get("height_m"), **where, **size}
-        SaveThing(self.by, self.garden_id, values, known.pk if known else None).execute()
+        SaveThing(self.by, self.garden_id, values, known.pk if known else None).part_of(self)

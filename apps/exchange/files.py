@@ -9,7 +9,7 @@ import io
 import math
 import zoneinfo
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, ClassVar
 
 from django.utils import timezone
 
@@ -18,16 +18,19 @@ from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
 from agronomy.formats.read_garden import garden_and_faults
-from apps.accounts.models import User
+from apps.accounts.actor import Actor
+from apps.base.action import Action
 from apps.exchange.write_garden import write_garden
-from apps.garden.access import owned
-from apps.garden.actions import refuse_one_too_many
+from apps.garden.action import GardenAction
+from apps.garden.actions.bench import kept_tests
+from apps.garden.actions.gardens import refuse_one_too_many
+from apps.garden.actions.seasons import ended_seasons
 from apps.garden.convert import own_crop
-from apps.garden.models import Garden
-from apps.garden.rows import described
+from apps.garden.models import Event, Garden
 from apps.planning.facts import core_garden, read_beds
 from apps.weather.actions import TypeDays
-from apps.weather.models import GaugeReading, Source, WeatherDay
+from apps.weather.convert import gauge_readings
+from apps.weather.models import Source, WeatherDay
 
 MOST_BYTES = 5_000_000
 
@@ -57,9 +60,8 @@ def described_garden(garden: Garden) -> g.Garden:
     by_source: dict[str, list[g.TypedDay]] = collections.defaultdict(list)
     for day in days:
         by_source[day.pop("source")].append(g.TypedDay(**day))
-    readings = GaugeReading.objects.filter(garden=garden, struck_at=None).order_by("recorded_at")
-    gauge = {x.date: described(g.Gauge, x) for x in readings}  # of two of a day, the later one
-    tests = garden.measurements.filter(struck_at=None).select_related("bed", "rig")
+    gauge = {date: g.Gauge(date, **x.told) for date, x in gauge_readings(garden).items()}
+    rigs = {rig.pk: rig.name for rig in garden.rigs.all()}
     more: dict[str, Any] = {
         "name": garden.name,
         "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
@@ -68,14 +70,15 @@ def described_garden(garden: Garden) -> g.Garden:
         "climate": garden.climate,
         "climate_days": tuple(by_source[Source.CLIMATE]) if garden.climate == "file" else (),
         "method": garden.method,
-        "seasons": tuple(described(g.Season, row) for row in garden.seasons.all()),
-        "measurements": tuple(
-            described(g.Measurement, m, bed=m.bed.name if m.bed else None, rig=m.rig.name if m.rig else None)
-            for m in tests
-            if m.bed is None or m.bed.removed_at is None
-        ),
+        "seasons": tuple(g.Season(x.told["name"], x.date) for x in ended_seasons(garden)),
+        "measurements": tuple(_measurement(x, rigs) for x in kept_tests(garden) if not (x.bed and x.bed.removed_at)),
     }
     return dataclasses.replace(core, **more)
+
+
+def _measurement(x: Event, rigs: dict[int, str]) -> g.Measurement:
+    told = {**x.told, "rig": rigs.get(x.told["rig"])}
+    return g.Measurement(date=x.date, bed=x.bed.name if x.bed else None, **told)
 
 
 def beds_as_csv(garden: Garden) -> str:
@@ -142,13 +145,14 @@ def _cell(value: Any) -> Any:
 
 
 @dataclass
-class ImportGarden:
+class ImportGarden(Action[Garden]):
     """A new garden of the person's from a garden file: everything is validated first; all of it is kept, or nothing."""
 
-    by: User
+    by: Actor
     text: str
 
-    def execute(self) -> Garden:
+    def run(self) -> Garden:
+        user = self.by.signed_in()
         refuse_too_large(self.text, "garden file")
         garden, found = garden_and_faults(self.text)
         if garden is None:
@@ -157,8 +161,8 @@ class ImportGarden:
         today = timezone.now().astimezone(zoneinfo.ZoneInfo(zone)).date()
         for i, bed in enumerate(garden.beds):
             g.check_opened(f"beds[{i}].opened", bed.opened, today, today + g.FURTHEST_OPENED)
-        refuse_one_too_many(self.by)
-        return write_garden(garden, self.by, time_zone=zone)
+        refuse_one_too_many(user)
+        return write_garden(garden, user, time_zone=zone)
 
 
 def _zone_of(garden: g.Garden) -> str:
@@ -168,19 +172,22 @@ def _zone_of(garden: g.Garden) -> str:
 
 
 @dataclass
-class ImportDays:
+class ImportDays(GardenAction[int]):
     """Days of weather from a CSV, as if typed: past ones were observed, from today on they are the outlook."""
 
-    by: User
-    garden_id: int
     text: str
 
-    def execute(self) -> int:
-        owned(self.by, self.garden_id)
+    kind: ClassVar = "days_typed"
+
+    def do(self) -> int:
         refuse_too_large(self.text, "days file")
         rows = read_weather_rows(io.StringIO(self.text, newline=""), "days file")
         member = next((r for r in rows if r.member is not None), None)
         if member is not None:
             raise InputError(f"days file line {member.line} member", member.member, "one row a day, without members")
         days = [{"date": r.date, **{k: None if math.isnan(v) else v for k, v in r.values.items()}} for r in rows]
-        return TypeDays(self.by, self.garden_id, days).execute()
+        self.told = {"days": len(days)}
+        return TypeDays(self.by, self.garden_id, days).part_of(self)
+
+    def again(self, known: Event) -> int:
+        return int(known.told["days"])

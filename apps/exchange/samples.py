@@ -13,9 +13,11 @@ from typing import Final
 from agronomy.describe import garden as g
 from agronomy.describe.errors import UnknownNameError
 from agronomy.formats.read_garden import read_garden
+from apps.accounts.actor import Actor
 from apps.accounts.models import User
+from apps.base.action import Action
 from apps.exchange.write_garden import write_garden
-from apps.garden.actions import refuse_one_too_many
+from apps.garden.actions.gardens import refuse_one_too_many
 from apps.garden.models import Garden
 from apps.weather.actions import refresh_weather
 
@@ -65,14 +67,20 @@ def load_sample(sample: Sample, owner: User) -> tuple[Garden, bool]:
 
 
 @dataclass
-class OpenSample:
+class OpenSample(Action[Garden]):
     """A sample garden of a person's own, to look around in."""
 
-    by: User
+    by: Actor
     key: str
 
     def execute(self) -> Garden:
+        garden = super().execute()
+        refresh_weather(garden)  # in no transaction: the provider may take its time
+        return garden
+
+    def run(self) -> Garden:
         if self.key not in SAMPLES:
             raise UnknownNameError("sample", self.key, "one of " + ", ".join(SAMPLES))
-        refuse_one_too_many(self.by)
-        return load_sample(SAMPLES[self.key], self.by)[0]
+        user = self.by.signed_in()
+        refuse_one_too_many(user)
+        return make_sample(SAMPLES[self.key], user)

@@ -3,20 +3,23 @@
 from __future__ import annotations
 
 import dataclasses
-import uuid
+import datetime as dt
 from typing import Any
 
 from django.db import transaction
 
 from agronomy.describe import garden as g
 from agronomy.formats.described import write
+from apps.accounts.actor import Actor, person
 from apps.accounts.models import User
+from apps.garden.actions.gardens import note_of_garden
+from apps.garden.events import EventKind
 from apps.garden.models import (
     Aspect,
     Bed,
     BedRecord,
+    Event,
     Garden,
-    Measurement,
     Membership,
     MulchRecord,
     OwnCrop,
@@ -24,14 +27,12 @@ from apps.garden.models import (
     Planting,
     Rig,
     Role,
-    Season,
     SizeSighting,
     Thing,
 )
 from apps.garden.rows import columns
-from apps.record.models import MovedSoak, Observation, Watering
 from apps.weather.actions import keep_climate
-from apps.weather.models import GaugeReading, Source, WeatherDay
+from apps.weather.models import Source, WeatherDay
 
 
 def _plain(described: Any, leave_out: tuple[str, ...]) -> dict[str, Any]:
@@ -65,27 +66,11 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
     for thing in described.things:
         Thing.objects.create(garden=garden, **dataclasses.asdict(thing))
     for position, bed in enumerate(described.beds, 1):
-        _write_bed(bed, position, garden, owner, rigs, crops, [m for m in described.moves if m.bed == bed.name])
-    GaugeReading.objects.bulk_create(
-        [GaugeReading(id=uuid.uuid4(), garden=garden, by=owner, **dataclasses.asdict(x)) for x in described.gauge]
-    )
+        _write_bed(bed, position, garden, rigs, crops)
     WeatherDay.objects.bulk_create(
         [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]
     )
-    for season in described.seasons:
-        Season.objects.create(garden=garden, **dataclasses.asdict(season))
-    beds = {b.name: b for b in garden.beds.all()}
-    for m in described.measurements:
-        Measurement.objects.create(
-            garden=garden,
-            date=m.date,
-            kind=m.kind,
-            by=owner,
-            given=dict(m.given),
-            found=dict(m.found),
-            bed=beds.get(m.bed or ""),
-            rig=rigs.get(m.rig or ""),
-        )
+    write_events(described, garden, rigs, person(owner))
     if described.climate == "file":
         rows = [WeatherDay(source=Source.CLIMATE, **dataclasses.asdict(x)) for x in described.climate_days]
         keep_climate(garden, rows)
@@ -99,10 +84,8 @@ def _write_bed(
     bed: g.Bed,
     position: int,
     garden: Garden,
-    owner: User,
     rigs: dict[str, Rig],
     crops: dict[str, OwnCrop],
-    moves: list[g.Move],
 ) -> None:
     box, line = bed.reservoir, bed.drip
     row = Bed.objects.create(
@@ -130,11 +113,33 @@ def _write_bed(
             SizeSighting.objects.create(planting=planting, **dataclasses.asdict(size))
         for count in p.thinned:
             PlantCount.objects.create(planting=planting, **dataclasses.asdict(count))
-    for moved in moves:
-        MovedSoak.objects.create(
-            bed=row, date=moved.from_date, from_date=moved.from_date, to_date=moved.to_date, by=owner
-        )
-    events: list[tuple[Any, Any]] = [(Watering, bed.waterings), (Observation, bed.observations)]
-    for model, happened in events:
-        for event in happened:  # one after the other: of two alike in a day, the later recorded stays the later
-            model.objects.create(bed=row, by=owner, **dataclasses.asdict(event))
+
+
+def write_events(described: g.Garden, garden: Garden, rigs: dict[str, Rig], by: Actor) -> None:
+    """What happened, one after the other: of two alike in a day, the later told stays the later."""
+    beds = {b.name: b for b in garden.beds.all()}
+    note_of_garden(garden, by, "garden_made")
+    happened: list[tuple[EventKind, Bed | None, dt.date, dict[str, Any]]] = []
+    for bed in described.beds:
+        happened += [("watering", beds[bed.name], x.date, _told(x)) for x in bed.waterings]
+        happened += [("observation", beds[bed.name], x.date, _told(x)) for x in bed.observations]
+    for move in described.moves:
+        days = {"from_date": move.from_date.isoformat(), "to_date": move.to_date.isoformat()}
+        happened.append(("moved_soak", beds[move.bed], move.from_date, days))
+    happened += [("gauge", None, x.date, _told(x)) for x in described.gauge]
+    happened += [("season", None, x.ended, {"name": x.name, "cleared": []}) for x in described.seasons]
+    for m in described.measurements:
+        rig = rigs.get(m.rig or "")
+        told = {"kind": m.kind, "given": dict(m.given), "found": dict(m.found), "rig": rig.pk if rig else None}
+        happened.append(("measurement", beds.get(m.bed or ""), m.date, told))
+    Event.objects.bulk_create(
+        [
+            Event(garden=garden, kind=kind, bed=about, date=date, told=told, actor=by.kind, by=by.user)
+            for kind, about, date, told in happened
+        ],
+        batch_size=500,
+    )
+
+
+def _told(happened: Any) -> dict[str, Any]:
+    return {name: value for name, value in dataclasses.asdict(happened).items() if name != "date"}

@@ -1,10 +1,13 @@
-"""Who may reach what. Every object is found through the signed-in person's gardens, or not at all."""
+"""Who may reach what. Every object is found through the actor's gardens, or not at all."""
 
 from __future__ import annotations
 
+from apps.accounts.actor import Actor
 from apps.accounts.models import User
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden.models import Garden, Membership, Role
+
+OWNERS_ONLY = "Only the garden's owner can change this. A helper records what was done."
 
 
 def membership(user: User, garden_id: int) -> Membership:
@@ -29,19 +32,41 @@ def memberships(user: User) -> list[Membership]:
     return list(mine.order_by("pk"))
 
 
-def owned(user: User, garden_id: int) -> Garden:
-    """A garden the person owns. Raises NotFound for a stranger, NotAllowed for a helper."""
-    m = membership(user, garden_id)
-    if m.role != Role.OWNER:
-        raise NotAllowed("Only the garden's owner can change this. A helper records what was done.")
-    return m.garden
+def role_in(actor: Actor, garden_id: int) -> Role:
+    """What an actor is in a garden: a person by membership, a visitor or device a helper where it was let in, the house
+    an owner everywhere. Raises NotFound."""
+    if actor.kind == "person" and actor.user is not None:
+        return Role(membership(actor.user, garden_id).role)
+    if not Garden.objects.filter(pk=garden_id, removed_at=None).exists():
+        raise NotFound("garden")
+    if actor.kind == "system":
+        return Role.OWNER
+    if actor.garden_id != garden_id:
+        raise NotFound("garden")
+    return Role.HELPER
 
 
-def visited(user: User, garden_id: int) -> Garden:
-    """A garden the person belongs to, in whatever role."""
-    return membership(user, garden_id).garden
+def reached(actor: Actor, garden_id: int, needs: Role) -> Garden:
+    """A garden in which the actor may do what `needs` that role.
+
+    Raises NotFound for a stranger, NotAllowed for a helper where an owner is needed.
+    """
+    refuse_below(actor, garden_id, needs)
+    return Garden.objects.get(pk=garden_id)
 
 
-def lock(garden: Garden) -> None:
-    """Hold other changes to this garden's beds, hoses and weather until the transaction ends."""
-    Garden.objects.select_for_update().values_list("pk").get(pk=garden.pk)
+def permitted(actor: Actor, garden_id: int, needs: Role) -> Garden:
+    """The same, held against other changes until the transaction ends."""
+    refuse_below(actor, garden_id, needs)
+    return lock(garden_id)
+
+
+def refuse_below(actor: Actor, garden_id: int, needs: Role) -> None:
+    """Raises NotFound for a stranger, NotAllowed for a helper where an owner is needed."""
+    if role_in(actor, garden_id) != Role.OWNER and needs == Role.OWNER:
+        raise NotAllowed(OWNERS_ONLY)
+
+
+def lock(garden_id: int) -> Garden:
+    """Hold other changes to this garden and all that belongs to it until the transaction ends; as it stands then."""
+    return Garden.objects.select_for_update().get(pk=garden_id)

@@ -1,30 +1,53 @@
-"""An event is written once, however often and from however many sides its id arrives."""
+"""The words for what happens in a garden, and the events of its record by them."""
 
 from __future__ import annotations
 
-from typing import Any, TypeVar
-from uuid import UUID
+from typing import Any, Literal, get_args
 
-from django.db import IntegrityError, transaction
+# What is a fact of itself: struck, it counts no longer, and what was derived from it is derived anew.
+FactKind = Literal["watering", "observation", "put_off", "moved_soak", "gauge", "measurement", "season"]
+# What changed the description of a garden: taken back, its rows stand as before.
+ChangeKind = Literal[
+    "bed_described",
+    "bed_removed",
+    "bed_copied",
+    "planted_out",
+    "sizes_seen",
+    "own_crop_described",
+    "own_crop_removed",
+    "map_arranged",
+    "thing_described",
+    "thing_removed",
+    "garden_described",
+    "rig_described",
+    "days_typed",
+    "beds_imported",
+    "map_imported",
+]
+# What is noted and not taken back by its event: it has a deed of its own that answers it.
+NotedKind = Literal[
+    "garden_made",
+    "garden_put_away",
+    "garden_taken_up",
+    "climate_read",
+    "helper_invited",
+    "invitation_withdrawn",
+    "helper_joined",
+    "helper_removed",
+    "helper_left",
+]
+EventKind = Literal[FactKind, ChangeKind, NotedKind]
 
-from apps.base.errors import NotFound
-from apps.garden.models import Event
+FACT_KINDS: tuple[FactKind, ...] = get_args(FactKind)
+CHANGE_KINDS: tuple[ChangeKind, ...] = get_args(ChangeKind)
+NOTED_KINDS: tuple[NotedKind, ...] = get_args(NotedKind)
+EVENT_KINDS: tuple[EventKind, ...] = (*FACT_KINDS, *CHANGE_KINDS, *NOTED_KINDS)
 
-Kind = TypeVar("Kind", bound=Event)
+OF_A_BED: tuple[EventKind, ...] = ("watering", "observation", "put_off", "moved_soak")  # happened at one bed
 
+# What whoever helps in a garden may note, and take back.
+BY_HELPERS: frozenset[EventKind] = frozenset(
+    {"watering", "observation", "put_off", "moved_soak", "gauge", "sizes_seen", "helper_left"}
+)
 
-def once(model: type[Kind], event_id: UUID, about: dict[str, Any], fields: dict[str, Any]) -> Kind:
-    """The event of this id, made if it is not there.
-
-    about: what it belongs to (its bed, its garden). An id that is about something else is as good as none: NotFound.
-    """
-    known = model._default_manager.filter(pk=event_id).first()
-    if known is None:
-        try:
-            with transaction.atomic():
-                return model._default_manager.create(id=event_id, **about, **fields)
-        except IntegrityError:  # the same event, sent twice at once: the other one got there first
-            known = model._default_manager.filter(pk=event_id).first()
-    if known is None or any(getattr(known, f"{name}_id") != row.pk for name, row in about.items()):
-        raise NotFound("event")
-    return known
+Told = dict[str, Any]  # what was told of an event, in the garden file's words of its kind

@@ -17,7 +17,6 @@ from agronomy.describe.words import (
     CLIMATES,
     GROWTHS,
     HEAT_RULES,
-    MEASUREMENTS,
     METHODS,
     MULCHES,
     PATTERNS,
@@ -26,6 +25,8 @@ from agronomy.describe.words import (
     WETNESS,
 )
 from agronomy.plants.crops import CROPS
+from apps.accounts.actor import ACTOR_KINDS
+from apps.garden.events import EVENT_KINDS
 from apps.garden.rows import choices, keep
 
 # Names are told apart as they are written: the server's own order takes ö for o, and one picture for another.
@@ -66,7 +67,11 @@ class Garden(models.Model):
     @property
     def today(self) -> dt.date:
         """The garden's date: its own clock's, else today's in its time zone."""
-        return self.clock_date or timezone.now().astimezone(zoneinfo.ZoneInfo(self.time_zone)).date()
+        return self.date_at(timezone.now())
+
+    def date_at(self, moment: dt.datetime) -> dt.date:
+        """The garden's date at a moment: its own clock's, else that of its time zone."""
+        return self.clock_date or moment.astimezone(zoneinfo.ZoneInfo(self.time_zone)).date()
 
 
 # What is kept of a garden apart: as rows of their own, or by the clock.
@@ -313,53 +318,36 @@ class MulchRecord(models.Model):
 
 
 class Event(models.Model):
-    """Something that happened on a garden date. The client makes the id, so the same one twice is one event.
+    """Something that happened in a garden: the spine of its record.
 
-    A struck event stays in the table and counts no longer.
+    The client makes the id, so the same one twice is one event. `told` is what was told, in the garden file's words of
+    its kind, held against its description before it is kept; `changes` are the rows that it changed
+    (apps/garden/changes.py), so that it can be taken back. A struck event stays in the table and counts no longer.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4)
-    date = models.DateField()
-    occurred_at = models.DateTimeField(default=timezone.now)
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="events")
+    kind = models.CharField(max_length=24, choices=choices(EVENT_KINDS))
+    bed = models.ForeignKey(Bed, null=True, blank=True, on_delete=models.CASCADE, related_name="events")
+    subject = models.BigIntegerField(null=True, blank=True, help_text="the row it is about, where that is no bed")
+    date = models.DateField(help_text="in the garden's zone, by its clock")
+    occurred_at = models.DateTimeField(default=timezone.now, help_text="as the client says: it may arrive much later")
     recorded_at = models.DateTimeField(auto_now_add=True)
+    actor = models.CharField(max_length=8, choices=choices(ACTOR_KINDS), default="person")
+    actor_name = models.CharField(max_length=60, blank=True, help_text="of a visitor or device")
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    told = models.JSONField(default=dict)
+    changes = models.JSONField(default=list)
     struck_at = models.DateTimeField(null=True, blank=True)
+    struck_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:
-        abstract = True
-
-
-class Measurement(Event):
-    """A small test of the bench: what was read (`given`), what came of it (`found`) and what it set, with what stood
-    there before, so that it can be taken back."""
-
-    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="measurements")
-    kind = models.CharField(max_length=12, choices=choices(MEASUREMENTS))
-    bed = models.ForeignKey(Bed, null=True, blank=True, on_delete=models.CASCADE, related_name="measurements")
-    rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.CASCADE, related_name="measurements")
-    given = models.JSONField()
-    found = models.JSONField()
-    before = models.JSONField(default=dict)
-
-    class Meta:
-        ordering = ["date", "recorded_at"]
+        ordering = ["date", "occurred_at", "recorded_at"]
+        indexes = [models.Index(fields=["garden", "kind", "date"], name="events_by_kind_and_day")]
 
     def __str__(self) -> str:
         return f"{self.date} {self.kind}"
 
-
-class Season(models.Model):
-    """A season that was brought to its end: what was cleared on that day, so that it can be taken back."""
-
-    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="seasons")
-    name = models.CharField(max_length=60, db_collation=AS_WRITTEN)
-    ended = models.DateField()
-    cleared = models.JSONField(default=list, help_text="plantings whose end this was, by key")
-    recorded_at = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        ordering = ["ended", "id"]
-        constraints = [models.UniqueConstraint(fields=["garden", "name"], name="one_season_of_a_name")]
-
-    def __str__(self) -> str:
-        return self.name
+    @property
+    def struck(self) -> bool:
+        return self.struck_at is not None

@@ -6,15 +6,14 @@ import datetime as dt
 from dataclasses import dataclass
 from typing import Any
 
-from django.db import transaction
-
 from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError
-from apps.accounts.models import User
-from apps.garden.access import owned, visited
-from apps.garden.models import Garden
+from apps.accounts.actor import Actor
+from apps.base.action import Action
+from apps.garden.access import permitted, reached
+from apps.garden.models import Garden, Role
 from apps.planning.situation import Situation, situation
 from apps.record.models import IssuedAdvice
 from apps.weather.actions import refresh_weather
@@ -61,42 +60,49 @@ def _rain_expected(p: Plan) -> list[dict[str, Any]]:
 
 
 @dataclass
-class Visit:
+class Visit(Action[bool]):
     """Somebody opens the garden: its weather is brought up to date and the day's advice is kept."""
 
-    by: User
+    by: Actor
     garden_id: int
 
     def execute(self) -> bool:
-        garden = visited(self.by, self.garden_id)
+        return self.run()  # in no transaction of its own: the provider may take its time
+
+    def run(self) -> bool:
+        garden = reached(self.by, self.garden_id, Role.HELPER)
         fresh = refresh_weather(garden)
         issue_advice(situation(garden))
         return fresh
 
 
 @dataclass
-class StepDay:
+class StepDay(Action[Garden]):
     """A garden with its own clock moves one day on; what was expected of the day arrives as observed.
 
     from_date: the day that was seen when the step was asked for; a garden that went on from there already stays.
     """
 
-    by: User
+    by: Actor
     garden_id: int
     from_date: dt.date | None = None
 
     def execute(self) -> Garden:
-        garden = owned(self.by, self.garden_id)
-        if garden.clock_date is None:
+        seen = reached(self.by, self.garden_id, Role.OWNER)
+        if seen.clock_date is None:
             raise InputError("clock", "the real date", "only a garden with a clock of its own can be stepped")
-        if self.from_date is not None and garden.clock_date > self.from_date:
-            return garden
-        issue_advice(situation(garden))
-        with transaction.atomic():
-            locked = Garden.objects.select_for_update().get(pk=garden.pk)
-            if locked.clock_date is None or locked.clock_date != garden.clock_date:
-                return locked  # the same step, asked for twice at once: the other one got there first
-            locked.clock_date += dt.timedelta(days=1)
-            locked.save(update_fields=["clock_date"])
-        refresh_weather(locked)
-        return locked
+        if self.from_date is not None and seen.clock_date > self.from_date:
+            return seen
+        issue_advice(situation(seen))
+        self.from_date = seen.clock_date
+        stepped = super().execute()
+        refresh_weather(stepped)
+        return stepped
+
+    def run(self) -> Garden:
+        garden = permitted(self.by, self.garden_id, Role.OWNER)
+        if garden.clock_date is None or garden.clock_date != self.from_date:
+            return garden  # the same step, asked for twice at once: the other one got there first
+        garden.clock_date += dt.timedelta(days=1)
+        garden.save(update_fields=["clock_date"])
+        return garden

@@ -1,121 +1,98 @@
-"""What happens in a round: watered, found, put off, moved, struck."""
+"""What happens in a round: watered, found, put off, moved; and a private calendar address."""
 
 from __future__ import annotations
 
 import datetime as dt
 import secrets
 from dataclasses import dataclass
-from typing import Any
-from uuid import UUID
+from typing import Any, ClassVar
 
-from django.db import transaction
 from django.utils import timezone
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.formats.described import read
-from apps.accounts.models import User
-from apps.base.errors import NotFound
-from apps.garden.access import lock, visited
-from apps.garden.events import once
-from apps.garden.models import Bed, Event, Garden
-from apps.record.models import CalendarFeed, MovedSoak, Observation, PutOff, Watering
+from apps.garden.action import GardenAction, RecordEvent
+from apps.garden.actions.beds import standing_bed
+from apps.garden.models import Bed, Garden, Role
+from apps.record.models import CalendarFeed
 
 OLDEST_EVENT = dt.timedelta(days=366)
 DAYS_AHEAD = 14  # as far as a plan looks, and a soak may be moved
 
 
-def _standing_bed(garden: Garden, bed_id: int) -> Bed:
-    bed = Bed.objects.filter(garden=garden, pk=bed_id, removed_at=None).first()
-    if bed is None:
-        raise NotFound("bed")
-    return bed
+@dataclass
+class AtABed(RecordEvent):
+    """Something at a bed, on a day that was named or on the day on which it happened."""
 
+    bed_id: int
+    on: dt.date | None = None
 
-def _check_date(garden: Garden, bed: Bed, date: dt.date) -> None:
-    earliest = max(bed.opened, garden.today - OLDEST_EVENT)
-    if not earliest <= date <= garden.today:
-        raise OutOfRangeError("date", date.isoformat(), f"a date from {earliest} to {garden.today}")
+    def tell(self) -> None:
+        bed = self.about = standing_bed(self.garden, self.bed_id)
+        today = self.garden.today
+        self.date = self.on or self.day()
+        self.told = self.of_bed(bed, self.date)
+        earliest = max(bed.opened, today - OLDEST_EVENT)
+        if not earliest <= self.date <= today:
+            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {earliest} to {today}")
+
+    def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
+        """What is told, held against its description. Raises InputError."""
+        raise NotImplementedError
 
 
 @dataclass
-class RecordWatering:
-    by: User
-    garden_id: int
-    bed_id: int
-    id: UUID
-    litres: float
-    date: dt.date | None = None
+class RecordWatering(AtABed):
+    litres: float = 0.0
     part: str = "morning"
     into: str = "soil"
     passes: int = 1
 
-    def execute(self) -> Watering:
-        garden = visited(self.by, self.garden_id)
-        bed = _standing_bed(garden, self.bed_id)
-        date = self.date or garden.today
-        described = {"date": date.isoformat(), "litres": self.litres, "part": self.part, "into": self.into}
-        described["passes"] = self.passes
-        read(g.Watering, described)
-        _check_date(garden, bed, date)
+    kind: ClassVar = "watering"
+
+    def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
+        told = {"litres": self.litres, "part": self.part, "into": self.into, "passes": self.passes}
+        read(g.Watering, {**told, "date": date})
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
-        fields = {**described, "date": date, "by": self.by}
-        with transaction.atomic():
-            return once(Watering, self.id, {"bed": bed}, fields)
+        return told
 
 
 @dataclass
-class RecordObservation:
+class RecordObservation(AtABed):
     """What was found at a bed: a finger, a lifted pot, a probe, a dug hole, a float, or "still wet, left it"."""
 
-    by: User
-    garden_id: int
-    bed_id: int
-    id: UUID
     reading: str | None = None
-    date: dt.date | None = None
-    kind: str = "finger"
+    found_by: str = "finger"
     value: float | None = None
 
-    def execute(self) -> Observation:
-        garden = visited(self.by, self.garden_id)
-        bed = _standing_bed(garden, self.bed_id)
-        date = self.date or garden.today
-        found = {"kind": self.kind, "reading": self.reading, "value": self.value}
-        read(g.Observation, {**found, "date": date})
-        _check_date(garden, bed, date)
-        if self.kind == "float":
+    kind: ClassVar = "observation"
+
+    def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
+        told = {"kind": self.found_by, "reading": self.reading, "value": self.value}
+        read(g.Observation, {**told, "date": date})
+        if self.found_by == "float":
             if not bed.reservoir_capacity_l:
-                raise InputError("kind", self.kind, "another kind: this bed has no reservoir")
+                raise InputError("kind", self.found_by, "another kind: this bed has no reservoir")
             if (self.value or 0) > bed.reservoir_capacity_l:
                 raise OutOfRangeError("value", self.value, f"at most {bed.reservoir_capacity_l:g} L, what it holds")
-        with transaction.atomic():
-            return once(Observation, self.id, {"bed": bed}, {**found, "date": date, "by": self.by})
+        return told
 
 
 @dataclass
-class PutOffStop:
+class PutOffStop(AtABed):
     """ "Not today"."""
 
-    by: User
-    garden_id: int
-    bed_id: int
-    id: UUID
-    date: dt.date | None = None
+    kind: ClassVar = "put_off"
 
-    def execute(self) -> PutOff:
-        garden = visited(self.by, self.garden_id)
-        bed = _standing_bed(garden, self.bed_id)
-        date = self.date or garden.today
-        _check_date(garden, bed, date)
-        with transaction.atomic():
-            return once(PutOff, self.id, {"bed": bed}, {"date": date, "by": self.by})
+    def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
+        return {}
 
 
 def check_move(garden: Garden, bed_id: int, from_date: dt.date, to_date: dt.date) -> Bed:
     """The bed whose soak may be moved so; both days lie in the days ahead. Raises OutOfRangeError, InputError."""
-    bed = _standing_bed(garden, bed_id)
+    bed = standing_bed(garden, bed_id)
     last = garden.today + dt.timedelta(days=DAYS_AHEAD - 1)
     for name, date in (("from_date", from_date), ("to_date", to_date)):
         if not garden.today <= date <= last:
@@ -126,77 +103,43 @@ def check_move(garden: Garden, bed_id: int, from_date: dt.date, to_date: dt.date
 
 
 @dataclass
-class MoveSoak:
+class MoveSoak(RecordEvent):
     """Put a soak that is due on one day on another."""
 
-    by: User
-    garden_id: int
     bed_id: int
-    id: UUID
     from_date: dt.date
     to_date: dt.date
 
-    def execute(self) -> MovedSoak:
-        garden = visited(self.by, self.garden_id)
-        bed = check_move(garden, self.bed_id, self.from_date, self.to_date)
-        fields = {"date": garden.today, "from_date": self.from_date, "to_date": self.to_date, "by": self.by}
-        with transaction.atomic():
-            return once(MovedSoak, self.id, {"bed": bed}, fields)
+    kind: ClassVar = "moved_soak"
+
+    def tell(self) -> None:
+        self.about = check_move(self.garden, self.bed_id, self.from_date, self.to_date)
+        self.told = {"from_date": self.from_date.isoformat(), "to_date": self.to_date.isoformat()}
+
+
+class OfAMember(GardenAction[Any]):
+    """Of one person for one garden, in whatever role; it changes nothing in the garden."""
+
+    @classmethod
+    def needs(cls) -> Role:
+        return Role.HELPER
 
 
 @dataclass
-class OpenFeed:
+class OpenFeed(OfAMember):
     """A private calendar address of one person for one garden; the same one while it is open."""
 
-    by: User
-    garden_id: int
-
-    def execute(self) -> CalendarFeed:
-        garden = visited(self.by, self.garden_id)
-        with transaction.atomic():
-            lock(garden)
-            feed = CalendarFeed.objects.filter(garden=garden, user=self.by, ended_at=None).first()
-            token = secrets.token_urlsafe(32)
-            return feed or CalendarFeed.objects.create(garden=garden, user=self.by, token=token)
+    def do(self) -> CalendarFeed:
+        user = self.by.signed_in()
+        feed = CalendarFeed.objects.filter(garden=self.garden, user=user, ended_at=None).first()
+        token = secrets.token_urlsafe(32)
+        return feed or CalendarFeed.objects.create(garden=self.garden, user=user, token=token)
 
 
 @dataclass
-class EndFeed:
+class EndFeed(OfAMember):
     """The address answers no longer."""
 
-    by: User
-    garden_id: int
-
-    def execute(self) -> None:
-        garden = visited(self.by, self.garden_id)
-        open_feeds = CalendarFeed.objects.filter(garden=garden, user=self.by, ended_at=None)
+    def do(self) -> None:
+        open_feeds = CalendarFeed.objects.filter(garden=self.garden, user=self.by.signed_in(), ended_at=None)
         open_feeds.update(ended_at=timezone.now())
-
-
-EVENTS: dict[str, type[Event]] = {
-    "watering": Watering,
-    "observation": Observation,
-    "put_off": PutOff,
-    "moved_soak": MovedSoak,
-}
-
-
-@dataclass
-class StrikeEvent:
-    """An event that was wrong counts no longer and the story recomputes; `back` undoes that."""
-
-    by: User
-    garden_id: int
-    kind: str
-    event_id: UUID
-    back: bool = False
-
-    def execute(self) -> Event:
-        garden = visited(self.by, self.garden_id)
-        model: Any = EVENTS.get(self.kind)
-        event: Event | None = model and model.objects.filter(pk=self.event_id, bed__garden=garden).first()
-        if not event:
-            raise NotFound("event")
-        event.struck_at = None if self.back else timezone.now()
-        event.save(update_fields=["struck_at"])
-        return event

@@ -1,59 +1,12 @@
-"""What was poured, felt and put off; and the advice as it was issued."""
+"""The advice as it was issued, and the addresses under which it is read elsewhere."""
 
 from __future__ import annotations
 
 from django.conf import settings
 from django.db import models
 
-from agronomy.describe.words import DAY_PARTS, OBSERVATION_KINDS, WEIGHTS, WETNESS
-from apps.garden.models import AS_WRITTEN, Bed, Event, Garden
-from apps.garden.rows import choices
+from apps.garden.models import AS_WRITTEN, Garden
 from apps.weather.models import ForecastSnapshot
-
-
-class Watering(Event):
-    """Litres poured on a bed, or into its reservoir."""
-
-    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="waterings")
-    litres = models.FloatField()
-    part = models.CharField(max_length=8, choices=choices(DAY_PARTS), default="morning")
-    into = models.CharField(max_length=10, choices=choices(("soil", "reservoir")), default="soil")
-    passes = models.PositiveSmallIntegerField(default=1)
-
-    class Meta:
-        ordering = ["date", "recorded_at"]
-
-    def __str__(self) -> str:
-        return f"{self.date} {self.litres} L"
-
-
-class Observation(Event):
-    """What was found at a bed: each kind has its reading or its value, as the garden file says."""
-
-    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="observations")
-    kind = models.CharField(max_length=12, choices=choices(OBSERVATION_KINDS), default="finger")
-    reading = models.CharField(max_length=12, choices=choices((*WETNESS, *WEIGHTS)), null=True, blank=True)
-    value = models.FloatField(null=True, blank=True)
-
-    class Meta:
-        ordering = ["date", "recorded_at"]
-
-    def __str__(self) -> str:
-        return f"{self.date} {self.kind} {self.reading or self.value or ''}"
-
-
-class MovedSoak(Event):
-    """A soak that the gardener put on another day."""
-
-    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="moved_soaks")
-    from_date = models.DateField()
-    to_date = models.DateField()
-
-    class Meta:
-        ordering = ["recorded_at"]
-
-    def __str__(self) -> str:
-        return f"{self.from_date} to {self.to_date}"
 
 
 class CalendarFeed(models.Model):
@@ -70,18 +23,6 @@ class CalendarFeed(models.Model):
 
     def __str__(self) -> str:
         return f"feed of {self.garden}"
-
-
-class PutOff(Event):
-    """ "Not today": the person saw the stop and left it."""
-
-    bed = models.ForeignKey(Bed, on_delete=models.CASCADE, related_name="put_offs")
-
-    class Meta:
-        ordering = ["date", "recorded_at"]
-
-    def __str__(self) -> str:
-        return f"{self.date} not today"
 
 
 class IssuedAdvice(models.Model):

@@ -10,24 +10,21 @@ import math
 import uuid
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any
-from uuid import UUID
+from typing import Any, ClassVar
 
 from django.db import transaction
-from django.utils import timezone
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
 from agronomy.formats.described import read
-from apps.accounts.models import User
-from apps.base.errors import NotFound
-from apps.garden.access import lock, owned, visited
-from apps.garden.actions import CreateGarden
-from apps.garden.events import once
-from apps.garden.models import Garden
+from apps.accounts.actor import Actor
+from apps.base.action import Action
+from apps.garden.action import GardenAction, RecordEvent
+from apps.garden.actions.gardens import CreateGarden
+from apps.garden.models import Event, Garden
 from apps.weather import provider
-from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
+from apps.weather.models import ForecastDay, ForecastSnapshot, Source, WeatherDay
 
 log = logging.getLogger(__name__)
 
@@ -88,40 +85,40 @@ def climate_rows(text: str) -> list[WeatherDay]:
 
 
 @dataclass
-class CreateGardenOfClimate:
+class CreateGardenOfClimate(Action[Garden]):
     """A new garden whose climate is the years of a weather file, the text of a CSV."""
 
-    by: User
+    by: Actor
     values: dict[str, Any]
     weather_file: str
 
-    def execute(self) -> Garden:
+    def run(self) -> Garden:
         rows = climate_rows(self.weather_file)
-        with transaction.atomic():
-            garden = CreateGarden(self.by, {**self.values, "climate": None}).execute()
-            keep_climate(garden, rows)
+        garden = CreateGarden(self.by, {**self.values, "climate": None}).run()
+        keep_climate(garden, rows)
         return garden
 
 
 @dataclass
-class ReadClimate:
+class ReadClimate(GardenAction[int]):
     """Take a garden's climate from the years of a weather file; it replaces the file before."""
 
-    by: User
-    garden_id: int
     text: str
 
-    def execute(self) -> int:
-        garden = owned(self.by, self.garden_id)
+    kind: ClassVar = "climate_read"
+
+    def do(self) -> int:
         rows = climate_rows(self.text)
-        with transaction.atomic():
-            keep_climate(garden, rows)
+        keep_climate(self.garden, rows)
+        self.told = {"days": len(rows)}
         return len(rows)
+
+    def again(self, known: Event) -> int:
+        return int(known.told["days"])
 
 
 def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
-    """Make these days the climate of a garden. Inside a transaction."""
-    lock(garden)
+    """Make these days the climate of a garden. Inside a transaction that holds the garden."""
     WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).delete()
     for row in rows:
         row.garden = garden
@@ -131,16 +128,15 @@ def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
 
 
 @dataclass
-class TypeDays:
+class TypeDays(GardenAction[int]):
     """Days typed by hand: past ones were observed, from today on they are the outlook. An all-blank day is cleared."""
 
-    by: User
-    garden_id: int
     days: list[dict[str, Any]]
 
-    def execute(self) -> int:
-        garden = owned(self.by, self.garden_id)
-        today = garden.today
+    kind: ClassVar = "days_typed"
+
+    def do(self) -> int:
+        garden, today = self.garden, self.garden.today
         if len(self.days) > MOST_TYPED:
             raise InputError("days", len(self.days), f"at most {MOST_TYPED} days at a time")
         times = collections.Counter(d["date"] for d in self.days)
@@ -157,17 +153,19 @@ class TypeDays:
             if any(v is not None for v in values.values()):
                 self._need_temperatures({**self._known_otherwise(garden, day["date"]), **_said(values)}, where)
             checked[day["date"]] = values
-        with transaction.atomic():
-            lock(garden)
-            WeatherDay.objects.filter(garden=garden, date__in=checked, source=Source.TYPED).delete()
-            WeatherDay.objects.bulk_create(
-                [
-                    WeatherDay(garden=garden, date=date, source=Source.TYPED, **values)
-                    for date, values in checked.items()
-                    if any(v is not None for v in values.values())
-                ]
-            )
+        self.changes.remove(WeatherDay.objects.filter(garden=garden, date__in=checked, source=Source.TYPED))
+        self.changes.add_all(
+            [
+                WeatherDay(garden=garden, date=date, source=Source.TYPED, **values)
+                for date, values in checked.items()
+                if any(v is not None for v in values.values())
+            ]
+        )
+        self.told = {"days": len(checked)}
         return len(checked)
+
+    def again(self, known: Event) -> int:
+        return int(known.told["days"])
 
     @staticmethod
     def _known_otherwise(garden: Garden, date: dt.date) -> dict[str, float | None]:
@@ -189,39 +187,19 @@ def _said(values: Mapping[str, float | None]) -> dict[str, float | None]:
 
 
 @dataclass
-class ReadGauge:
+class ReadGauge(RecordEvent):
     """Rain in the gardener's own gauge for a date; of today, it is what has fallen by now."""
 
-    by: User
-    garden_id: int
-    id: UUID
-    date: dt.date
     rain: float
+    on: dt.date | None = None
 
-    def execute(self) -> GaugeReading:
-        garden = visited(self.by, self.garden_id)
+    kind: ClassVar = "gauge"
+
+    def tell(self) -> None:
+        today = self.garden.today
+        self.date = self.on or self.day()
         read(g.Gauge, {"date": self.date, "rain": self.rain})
-        earliest = garden.today - dt.timedelta(days=366)
-        if not earliest <= self.date <= garden.today:
-            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {earliest} to {garden.today}")
-        fields = {"date": self.date, "rain": self.rain, "so_far": self.date == garden.today, "by": self.by}
-        return once(GaugeReading, self.id, {"garden": garden}, fields)
-
-
-@dataclass
-class StrikeGauge:
-    """A reading that was wrong counts no longer; `back` undoes that."""
-
-    by: User
-    garden_id: int
-    reading_id: UUID
-    back: bool = False
-
-    def execute(self) -> GaugeReading:
-        garden = visited(self.by, self.garden_id)
-        reading = GaugeReading.objects.filter(pk=self.reading_id, garden=garden).first()
-        if reading is None:
-            raise NotFound("gauge reading")
-        reading.struck_at = None if self.back else timezone.now()
-        reading.save(update_fields=["struck_at"])
-        return reading
+        earliest = today - dt.timedelta(days=366)
+        if not earliest <= self.date <= today:
+            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {earliest} to {today}")
+        self.told = {"rain": self.rain, "so_far": self.date == today}

@@ -16,8 +16,8 @@ from agronomy.describe.weather import COLUMNS, Sky, WeatherTable
 from agronomy.sky import climates
 from agronomy.sky.assemble import TRUST, Known, assemble
 from agronomy.sky.climates import Years
-from apps.garden.models import Garden
-from apps.weather.models import ForecastDay, ForecastSnapshot, GaugeReading, Source, WeatherDay
+from apps.garden.models import Event, Garden
+from apps.weather.models import ForecastDay, ForecastSnapshot, Source, WeatherDay
 
 Values = dict[str, float | None]
 CLIMATE_OBSERVED = dt.timedelta(days=730)
@@ -69,11 +69,16 @@ def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
     rows = WeatherDay.objects.filter(garden=garden).exclude(old | ahead).order_by("date")
     for date, source, *row in rows.values_list("date", "source", *COLUMNS):
         sources[source][date] = dict(zip(COLUMNS, row, strict=True))
-    readings = GaugeReading.objects.filter(garden=garden, struck_at=None, date__lte=today).order_by("recorded_at")
-    newest = {date: Gauge(date, rain, so_far) for date, rain, so_far in readings.values_list("date", "rain", "so_far")}
+    gauge = tuple(Gauge(date, **x.told) for date, x in gauge_readings(garden).items() if date <= today)
     snapshot = ForecastSnapshot.objects.filter(garden=garden, issued__lte=today).order_by("-issued").first()
     forecast = _forecast(snapshot.pk, garden.latitude, garden.elevation_m) if snapshot else None
-    return WeatherFacts(today, dict(sources), snapshot, forecast, tuple(newest.values()), climate_of(garden))
+    return WeatherFacts(today, dict(sources), snapshot, forecast, gauge, climate_of(garden))
+
+
+def gauge_readings(garden: Garden) -> dict[dt.date, Event]:
+    """What the gauge said of each date: of two readings, the later one."""
+    kept = Event.objects.filter(garden=garden, kind="gauge", struck_at=None).order_by("occurred_at", "recorded_at")
+    return {x.date: x for x in kept}
 
 
 def climate_of(garden: Garden) -> Years | None:

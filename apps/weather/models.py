@@ -1,10 +1,10 @@
-"""Weather as facts: observed or typed days, gauge readings, forecasts as they were issued."""
+"""Weather as facts: observed or typed days, forecasts as they were issued."""
 
 from __future__ import annotations
 
 from django.db import models
 
-from apps.garden.models import Event, Garden
+from apps.garden.models import Garden
 
 
 class DayColumns(models.Model):
@@ -74,17 +74,3 @@ class ForecastDay(DayColumns):
 
     def __str__(self) -> str:
         return f"{self.date} member {self.member}"
-
-
-class GaugeReading(Event):
-    """Rain in the gardener's own gauge for a date [mm]; the newest that is not struck counts."""
-
-    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="gauge_readings")
-    rain = models.FloatField()
-    so_far = models.BooleanField(default=False, help_text="read on the day itself: what had fallen by then")
-
-    class Meta:
-        ordering = ["recorded_at"]
-
-    def __str__(self) -> str:
-        return f"{self.date} {self.rain} mm"

@@ -24,6 +24,7 @@ INSTALLED_APPS = [
     "apps.garden",
     "apps.weather",
     "apps.record",
+    "apps.record.before",
     "apps.exchange",
     "api",
 ]
@@ -75,7 +76,7 @@ AUTH_PASSWORD_VALIDATORS = [
 AXES_FAILURE_LIMIT = 8
 AXES_COOLOFF_TIME = 0.25  # hours
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_LOCKOUT_CALLABLE = "api.accounts.locked_out"
+AXES_LOCKOUT_CALLABLE = "api.people.views.locked_out"
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
@@ -97,7 +98,7 @@ REST_FRAMEWORK = {
     "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
     "DEFAULT_RENDERER_CLASSES": ["api.rendering.Json"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
-    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_SCHEMA_CLASS": "api.asked.Marked",
     "EXCEPTION_HANDLER": "api.errors.handle",
     "DEFAULT_THROTTLE_RATES": {"signup": "20/hour"},
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",

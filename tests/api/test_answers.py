@@ -21,9 +21,8 @@ from django.test import TestCase, override_settings
 from django.test.utils import CaptureQueriesContext
 
 from api.rendering import Json
-from apps.garden.models import Bed, Garden
+from apps.garden.models import Bed, Event, Garden
 from apps.planning.situation import _plans
-from apps.record.models import Watering
 from tests.api import held
 from tests.apps import world as w
 
@@ -151,9 +150,9 @@ class Errors(TestCase):
         good = {"id": w.new_id(), "bed": bed.pk, "litres": 5}
         answer = self.post("/waterings", {"waterings": [good, {**good, "id": w.new_id(), "litres": -5}]})
         self.assertEqual(answer.status_code, 400)
-        self.assertEqual(bed.waterings.count(), 0)
+        self.assertEqual(w.events("watering", bed=bed).count(), 0)
         self.assertEqual(self.post("/waterings", {"waterings": [good, good]}).status_code, 201)
-        self.assertEqual(bed.waterings.count(), 1)
+        self.assertEqual(w.events("watering", bed=bed).count(), 1)
 
     def test_odd_bodies_are_answered_cleanly(self) -> None:
         url = f"/api/gardens/{self.garden.pk}/beds"
@@ -178,7 +177,7 @@ class Errors(TestCase):
         bed = w.bed_of(self.ada, self.garden)
         full = OperationalError(1114, "The table is full")
         body = {"waterings": [{"id": w.new_id(), "bed": bed.pk, "litres": n} for n in (3, 4)]}
-        keep = Watering.objects.create
+        keep, before = Event.objects.create, Event.objects.count()
         kept: list[Any] = []
 
         def create(**fields):
@@ -188,17 +187,17 @@ class Errors(TestCase):
             return kept[0]
 
         with (
-            mock.patch.object(type(Watering.objects), "create", side_effect=create),
+            mock.patch.object(type(Event.objects), "create", side_effect=create),
             self.assertLogs("api.errors", "ERROR"),
         ):
             answer = self.post("/waterings", body)
         self.assertEqual((answer.status_code, answer.json()["code"]), (507, "storage"))
         self.assertIn("Nothing was saved", answer.json()["text"])
-        self.assertEqual(Watering.objects.count(), 0)
+        self.assertEqual(Event.objects.count() - before, 0)
 
     def test_a_lost_database_is_said_plainly(self) -> None:
         with (
-            mock.patch("api.views.situation", side_effect=OperationalError(2006, "gone")),
+            mock.patch("api.round.views.situation", side_effect=OperationalError(2006, "gone")),
             self.assertLogs("api.errors"),
         ):
             answer = self.client_.get(f"/api/gardens/{self.garden.pk}/round")

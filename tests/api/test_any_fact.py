@@ -48,6 +48,6 @@ class AnyFact(TestCase):
                 self.assertEqual(getattr(out, name), value)
                 seen += 1
         self.assertGreater(seen, 7)
-        again = ImportGarden(ada, garden_as_text(described_garden(garden))).execute()
+        again = ImportGarden(w.by(ada), garden_as_text(described_garden(garden))).execute()
         keyless = lambda x: [dataclasses.replace(b, key="") for b in described_garden(x).beds]  # noqa: E731
         self.assertEqual(keyless(again), keyless(garden))

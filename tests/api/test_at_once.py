@@ -7,8 +7,7 @@ import threading
 from django.db import connections
 from django.test import TransactionTestCase
 
-from apps.record.models import Watering
-from apps.weather.models import GaugeReading, Source, WeatherDay
+from apps.weather.models import Source, WeatherDay
 from tests.apps import world as w
 
 WRITERS, ROUNDS = 4, 2
@@ -46,10 +45,11 @@ class AtOnce(TransactionTestCase):
         ids = [w.new_id() for _ in range(ROUNDS)]
         body = lambda turn, i: {"waterings": [{"id": ids[turn], "bed": self.bed.pk, "litres": 5.0}]}  # noqa: E731
         self.assertEqual(self.answers("/waterings", body), {201})
-        self.assertEqual(Watering.objects.count(), ROUNDS)
-        gauge = lambda turn, i: {"id": ids[turn], "date": "2025-07-09", "rain": 2.0}  # noqa: E731
+        self.assertEqual(w.events("watering").count(), ROUNDS)
+        others = [w.new_id() for _ in range(ROUNDS)]
+        gauge = lambda turn, i: {"id": others[turn], "date": "2025-07-09", "rain": 2.0}  # noqa: E731
         self.assertEqual(self.answers("/gauge", gauge), {201})
-        self.assertEqual(GaugeReading.objects.count(), ROUNDS)
+        self.assertEqual(w.events("gauge").count(), ROUNDS)
 
     def test_two_ids_that_cross(self) -> None:
         """Each half of the writers holds what the other waits for: a deadlock, tried once more, or told as busy."""
@@ -60,7 +60,7 @@ class AtOnce(TransactionTestCase):
             return {"waterings": [{"id": x, "bed": self.bed.pk, "litres": 5.0} for x in order]}
 
         self.assertLessEqual(self.answers("/waterings", body), {201, 503})
-        self.assertEqual(Watering.objects.count(), 2 * ROUNDS)
+        self.assertEqual(w.events("watering").count(), 2 * ROUNDS)
 
     def test_two_climates_at_once_leave_one(self) -> None:
         self.assertLessEqual(self.answers("/climate", lambda turn, i: {"text": YEAR}), {200, 503})

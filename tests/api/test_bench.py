@@ -5,7 +5,7 @@ from typing import Any
 
 from django.test import TestCase
 
-from apps.garden.models import Bed, Garden, Measurement, Planting, Rig
+from apps.garden.models import Bed, Garden, Planting, Rig
 from apps.record.actions import RecordWatering
 from tests.apps import world as w
 
@@ -26,10 +26,13 @@ class OverTheWire(TestCase):
         w.type_days(cls.ada, cls.garden)
         cls.rig = cls.garden.rigs.get()
 
-    def call(self, method: str, path: str, body=None, status: int = 200):
-        answer = w.send(w.client_of(self.ada), method, f"/gardens/{self.garden.pk}{path}", body)
+    def call(self, method: str, path: str, body=None, status: int = 200, **marks: str):
+        answer = w.send(w.client_of(self.ada), method, f"/gardens/{self.garden.pk}{path}", body, **marks)
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json() if answer.content else None
+
+    def undo(self, made, status: int = 200, back: bool = False):
+        return self.call("post", f"/events/{made['id']}/strike", {"back": back}, status)
 
     def keep(self, kind: str, given: dict, status: int = 201, **about):
         body = {"id": w.new_id(), "kind": kind, "given": given, **about}
@@ -57,29 +60,29 @@ class Bench(OverTheWire):
         given = {"alone": [{"litres": 10, "seconds": 50}, {"litres": 10, "seconds": 52}]}
         tried = self.call("post", "/measurements/try", {"kind": "bucket", "given": given, "rig": self.rig.pk})
         self.rig.refresh_from_db()
-        self.assertEqual((self.rig.flow_l_per_min, Measurement.objects.count()), (12.0, 0))  # only tried
+        self.assertEqual((self.rig.flow_l_per_min, w.events("measurement").count()), (12.0, 0))  # only tried
         kept = self.keep("bucket", given, rig=self.rig.pk)
         self.assertEqual(kept["found"], tried["found"])
         self.rig.refresh_from_db()
         self.assertAlmostEqual(self.rig.flow_l_per_min, kept["found"]["flow_l_per_min"])
         self.assertEqual(self.rig.measured, w.TODAY)
         self.assertEqual(self.call("get", "/measurements")[0]["rig_name"], "Hose")
-        self.call("delete", f"/measurements/{kept['id']}", None, 204)
+        self.undo(kept)
         self.rig.refresh_from_db()
         self.assertEqual((self.rig.flow_l_per_min, self.rig.measured, self.rig.flow_cv), (12.0, None, None))
         self.assertEqual(self.call("get", "/measurements"), [])
-        self.call("delete", f"/measurements/{kept['id']}", None, 404)
-        self.call("post", f"/measurements/{kept['id']}/restore")
+        self.undo(kept)  # twice is once
+        self.undo(kept, back=True)
         self.rig.refresh_from_db()
         self.assertAlmostEqual(self.rig.flow_l_per_min, kept["found"]["flow_l_per_min"])
-        self.call("delete", f"/measurements/{kept['id']}", None, 204)
+        self.undo(kept)
         self.rig.refresh_from_db()
         self.assertEqual(self.rig.flow_l_per_min, 12.0)
 
     def test_what_was_changed_since_is_not_put_back(self) -> None:
         kept = self.keep("bucket", {"alone": [{"litres": 10, "seconds": 50}]}, rig=self.rig.pk)
         Rig.objects.filter(pk=self.rig.pk).update(flow_l_per_min=20.0)
-        self.call("delete", f"/measurements/{kept['id']}", None, 204)
+        self.undo(kept)
         self.rig.refresh_from_db()
         self.assertEqual(self.rig.flow_l_per_min, 20.0)
 
@@ -87,7 +90,7 @@ class Bench(OverTheWire):
         body = {"id": w.new_id(), "kind": "can", "given": {"trials": [{"litres": 8, "minutes": 2}]}}
         for _ in range(2):
             self.call("post", "/measurements", body, 201)
-        self.assertEqual(Measurement.objects.count(), 1)
+        self.assertEqual(w.events("measurement").count(), 1)
         self.assertEqual(Garden.objects.get().can_l, 8)
 
     def test_soil_tests_go_into_the_record_that_holds_and_out_again(self) -> None:
@@ -101,8 +104,8 @@ class Bench(OverTheWire):
         self.assertEqual(soil["drainage"], "standing")
         jar = self.keep("jar", {"jars": [{"sand_mm": 60, "silt_mm": 30, "clay_mm": 10}]}, bed=self.bed.pk)
         self.assertEqual(jar["found"]["texture"], "sandy_loam")
-        for m in Measurement.objects.all():
-            self.call("delete", f"/measurements/{m.pk}", None, 204)
+        for m in w.events("measurement"):
+            self.undo({"id": m.pk})
         self.assertEqual(self.call("get", f"/beds/{self.bed.pk}")["bed"]["soils"], before)
         self.assertTrue(drained["found"]["fall_mm_per_h"] < 5)
 
@@ -111,7 +114,7 @@ class Bench(OverTheWire):
         kept = self.keep("pot", {"shape": "filled", "fillings": [30, 30]}, bed=tub["id"])
         bed = self.call("get", f"/beds/{tub['id']}")["bed"]
         self.assertAlmostEqual(bed["soil_depth_m"] * 0.12566 * 1000, 30, places=1)
-        self.call("delete", f"/measurements/{kept['id']}", None, 204)
+        self.undo(kept)
         self.assertIsNone(self.call("get", f"/beds/{tub['id']}")["bed"]["soil_depth_m"])
         self.keep("pot", {"shape": "filled", "fillings": [900]}, 400, bed=tub["id"])
         self.keep("pot", {"shape": "filled", "fillings": [30]}, 400, bed=self.bed.pk)  # a raised bed
@@ -128,9 +131,7 @@ class Bench(OverTheWire):
     def test_the_meter_is_held_against_what_was_noted(self) -> None:
         for day in (5, 3):
             date = w.TODAY - dt.timedelta(days=day)
-            RecordWatering(
-                self.ada, self.garden.pk, self.bed.pk, w.new_id(), 100.0, date, "morning", "soil", 1
-            ).execute()
+            RecordWatering(w.by(self.ada), self.garden.pk, self.bed.pk, date, 100.0, "morning", "soil", 1).execute()
         given = {"since": "2025-07-01", "until": "2025-07-10", "before_l": 5000, "after_l": 5260, "other_l": 20}
         found = self.keep("meter", given, rig=self.rig.pk)["found"]
         self.assertEqual((found["noted_l"], found["ratio"]), (200.0, 1.2))
@@ -157,15 +158,15 @@ class Bench(OverTheWire):
             "date": "2025-07-12",
         }
         self.call("post", "/measurements", late, 400)
-        self.assertEqual(Measurement.objects.count(), 0)
+        self.assertEqual(w.events("measurement").count(), 0)
 
     def test_the_garden_file_keeps_the_tests(self) -> None:
         self.keep("squeeze", ONE_HANDFUL, bed=self.bed.pk)
         text = w.client_of(self.ada).get(f"/api/gardens/{self.garden.pk}/garden.json").content.decode()
         made = w.send(w.client_of(self.ada), "post", "/import/garden", {"text": text})
         self.assertEqual(made.status_code, 201, made.content[:300])
-        copied = Measurement.objects.get(garden=made.json()["id"])
-        self.assertEqual((copied.given, copied.bed.name), (ONE_HANDFUL, "Bench"))
+        copied = w.events("measurement").get(garden=made.json()["id"])
+        self.assertEqual((copied.told["given"], copied.bed.name), (ONE_HANDFUL, "Bench"))
 
 
 class Fit(OverTheWire):
@@ -296,18 +297,20 @@ class RaisingAndSeasons(OverTheWire):
         here = {"name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "plantings": [old, *again]}
         fits = self.call("post", f"/beds/{self.bed.pk}/fit/try", here)
         self.assertEqual([f["other"] for f in fits if f["what"] == "rotation"], ["tomato"])
-        self.call("delete", f"/seasons/{made['id']}", None, 204)
+        self.assertEqual(self.undo(made)["left"], 0)
         self.assertIsNone(Planting.objects.get(crop="tomato").removed)
         self.assertEqual(self.call("get", "/seasons")["seasons"], [])
 
     def test_a_planting_taken_out_comes_back(self) -> None:
         planting = self.bed.plantings.get()
         bare = {"name": "Bench", "kind": "raised", "length_m": 2.4, "width_m": 1.2, "plantings": []}
-        self.call("put", f"/beds/{self.bed.pk}", bare)
+        key = w.new_id()
+        self.call("put", f"/beds/{self.bed.pk}", bare, key=key)
         self.assertEqual(self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"], [])
-        self.call("post", "/plantings/restore", {"ids": [planting.pk]}, 204)
+        self.assertEqual(self.undo({"id": key}), {"id": key, "struck": True, "left": 0})
         self.assertEqual([p["id"] for p in self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"]], [planting.pk])
-        self.call("post", "/plantings/restore", {"ids": [planting.pk]}, 404)
+        self.undo({"id": key}, back=True)
+        self.assertEqual(self.call("get", f"/beds/{self.bed.pk}")["bed"]["plantings"], [])
 
     def test_a_season_can_be_looked_into(self) -> None:
         Planting.objects.create(
@@ -319,7 +322,7 @@ class RaisingAndSeasons(OverTheWire):
 
     def test_only_the_newest_season_is_taken_back(self) -> None:
         ids = [self.call("post", "/seasons", {"name": n, "stays": []}, 201)["id"] for n in ("2024", "2025")]
-        self.call("delete", f"/seasons/{ids[0]}", None, 400)
-        self.call("delete", f"/seasons/{ids[1]}", None, 204)
-        self.call("delete", f"/seasons/{ids[0]}", None, 204)
+        self.undo({"id": ids[0]}, 400)
+        self.undo({"id": ids[1]})
+        self.undo({"id": ids[0]})
         self.assertIsNone(Planting.objects.get(crop="tomato").removed)

@@ -10,8 +10,7 @@ from typing import Any
 from django.test import TestCase
 
 from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
-from apps.garden.models import Bed, Garden, Rig, Season
-from apps.record.models import Observation, Watering
+from apps.garden.models import Bed, Garden, Rig
 from apps.weather.models import WeatherDay
 from tests.apps import world as w
 
@@ -75,16 +74,16 @@ class Exchange(TestCase):
         garden = w.garden_of(self.ada)
         bed = w.bed_of(self.ada, garden)
         for _ in range(2):
-            Watering.objects.create(bed=bed, date=w.TODAY, litres=5.0, by=self.ada)
-            Observation.objects.create(bed=bed, date=w.TODAY, reading="dry", by=self.ada)
+            w.note("watering", bed, user=self.ada, litres=5.0)
+            w.note("observation", bed, user=self.ada, reading="dry")
         for name in ("hose", "Möhre", "Mohre", "🥕", "🍅"):
             Rig.objects.create(garden=garden, name=name)
-            Season.objects.create(garden=garden, name=name, ended=w.TODAY)
+            w.note("season", garden, name=name, cleared=[])
         value = json.loads(self.file(garden, "garden.json"))
         made = Garden.objects.get(pk=self.post("/import/garden", json.dumps(value), 201)["id"])
         self.assertEqual(json.loads(self.file(made, "garden.json")), value)
         self.assertEqual([len(value["beds"][0][k]) for k in ("waterings", "observations")], [2, 2])
-        self.assertEqual((made.rigs.count(), made.seasons.count()), (6, 5))
+        self.assertEqual((made.rigs.count(), w.events("season", garden=made).count()), (6, 5))
 
     def test_a_bed_to_come_goes_along(self) -> None:
         garden = w.garden_of(self.ada)

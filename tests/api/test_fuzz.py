@@ -5,8 +5,7 @@ from typing import Any
 
 from django.test import TestCase
 
-from apps.garden.models import Bed, Garden, Planting
-from apps.record.models import Observation, Watering
+from apps.garden.models import Bed, Event, Garden, Planting
 from tests.apps import world as w
 
 ODD: list[Any] = [
@@ -29,6 +28,7 @@ class Fuzz(TestCase):
         self.ada = w.person()
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
+        self.poured = w.note("watering", self.bed, litres=1.0).pk
         self.planting = self.bed.plantings.get().pk
         self.rig = self.garden.rigs.get().pk
         w.type_days(self.ada, self.garden)
@@ -152,9 +152,8 @@ class Fuzz(TestCase):
             ),
             ("post", f"/plantings/{self.planting}/plant-out", {"bed": self.bed.pk, "date": "2025-07-12", "count": 1}),
             ("post", "/seasons", {"name": "2025", "stays": [self.planting]}),
-            ("post", "/plantings/restore", {"ids": [self.planting]}),
             ("post", "/members", {"username": "ben"}),
-            ("post", f"/events/watering/{w.new_id()}/strike", {"back": False}),
+            ("post", f"/events/{self.poured}/strike", {"back": False}),
         ]
 
     def test_no_odd_body_is_ever_a_server_error(self) -> None:
@@ -179,18 +178,18 @@ class Fuzz(TestCase):
     def test_odd_addresses_are_not_found(self) -> None:
         for path in ("/gardens/99999999999999999999/round", "/gardens/0/round", f"{self.base}/beds/{10**25}"):
             self.assertEqual(w.send(self.client_, "get", path).status_code, 404, path)
-        for path in ("/gardens/-1/round", "/gardens/x/round", f"{self.base}/events/watering/not-a-uuid/strike"):
+        for path in ("/gardens/-1/round", "/gardens/x/round", f"{self.base}/events/not-a-uuid/strike"):
             self.assertEqual(w.send(self.client_, "get", path).status_code, 404, path)
         odd_variant = "0000000c-9f2c-9cd0-4674-edea40000000"
-        path = f"{self.base}/events/watering/{odd_variant}/strike"
+        path = f"{self.base}/events/{odd_variant}/strike"
         self.assertEqual(w.send(self.client_, "post", path).status_code, 404)
-        self.assertEqual(w.send(self.client_, "post", f"{self.base}/events/spell/{w.new_id()}/strike").status_code, 404)
+        self.assertEqual(w.send(self.client_, "post", f"{self.base}/events/{w.new_id()}/strike").status_code, 404)
 
     def test_a_refused_change_leaves_everything_as_it_was(self) -> None:
-        before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]
+        before = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Event)]
         for method, path, body in self.bodies():
             for key in body:
                 answer = w.send(self.client_, method, self.base + path, {**body, key: {"not": ["this"]}})
                 self.assertIn(answer.status_code, (400, 404), f"{path} {key}")
-        after = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Watering, Observation)]
+        after = [list(m.objects.values_list()) for m in (Garden, Bed, Planting, Event)]
         self.assertEqual(before, after)

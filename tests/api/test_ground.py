@@ -16,8 +16,8 @@ class Plan(TestCase):
         w.type_days(self.ada, self.garden, ahead=14)
         self.client_ = w.client_of(self.ada)
 
-    def call(self, method, path, body=None, status=200):
-        answer = w.send(self.client_, method, f"/gardens/{self.garden.pk}{path}", body)
+    def call(self, method, path, body=None, status=200, **marks):
+        answer = w.send(self.client_, method, f"/gardens/{self.garden.pk}{path}", body, **marks)
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json() if answer.content else None
 
@@ -76,10 +76,12 @@ class Plan(TestCase):
         self.call("patch", f"/things/{made['id']}", {"length_m": 0.0}, 400)
         self.call("post", "/things", {**wall, "kind": "castle"}, 400)
         self.call("post", "/things", {"kind": "wall"}, 400)
-        self.call("delete", f"/things/{made['id']}", None, 204)
+        key = w.new_id()
+        self.call("delete", f"/things/{made['id']}", None, 204, key=key)
         self.assertEqual(self.call("get", "/ground")["things"], [])
         self.call("patch", f"/things/{made['id']}", {"name": "gone"}, 404)
-        self.assertEqual(self.call("post", f"/things/{made['id']}/restore", {})["name"], "lane wall")
+        self.call("post", f"/events/{key}/strike", {})
+        self.assertEqual([x["name"] for x in self.call("get", "/ground")["things"]], ["lane wall"])
         self.assertEqual(Thing.objects.count(), 1)
 
     def test_a_copy_is_like_the_bed_but_empty(self) -> None:

@@ -6,11 +6,9 @@ from unittest import mock
 from django.db import OperationalError
 from django.test import TestCase
 
-from apps.garden import events
+from apps.garden import access, action
 from apps.planning.facts import read_beds
 from apps.planning.marks import mark_ids
-from apps.record import actions as wa
-from apps.record.models import Observation, PutOff, Watering
 from tests.apps import world as w
 
 
@@ -40,27 +38,27 @@ class Marks(TestCase):
         self.pour(first, 20.0)
         self.pour(first, 20.0)  # the answer was lost, and it is sent again
         kept = self.pour(second, 30.0, page=1)
-        self.assertEqual((kept["litres"], Watering.objects.count()), (20.0, 1))
+        self.assertEqual((kept["litres"], w.events("watering").count()), (20.0, 1))
 
     def test_the_id_is_new_after_an_undo_and_for_a_second_drink(self) -> None:
         ids = {self.stop()["marks"]["watering"]}
         poured = self.pour(self.stop(), 20.0)
         ids.add(self.stop()["marks"]["watering"])
-        self.post(0, f"events/watering/{poured['id']}/strike", {}, 204)
+        self.post(0, f"events/{poured['id']}/strike", {}, 200)
         after_undo = self.stop()
         ids.add(after_undo["marks"]["watering"])
         self.assertEqual(len(ids), 2)  # the second drink's was never used, and is the one after the undo too
         self.pour(after_undo, 20.0)
         ids.add(self.stop()["marks"]["watering"])
         self.assertEqual(len(ids), 3)
-        self.assertEqual(Watering.objects.filter(struck_at=None).count(), 1)
+        self.assertEqual(w.events("watering", struck_at=None).count(), 1)
 
     def test_a_page_from_before_an_undo_is_told_that_it_was_taken_back(self) -> None:
         old = self.stop()
         poured = self.pour(old, 20.0)
-        self.post(0, f"events/watering/{poured['id']}/strike", {}, 204)
+        self.post(0, f"events/{poured['id']}/strike", {}, 200)
         self.assertTrue(self.pour(old, 20.0, page=1)["struck"])
-        self.assertEqual(Watering.objects.filter(struck_at=None).count(), 0)
+        self.assertEqual(w.events("watering", struck_at=None).count(), 0)
 
     def test_checks_and_put_offs_too(self) -> None:
         stop = self.stop()
@@ -68,7 +66,7 @@ class Marks(TestCase):
             body = {"id": stop["marks"]["observation"], "bed": stop["id"], "reading": reading}
             self.assertEqual(self.post(page, "observations", body)["reading"], "wet")
             self.post(page, "put-offs", {"id": stop["marks"]["put_off"], "bed": stop["id"], "date": "2025-07-11"})
-        self.assertEqual((Observation.objects.count(), PutOff.objects.count()), (1, 1))
+        self.assertEqual((w.events("observation").count(), w.events("put_off").count()), (1, 1))
         again = self.stop()
         self.assertNotEqual(again["marks"]["observation"], stop["marks"]["observation"])
         self.assertNotEqual(again["marks"]["put_off"], stop["marks"]["put_off"])
@@ -99,14 +97,17 @@ class Busy(TestCase):
         self.client_ = w.client_of(self.ada)
 
     def pour(self, fails):
-        real, lost = events.once, iter(fails)
+        real, lost = access.permitted, iter(fails)
 
-        def once(*args):
+        def permitted(*args):
             if (code := next(lost, 0)) != 0:
                 raise OperationalError(code, "try restarting transaction")
             return real(*args)
 
-        with mock.patch.object(wa, "once", side_effect=once) as tried, self.assertLogs("api.errors", "WARNING"):
+        with (
+            mock.patch.object(action, "permitted", side_effect=permitted) as tried,
+            self.assertLogs("api.errors", "WARNING"),
+        ):
             body = {"waterings": [{"id": w.new_id(), "bed": self.bed.pk, "litres": 5.0}]}
             answer = w.send(self.client_, "post", f"/gardens/{self.garden.pk}/waterings", body)
         return answer, tried.call_count
@@ -115,13 +116,13 @@ class Busy(TestCase):
         for code in (1213, 1205):
             answer, tried = self.pour([code])
             self.assertEqual((answer.status_code, tried), (201, 2))
-        self.assertEqual(Watering.objects.count(), 2)
+        self.assertEqual(w.events("watering").count(), 2)
 
     def test_and_then_told(self) -> None:
         answer, tried = self.pour([1213, 1213, 1213])
         self.assertEqual((answer.status_code, answer.json()["code"], tried), (503, "busy", 2))
         self.assertIn("Nothing was saved", answer.json()["text"])
-        self.assertEqual(Watering.objects.count(), 0)
+        self.assertEqual(w.events("watering").count(), 0)
 
     def test_too_large_a_body_is_told_in_one_line(self) -> None:
         answer = self.client_.post("/api/import/garden", b'"' + b"x" * 7_000_000 + b'"', "application/json")

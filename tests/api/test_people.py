@@ -4,7 +4,7 @@ from unittest import mock
 
 from django.test import TestCase
 
-from apps.garden import actions as ga
+from apps.garden.actions import gardens as ga
 from apps.garden.models import Garden, Invitation, Membership
 from tests.apps import world as w
 
@@ -57,7 +57,7 @@ class People(TestCase):
         self.assertEqual(self.invite(status=400)["fields"][0]["field"], "username")
         self.call("ben", "post", f"/invitations/{Invitation.objects.get().pk}", status=201)
         self.invite(status=400)
-        with mock.patch("apps.garden.helper_actions.MOST_MEMBERS", 2):
+        with mock.patch("apps.garden.actions.helpers.MOST_MEMBERS", 2):
             self.assertEqual(self.invite("eve", 400)["fields"][0]["field"], "members")
 
     def test_a_garden_put_away_invites_nobody(self) -> None:

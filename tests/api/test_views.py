@@ -17,8 +17,8 @@ class Views(TestCase):
         self.client_ = w.client_of(self.ada)
         self.base = f"/gardens/{self.garden.pk}"
 
-    def call(self, method, path, body=None, status=200):
-        answer = w.send(self.client_, method, self.base + path, body)
+    def call(self, method, path, body=None, status=200, **marks):
+        answer = w.send(self.client_, method, self.base + path, body, **marks)
         self.assertEqual(answer.status_code, status, answer.content[:400])
         return answer.json() if answer.content else None
 
@@ -75,7 +75,7 @@ class Views(TestCase):
         self.call("post", "/waterings", {"waterings": [{"id": event, "bed": bed.pk, "litres": litres}]}, 201)
         stop = self.call("get", "/round")["stops"][0]
         self.assertEqual((stop["word"], stop["waterings_today"][0]["id"], stop["dose"]), ("done", event, None))
-        self.call("post", f"/events/watering/{event}/strike", {}, 204)
+        self.call("post", f"/events/{event}/strike", {})
         self.assertEqual(self.call("get", "/round")["stops"][0]["word"], "soak")
         page = self.call("get", f"/beds/{bed.pk}")
         self.assertEqual([x["struck"] for x in page["waterings"]], [True])
@@ -107,9 +107,10 @@ class Views(TestCase):
         self.assertEqual(self.call("get", "/beds"), [made])
         changed = self.call("put", f"/beds/{made['id']}", {**said, "method": "hose", "drip": None, "plantings": []})
         self.assertEqual((changed["method"], changed["drip"], changed["plantings"]), ("hose", None, []))
-        self.call("delete", f"/beds/{made['id']}", None, 204)
+        key = w.new_id()
+        self.call("delete", f"/beds/{made['id']}", None, 204, key=key)
         self.assertEqual(self.call("get", "/beds"), [])
-        self.call("post", f"/beds/{made['id']}/restore", None, 200)
+        self.call("post", f"/events/{key}/strike", {})
         self.assertEqual(Bed.objects.get().removed_at, None)
 
     def test_the_garden_and_its_hoses_can_be_described_again(self) -> None:
@@ -136,7 +137,7 @@ class Views(TestCase):
         self.assertEqual(sky["2025-07-10"]["tier"], "hargreaves")
         self.assertGreater(sky["2025-07-10"]["et0"]["mid"], 2)
         self.assertEqual(sky["2025-07-10"]["typed"]["tmin"], 14.0)
-        self.call("post", f"/gauge/{reading['id']}/strike", None, 204)
+        self.call("post", f"/events/{reading['id']}/strike")
         sky = {d["date"]: d for d in self.call("get", "/sky")["days"]}
         self.assertEqual((sky["2025-07-09"]["rain"]["mid"], sky["2025-07-09"]["gauge"]), (1.0, None))
 

@@ -9,12 +9,14 @@ from django.test import TestCase
 from agronomy.describe.errors import InputError
 from agronomy.sky.assemble import day_of
 from apps.base.errors import NotAllowed, NotFound
-from apps.garden import actions as ga
-from apps.garden.models import Bed, Garden, MulchRecord, SizeSighting
+from apps.garden.actions import beds as ga
+from apps.garden.actions import gardens
+from apps.garden.models import Bed, Event, Garden, MulchRecord, SizeSighting
+from apps.garden.undo import UndoEvent
 from apps.planning import issue
 from apps.planning.situation import situation
 from apps.record import actions as wa
-from apps.record.models import IssuedAdvice, Watering
+from apps.record.models import IssuedAdvice
 from apps.weather import actions as we
 from apps.weather.convert import known_of, weather_facts
 from apps.weather.models import WeatherDay
@@ -29,7 +31,7 @@ class Beds(TestCase):
     def save(self, bed_id=None, plantings=None, mulch=None, **values):
         more = {name: values.pop(name) for name in ("soil", "exposure") if name in values}
         said = {**w.BED, **values}
-        return ga.SaveBed(self.ada, self.garden.pk, said, plantings, mulch, bed_id=bed_id, **more).execute()
+        return ga.SaveBed(w.by(self.ada), self.garden.pk, said, plantings, mulch, bed_id=bed_id, **more).execute()
 
     def refused(self, field, **values):
         before = Bed.objects.count()
@@ -71,24 +73,28 @@ class Beds(TestCase):
 
     def test_removal_can_be_undone_unless_the_name_is_taken(self) -> None:
         bed = self.save()
-        ga.RemoveBed(self.ada, self.garden.pk, bed.pk).execute()
+        removed = [w.mark(w.new_id()), w.mark(w.new_id())]
+        ga.RemoveBed(w.by(self.ada), self.garden.pk, bed.pk, stamp=removed[0]).execute()
         self.assertEqual(situation(self.garden).lacks, "beds")
-        ga.RestoreBed(self.ada, self.garden.pk, bed.pk).execute()
-        ga.RemoveBed(self.ada, self.garden.pk, bed.pk).execute()
+        UndoEvent(w.by(self.ada), self.garden.pk, removed[0].id).execute()
+        self.assertEqual(situation(self.garden).lacks, "weather")
+        ga.RemoveBed(w.by(self.ada), self.garden.pk, bed.pk, stamp=removed[1]).execute()
         self.save()
-        with self.assertRaises(InputError):
-            ga.RestoreBed(self.ada, self.garden.pk, bed.pk).execute()
+        with self.assertRaises(InputError) as caught:
+            UndoEvent(w.by(self.ada), self.garden.pk, removed[1].id).execute()
+        self.assertEqual(caught.exception.field, "name")
+        self.assertIsNone(Event.objects.get(pk=removed[1].id).struck_at)
 
     def test_a_helper_records_but_does_not_edit(self) -> None:
         bed, helper = self.save(), w.person("ben")
         w.join(self.garden, helper, "helper")
-        wa.RecordWatering(helper, self.garden.pk, bed.pk, uuid.uuid4(), 5.0).execute()
+        wa.RecordWatering(w.by(helper), self.garden.pk, bed.pk, litres=5.0).execute()
         for act in (
-            lambda: ga.SaveBed(helper, self.garden.pk, {**w.BED, "name": "Other"}).execute(),
-            lambda: ga.RemoveBed(helper, self.garden.pk, bed.pk).execute(),
-            lambda: ga.ChangeGarden(helper, self.garden.pk, {"name": "Mine"}).execute(),
-            lambda: issue.StepDay(helper, self.garden.pk).execute(),
-            lambda: we.TypeDays(helper, self.garden.pk, []).execute(),
+            lambda: ga.SaveBed(w.by(helper), self.garden.pk, {**w.BED, "name": "Other"}).execute(),
+            lambda: ga.RemoveBed(w.by(helper), self.garden.pk, bed.pk).execute(),
+            lambda: gardens.ChangeGarden(w.by(helper), self.garden.pk, {"name": "Mine"}).execute(),
+            lambda: issue.StepDay(w.by(helper), self.garden.pk).execute(),
+            lambda: we.TypeDays(w.by(helper), self.garden.pk, []).execute(),
         ):
             with self.assertRaises(NotAllowed):
                 act()
@@ -97,7 +103,7 @@ class Beds(TestCase):
         bed = self.save()
         Bed.objects.filter(pk=bed.pk).update(opened=w.TODAY - dt.timedelta(days=30 * 365))
         values = {k: v for k, v in w.BED.items() if k != "opened"}
-        ga.SaveBed(self.ada, self.garden.pk, {**values, "length_m": 3.0}, bed_id=bed.pk).execute()
+        ga.SaveBed(w.by(self.ada), self.garden.pk, {**values, "length_m": 3.0}, bed_id=bed.pk).execute()
         self.assertEqual(Bed.objects.get(pk=bed.pk).length_m, 3.0)
 
     def test_a_rename_never_undoes_a_put_away_nor_a_step(self) -> None:
@@ -106,8 +112,8 @@ class Beds(TestCase):
         def meanwhile(values):
             Garden.objects.filter(pk=self.garden.pk).update(removed_at="2025-07-11T08:00Z", clock_date="2025-07-12")
 
-        with mock.patch.object(ga, "check_garden", side_effect=meanwhile):
-            ga.ChangeGarden(self.ada, self.garden.pk, {"name": "New name"}).execute()
+        with mock.patch.object(gardens, "check_garden", side_effect=meanwhile):
+            gardens.ChangeGarden(w.by(self.ada), self.garden.pk, {"name": "New name"}).execute()
         kept = Garden.objects.get(pk=self.garden.pk)
         self.assertEqual(kept.name, "New name")
         self.assertIsNotNone(kept.removed_at)
@@ -121,17 +127,17 @@ class Beds(TestCase):
             "name": {"name": " "},
         }.items():
             with self.subTest(field), self.assertRaises(InputError) as caught:
-                ga.CreateGarden(self.ada, {"name": "G", "latitude": 40.0, **values}).execute()
+                gardens.CreateGarden(w.by(self.ada), {"name": "G", "latitude": 40.0, **values}).execute()
             self.assertEqual(caught.exception.field, field)
         rig = self.garden.rigs.get()
-        ga.SaveRig(self.ada, self.garden.pk, {"flow_l_per_min": 17.5, "measured": w.TODAY}, rig.pk).execute()
+        gardens.SaveRig(w.by(self.ada), self.garden.pk, {"flow_l_per_min": 17.5, "measured": w.TODAY}, rig.pk).execute()
         for field, values in {
             "flow_l_per_min": {"name": "Tap", "flow_l_per_min": 0.0},
             "name": {"name": "Hose"},
             "measured": {"name": "Tap", "measured": w.TODAY + dt.timedelta(days=1)},
         }.items():
             with self.subTest(field), self.assertRaises(InputError) as caught:
-                ga.SaveRig(self.ada, self.garden.pk, values).execute()
+                gardens.SaveRig(w.by(self.ada), self.garden.pk, values).execute()
             self.assertEqual(caught.exception.field, field)
 
 
@@ -143,11 +149,15 @@ class Events(TestCase):
         w.type_days(self.ada, self.garden)
 
     def observe(self, reading: str):
-        return wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), reading).execute()
+        return wa.RecordObservation(w.by(self.ada), self.garden.pk, self.bed.pk, reading=reading).execute()
 
     def pour(self, litres=60.0, event_id=None, **more):
-        event_id = event_id or uuid.uuid4()
-        return wa.RecordWatering(self.ada, self.garden.pk, self.bed.pk, event_id, litres, **more).execute()
+        stamp = w.mark(event_id or w.new_id())
+        pour = wa.RecordWatering(w.by(self.ada), self.garden.pk, self.bed.pk, litres=litres, stamp=stamp, **more)
+        return pour.execute()
+
+    def undo(self, event, back=False):
+        return UndoEvent(w.by(self.ada), self.garden.pk, event.pk, back).execute()
 
     def word(self):
         return situation(self.garden).plan.beds[0].word
@@ -156,26 +166,26 @@ class Events(TestCase):
         self.assertEqual(self.word(), "soak")
         poured = self.pour()
         self.assertEqual(self.word(), "done")
-        wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk).execute()
+        self.undo(poured)
         self.assertEqual(self.word(), "soak")
-        wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk, back=True).execute()
+        self.undo(poured, back=True)
         self.assertEqual(self.word(), "done")
 
     def test_the_same_id_twice_is_one_event(self) -> None:
         event_id = uuid.uuid4()
         self.pour(event_id=event_id)
         self.pour(event_id=event_id)
-        self.assertEqual(Watering.objects.count(), 1)
+        self.assertEqual(w.events("watering").count(), 1)
         other = w.bed_of(self.ada, self.garden, name="Other")
         with self.assertRaises(NotFound):
-            wa.RecordWatering(self.ada, self.garden.pk, other.pk, event_id, 5.0).execute()
+            wa.RecordWatering(w.by(self.ada), self.garden.pk, other.pk, litres=5.0, stamp=w.mark(event_id)).execute()
 
     def test_a_check_corrects_and_bad_events_are_refused(self) -> None:
-        wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "wet").execute()
+        self.observe("wet")
         self.assertEqual(self.word(), "leave")
         for field, act in {
             "litres": lambda: self.pour(-1.0),
-            "date": lambda: self.pour(date=w.TODAY + dt.timedelta(days=1)),
+            "date": lambda: self.pour(on=w.TODAY + dt.timedelta(days=1)),
             "part": lambda: self.pour(part="noon"),
             "into": lambda: self.pour(into="reservoir"),
             "reading": lambda: self.observe("soggy"),
@@ -183,27 +193,27 @@ class Events(TestCase):
             with self.subTest(field), self.assertRaises(InputError) as caught:
                 act()
             self.assertEqual(caught.exception.field, field)
-        self.assertEqual(Watering.objects.count(), 0)
+        self.assertEqual(w.events("watering").count(), 0)
 
     def test_advice_is_kept_once_for_the_same_facts(self) -> None:
-        issue.Visit(self.ada, self.garden.pk).execute()
-        issue.Visit(self.ada, self.garden.pk).execute()
+        issue.Visit(w.by(self.ada), self.garden.pk).execute()
+        issue.Visit(w.by(self.ada), self.garden.pk).execute()
         self.assertEqual(IssuedAdvice.objects.count(), 1)
         self.pour()
-        issue.Visit(self.ada, self.garden.pk).execute()
+        issue.Visit(w.by(self.ada), self.garden.pk).execute()
         self.assertEqual([a.beds[0]["word"] for a in IssuedAdvice.objects.order_by("issued_at")], ["soak", "done"])
 
     def test_a_step_asked_for_twice_is_one(self) -> None:
         for _ in range(3):
-            stepped = issue.StepDay(self.ada, self.garden.pk, w.TODAY).execute()
+            stepped = issue.StepDay(w.by(self.ada), self.garden.pk, w.TODAY).execute()
             self.assertEqual(stepped.today, w.TODAY + dt.timedelta(days=1))
-        self.assertEqual(issue.StepDay(self.ada, self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
+        self.assertEqual(issue.StepDay(w.by(self.ada), self.garden.pk).execute().today, w.TODAY + dt.timedelta(days=2))
 
     def test_a_gauge_struck_twice_stays_struck(self) -> None:
         date = w.TODAY - dt.timedelta(days=2)
-        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, 4.0).execute()
+        reading = we.ReadGauge(w.by(self.ada), self.garden.pk, 4.0, date).execute()
         for back in (False, False, True, True):
-            we.StrikeGauge(self.ada, self.garden.pk, reading.pk, back).execute()
+            self.undo(reading, back)
             reading.refresh_from_db()
             self.assertEqual(reading.struck_at is None, back)
 
@@ -221,13 +231,13 @@ class Events(TestCase):
         self.assertEqual(rainy.rain[1]["chance"], 1.0)
 
     def test_stepping_needs_a_clock_of_ones_own(self) -> None:
-        issue.StepDay(self.ada, self.garden.pk).execute()
+        issue.StepDay(w.by(self.ada), self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, w.TODAY + dt.timedelta(days=1))
         self.garden.clock_date = None
         self.garden.save()
         with self.assertRaises(InputError):
-            issue.StepDay(self.ada, self.garden.pk).execute()
+            issue.StepDay(w.by(self.ada), self.garden.pk).execute()
 
 
 class Weather(TestCase):
@@ -254,9 +264,9 @@ class Weather(TestCase):
     def test_correcting_last_weeks_gauge_changes_todays_advice(self) -> None:
         w.type_days(self.ada, self.garden)
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
-        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY - dt.timedelta(days=1), 28.0).execute()
+        reading = we.ReadGauge(w.by(self.ada), self.garden.pk, 28.0, w.TODAY - dt.timedelta(days=1)).execute()
         self.assertEqual(situation(self.garden).plan.beds[0].word, "leave")
-        we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
+        UndoEvent(w.by(self.ada), self.garden.pk, reading.pk).execute()
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
 
     def test_bad_days_are_refused_whole(self) -> None:
@@ -268,36 +278,36 @@ class Weather(TestCase):
             "days[1].rain": {"date": w.TODAY + dt.timedelta(days=1), "tmin": 3.0, "tmax": 9.0, "rain": -2.0},
         }.items():
             with self.subTest(field), self.assertRaises(InputError) as caught:
-                we.TypeDays(self.ada, self.garden.pk, [good, bad]).execute()
+                we.TypeDays(w.by(self.ada), self.garden.pk, [good, bad]).execute()
             self.assertEqual(caught.exception.field, field)
             self.assertEqual(self.garden.weather_days.count(), 0)
-        we.TypeDays(self.ada, self.garden.pk, [good]).execute()
-        we.TypeDays(self.ada, self.garden.pk, [{"date": w.TODAY}]).execute()  # all blank: cleared
+        we.TypeDays(w.by(self.ada), self.garden.pk, [good]).execute()
+        we.TypeDays(w.by(self.ada), self.garden.pk, [{"date": w.TODAY}]).execute()  # all blank: cleared
         self.assertEqual(self.garden.weather_days.count(), 0)
 
     def test_a_gauge_reading_is_for_a_day_that_was_or_for_today_so_far(self) -> None:
         for date, rain in ((w.TODAY + dt.timedelta(days=1), 3.0), (w.TODAY - dt.timedelta(days=1), -1.0)):
             with self.assertRaises(InputError):
-                we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), date, rain).execute()
+                we.ReadGauge(w.by(self.ada), self.garden.pk, rain, date).execute()
 
     def test_rain_of_this_morning_counts_before_the_mornings_word(self) -> None:
         w.type_days(self.ada, self.garden)
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
-        reading = we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY, 40.0).execute()
-        self.assertTrue(reading.so_far)
+        reading = we.ReadGauge(w.by(self.ada), self.garden.pk, 40.0, w.TODAY).execute()
+        self.assertTrue(reading.told["so_far"])
         self.assertEqual(situation(self.garden).plan.beds[0].word, "leave")
-        we.StrikeGauge(self.ada, self.garden.pk, reading.pk).execute()
+        UndoEvent(w.by(self.ada), self.garden.pk, reading.pk).execute()
         self.assertEqual(situation(self.garden).plan.beds[0].word, "soak")
 
     def test_one_typed_figure_may_stand_beside_what_another_source_knows(self) -> None:
         yesterday = w.TODAY - dt.timedelta(days=1)
         only = [{"date": yesterday, "tmax": 31.0}]
         with self.assertRaises(InputError):
-            we.TypeDays(self.ada, self.garden.pk, only).execute()
+            we.TypeDays(w.by(self.ada), self.garden.pk, only).execute()
         told = {"tmin": 12.0, "tmax": 24.0, "rs": 22.0, "rain": 1.0}
         WeatherDay.objects.create(garden=self.garden, date=yesterday, source="provider", **told)
-        we.TypeDays(self.ada, self.garden.pk, only).execute()
+        we.TypeDays(w.by(self.ada), self.garden.pk, only).execute()
         values, by = day_of(known_of(self.garden, weather_facts(self.garden, w.TODAY)), yesterday)
         self.assertEqual((values["tmax"], values["rs"], by["rs"]), (31.0, 22.0, "provider"))
         with self.assertRaises(InputError):  # below the lowest that is known
-            we.TypeDays(self.ada, self.garden.pk, [{"date": yesterday, "tmax": 3.0}]).execute()
+            we.TypeDays(w.by(self.ada), self.garden.pk, [{"date": yesterday, "tmax": 3.0}]).execute()

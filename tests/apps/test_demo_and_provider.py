@@ -46,8 +46,8 @@ class Demo(w.WithProvider, TestCase):
         bench = self.garden.beds.get(name="Long Bench")
         before = self.words()["Long Bench"]
         self.assertEqual(before.word, "soak")
-        wa.RecordWatering(self.owner, self.garden.pk, bench.pk, w.new_id(), before.dose.litres).execute()
-        issue.StepDay(self.owner, self.garden.pk).execute()
+        wa.RecordWatering(w.by(self.owner), self.garden.pk, bench.pk, litres=before.dose.litres).execute()
+        issue.StepDay(w.by(self.owner), self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, OPENS_ON + dt.timedelta(days=1))
         self.assertEqual(self.words()["Long Bench"].word, "leave")
@@ -56,7 +56,7 @@ class Demo(w.WithProvider, TestCase):
 
     def test_a_fortnight_can_be_stepped_through(self) -> None:
         for _ in range(14):
-            issue.StepDay(self.owner, self.garden.pk).execute()
+            issue.StepDay(w.by(self.owner), self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(set(situation(self.garden).plan.run.weather.outlook), {"observed", "forecast"})
 
@@ -65,13 +65,13 @@ class Demo(w.WithProvider, TestCase):
         self.addCleanup(logging.disable, logging.NOTSET)
         for fault, days in (("down", 1), ("garbage", 2)):
             Handler.fault = fault
-            issue.StepDay(self.owner, self.garden.pk).execute()
+            issue.StepDay(w.by(self.owner), self.garden.pk).execute()
             self.garden.refresh_from_db()
             answer = w.send(w.client_of(self.owner), "get", f"/gardens/{self.garden.pk}/round").json()
             self.assertEqual(answer["weather"]["age_days"], days)
             self.assertEqual(len(answer["stops"]), 14)
         Handler.fault = "none"
-        self.assertTrue(issue.Visit(self.owner, self.garden.pk).execute())
+        self.assertTrue(issue.Visit(w.by(self.owner), self.garden.pk).execute())
         self.assertEqual(situation(self.garden).weather.snapshot.issued, self.garden.today)
 
 

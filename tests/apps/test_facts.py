@@ -1,7 +1,6 @@
 """Facts are read whole, in a fixed number of queries, and become the core's descriptions."""
 
 import datetime as dt
-import uuid
 
 from django.test import TestCase
 
@@ -9,7 +8,9 @@ from agronomy.decide.plan import plan
 from agronomy.describe.bed import Bed
 from agronomy.formats.described import read
 from agronomy.sky.assemble import day_of
-from apps.garden.actions import SaveBed, SaveRig
+from apps.garden.actions.beds import SaveBed
+from apps.garden.actions.gardens import SaveRig
+from apps.garden.undo import UndoEvent
 from apps.planning.facts import core_garden, read_beds
 from apps.planning.situation import _plans, situation
 from apps.record import actions as wa
@@ -24,7 +25,7 @@ class Facts(TestCase):
         self.garden = w.garden_of(self.ada)
         self.bed = w.bed_of(self.ada, self.garden)
         self.box = SaveBed(
-            self.ada,
+            w.by(self.ada),
             self.garden.pk,
             {
                 "name": "Box",
@@ -42,7 +43,7 @@ class Facts(TestCase):
 
     def pour(self, bed, litres, days_ago=1, **more):
         date = w.TODAY - dt.timedelta(days=days_ago)
-        return wa.RecordWatering(self.ada, self.garden.pk, bed.pk, uuid.uuid4(), litres, date, **more).execute()
+        return wa.RecordWatering(w.by(self.ada), self.garden.pk, bed.pk, date, litres, **more).execute()
 
     def core(self):
         return core_garden(self.garden, read_beds(self.garden))
@@ -51,7 +52,7 @@ class Facts(TestCase):
         self.pour(self.bed, 20.0, 3)
         self.pour(self.bed, 10.0, 1, part="evening")
         self.pour(self.box, 8.0, 2, into="reservoir")
-        wa.RecordObservation(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4(), "moist").execute()
+        wa.RecordObservation(w.by(self.ada), self.garden.pk, self.bed.pk, reading="moist").execute()
         bench, box = self.core().beds
         self.assertEqual([(x.litres, x.part) for x in bench.waterings], [(20.0, "morning"), (10.0, "evening")])
         self.assertEqual([c.reading for c in bench.observations], ["moist"])
@@ -63,21 +64,21 @@ class Facts(TestCase):
 
     def test_what_is_struck_or_taken_out_does_not(self) -> None:
         poured = self.pour(self.bed, 20.0)
-        wa.StrikeEvent(self.ada, self.garden.pk, "watering", poured.pk).execute()
+        UndoEvent(w.by(self.ada), self.garden.pk, poured.pk).execute()
         self.assertEqual(self.core().beds[0].waterings, ())
         self.assertTrue(read_beds(self.garden)[0].poured[0].struck)  # the page still shows it, struck
-        wa.PutOffStop(self.ada, self.garden.pk, self.bed.pk, uuid.uuid4()).execute()
+        wa.PutOffStop(w.by(self.ada), self.garden.pk, self.bed.pk).execute()
         self.assertIsNotNone(read_beds(self.garden)[0].put_off_on(w.TODAY))
         self.assertIsNone(read_beds(self.garden)[0].put_off_on(w.TODAY - dt.timedelta(days=1)))
         self.garden.beds.filter(pk=self.bed.pk).update(removed_at="2025-07-11T08:00Z")
         self.assertEqual([b.row.name for b in read_beds(self.garden)], ["Box"])
 
     def test_reading_takes_as_many_queries_for_one_bed_as_for_nine(self) -> None:
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(8):
             read_beds(self.garden)
         for i in range(7):
             self.pour(w.bed_of(self.ada, self.garden, name=f"Bed {i}"), 5.0)
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(8):
             self.assertEqual(len(read_beds(self.garden)), 9)
 
     def test_the_page_and_a_garden_file_of_the_same_facts_agree(self) -> None:
@@ -120,8 +121,8 @@ class Facts(TestCase):
         band = lambda: situation(self.garden).plan.beds[0].net_mm  # noqa: E731
         guessed = band()
         rig = self.garden.rigs.get()
-        SaveRig(self.ada, self.garden.pk, {"measured": w.TODAY}, rig.pk).execute()
-        SaveBed(self.ada, self.garden.pk, {**w.BED, "rig": rig.pk}, bed_id=self.bed.pk).execute()
+        SaveRig(w.by(self.ada), self.garden.pk, {"measured": w.TODAY}, rig.pk).execute()
+        SaveBed(w.by(self.ada), self.garden.pk, {**w.BED, "rig": rig.pk}, bed_id=self.bed.pk).execute()
         self.assertLess(band().high - band().low, guessed.high - guessed.low)
 
     def test_a_plan_is_kept_for_the_same_facts_and_made_anew_for_others(self) -> None:
@@ -133,7 +134,7 @@ class Facts(TestCase):
         changed = situation(self.garden)
         self.assertNotEqual(changed.facts_hash, first.facts_hash)
         self.assertIsNot(changed.plan, first.plan)
-        we.ReadGauge(self.ada, self.garden.pk, uuid.uuid4(), w.TODAY - dt.timedelta(days=2), 3.0).execute()
+        we.ReadGauge(w.by(self.ada), self.garden.pk, 3.0, w.TODAY - dt.timedelta(days=2)).execute()
         self.assertNotEqual(situation(self.garden).facts_hash, changed.facts_hash)
         self.garden.style = "sparing"
         self.garden.save()

@@ -6,7 +6,7 @@ from django.test import TestCase
 
 from agronomy.decide.fortnight import fortnight
 from apps.exchange.samples import SAMPLES, OpenSample, described, load_sample
-from apps.garden.actions import MOST_PUT_AWAY, PutAwayGarden, put_away
+from apps.garden.actions.gardens import MOST_PUT_AWAY, PutAwayGarden, put_away
 from apps.garden.models import Garden
 from apps.planning.facts import core_garden, read_beds
 from apps.planning.situation import situation
@@ -114,9 +114,9 @@ class Samples(w.WithProvider, TestCase):
 
     def test_only_so_many_put_away_gardens_are_kept(self) -> None:
         first = w.garden_of(self.ada)
-        PutAwayGarden(self.ada, first.pk).execute()
+        PutAwayGarden(w.by(self.ada), first.pk).execute()
         for _ in range(MOST_PUT_AWAY):
-            PutAwayGarden(self.ada, w.garden_of(self.ada).pk).execute()
+            PutAwayGarden(w.by(self.ada), w.garden_of(self.ada).pk).execute()
         self.assertEqual(len(put_away(self.ada)), MOST_PUT_AWAY)
         self.assertFalse(Garden.objects.filter(pk=first.pk).exists())
 
@@ -124,7 +124,7 @@ class Samples(w.WithProvider, TestCase):
         for _ in range(20):
             w.garden_of(self.ada)
         with self.assertRaises(ValueError):
-            OpenSample(self.ada, "wrackline_yard").execute()
+            OpenSample(w.by(self.ada), "wrackline_yard").execute()
 
     def test_stepping_into_the_rains(self) -> None:
         garden, _ = self.opened("sixweir_landing")
@@ -132,7 +132,7 @@ class Samples(w.WithProvider, TestCase):
         from apps.planning.issue import StepDay
 
         for _ in range(6):
-            garden = StepDay(self.ada, garden.pk).execute()
+            garden = StepDay(w.by(self.ada), garden.pk).execute()
         plan = situation(garden).plan
         self.assertEqual(garden.today, dt.date(2025, 6, 9))
         words = {b.row.name: p.word for b, p in zip(read_beds(garden), plan.beds, strict=True)}

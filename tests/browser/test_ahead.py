@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from apps.garden.models import BedRecord, Garden, OwnCrop, SizeSighting
-from apps.record.models import MovedSoak, Observation
+from tests.apps import world as w
 from tests.browser.base import InBrowser
 
 
@@ -26,7 +26,7 @@ class Ahead(InBrowser):
         soak.focus()
         page.keyboard.press("ArrowRight")
         expect(page.get_by_role("status").first).to_contain_text("growth missed")
-        self.assertEqual(MovedSoak.objects.count(), 0)  # only tried
+        self.assertEqual(w.events("moved_soak").count(), 0)  # only tried
         page.keyboard.press("Escape")
         expect(page.locator(f"#{was}")).to_be_visible()
         page.locator(f"#{was}").focus()
@@ -34,7 +34,7 @@ class Ahead(InBrowser):
         expect(page.get_by_role("button", name="Keep it")).to_be_visible()
         page.get_by_role("button", name="Keep it").click()
         expect(page.get_by_role("heading", name="Moved by you")).to_be_visible()
-        self.assertEqual(MovedSoak.objects.filter(struck_at=None).count(), 1)
+        self.assertEqual(w.events("moved_soak").filter(struck_at=None).count(), 1)
         page.get_by_role("button", name=re.compile("^Take back")).click()
         expect(page.get_by_role("heading", name="Moved by you")).to_have_count(0)
         expect(page.locator(f"#{was}")).to_be_visible()
@@ -147,7 +147,7 @@ class Depth(InBrowser):
         expect(page.get_by_role("main")).to_contain_text("Probe: 31 % water")
         note("Still wet, left it")
         expect(page.get_by_role("main")).to_contain_text("Still wet, left it")
-        self.assertEqual(Observation.objects.filter(bed__name="Blue Box").count(), 4)
+        self.assertEqual(w.events("observation").filter(bed__name="Blue Box").count(), 4)
 
     def test_sizes_are_looked_through_in_one_pass(self) -> None:
         self.sign_in()

@@ -6,7 +6,7 @@ from typing import Any
 
 from playwright.sync_api import expect
 
-from apps.garden.models import Garden, Measurement, OwnCrop, Planting
+from apps.garden.models import Garden, OwnCrop, Planting
 from tests.apps import world as w
 from tests.browser.base import InBrowser
 
@@ -250,7 +250,7 @@ class OnTheBench(Described):
         kept.get_by_role("button", name=re.compile("^Take back Pot")).click()
         expect(kept).not_to_contain_text("Pot, Half Barrel")
         self.assertNotEqual(self.garden.beds.get(name="Half Barrel").soil_depth_m, depth)
-        self.assertEqual(Measurement.objects.filter(struck_at=None).count(), 1)
+        self.assertEqual(w.events("measurement", struck_at=None).count(), 1)
         page.get_by_role("status").get_by_role("button", name="Undo").click()
         expect(kept).to_contain_text("Pot, Half Barrel")
         self.assertEqual(self.garden.beds.get(name="Half Barrel").soil_depth_m, depth)

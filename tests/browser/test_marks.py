@@ -5,7 +5,7 @@ import threading
 
 from playwright.sync_api import Route, expect
 
-from apps.record.models import Watering
+from tests.apps import world as w
 from tests.browser.base import InBrowser
 
 
@@ -15,7 +15,7 @@ class Marks(InBrowser):
     def setUp(self) -> None:
         super().setUp()
         self.sign_in()
-        self.today = Watering.objects.filter(bed__garden=self.garden, date=self.garden.today, struck_at=None)
+        self.today = w.events("watering").filter(bed__garden=self.garden, date=self.garden.today, struck_at=None)
         self.before = self.today.count()
 
     def poured(self) -> int:
@@ -48,7 +48,7 @@ class Marks(InBrowser):
         spot = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
         self.page.mouse.dblclick(*spot)
         expect(self.page.get_by_role("button", name="Lamp Basket: done")).to_be_visible()
-        self.assertEqual(self.garden.beds.get(name="Lamp Basket").observations.filter(struck_at=None).count(), 1)
+        self.assertEqual(w.events("observation", bed__name="Lamp Basket", struck_at=None).count(), 1)
         self.assertEqual(self.poured(), 0)
 
     def test_a_key_held_down_is_one_deed(self) -> None:
@@ -64,6 +64,7 @@ class Marks(InBrowser):
         other = self.context.new_page()
         other.goto(self.page.url)
         expect(other.get_by_role("button", name="Long Bench: done")).to_be_visible()
+        other.wait_for_load_state("networkidle")  # so that it reads nothing more after the other page's mark
         self.page.get_by_role("button", name="Long Bench: done").click()
         expect(self.page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
         other.get_by_role("button", name="Long Bench: more").click()
@@ -125,7 +126,7 @@ class Marks(InBrowser):
             expect(self.page.get_by_role("button", name="Long Bench: done")).to_be_visible()
             self.page.wait_for_timeout(900)
         self.assertEqual(self.poured(), 0)
-        self.assertEqual(Watering.objects.filter(bed__name="Long Bench", date=self.garden.today).count(), 2)
+        self.assertEqual(w.events("watering").filter(bed__name="Long Bench", date=self.garden.today).count(), 2)
 
     def test_part_of_a_dose_leaves_the_rest_to_pour(self) -> None:
         page = self.page
@@ -140,7 +141,7 @@ class Marks(InBrowser):
         page.get_by_role("button", name="Note it").click()
         row = page.get_by_role("listitem").filter(has_text="Glass End")
         expect(row).to_contain_text("So far today 5.5 L; this is what is left")
-        self.assertAlmostEqual(self.today.get(bed__name="Glass End").litres, 5.5)
+        self.assertAlmostEqual(self.today.get(bed__name="Glass End").told["litres"], 5.5)
         page.wait_for_timeout(900)
         row.get_by_role("button", name="Glass End: done").click()
         expect(row).to_contain_text("Watered today")

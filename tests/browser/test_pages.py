@@ -5,7 +5,6 @@ import re
 from playwright.sync_api import expect
 
 from apps.garden.models import Garden
-from apps.record.models import Watering
 from tests.apps import world as w
 from tests.browser.base import InBrowser
 
@@ -19,7 +18,7 @@ class Morning(InBrowser):
         page.get_by_role("button", name="Long Bench: done").click()
         expect(page.get_by_role("status")).to_contain_text("Long Bench")
         expect(page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
-        self.assertEqual(Watering.objects.filter(bed__name="Long Bench", date=self.garden.today).count(), 1)
+        self.assertEqual(w.events("watering").filter(bed__name="Long Bench", date=self.garden.today).count(), 1)
         page.get_by_role("button", name="Step a day").click()
         expect(page.get_by_role("main")).to_contain_text("Saturday 12 July")
         resting = page.locator("section", has=page.get_by_role("heading", name="Leave these"))
@@ -29,7 +28,7 @@ class Morning(InBrowser):
     def test_undo_another_amount_not_today_and_looked_wet(self) -> None:
         self.sign_in()
         page = self.page
-        today = Watering.objects.filter(bed__name="Glass End", date=self.garden.today, struck_at=None)
+        today = w.events("watering").filter(bed__name="Glass End", date=self.garden.today, struck_at=None)
         page.get_by_role("button", name="Glass End: done").click()
         expect(page.get_by_role("button", name="Glass End: undo")).to_be_visible()
         page.get_by_role("status").get_by_role("button", name="Undo").click()
@@ -40,7 +39,7 @@ class Morning(InBrowser):
         page.get_by_label("Amount").fill("21,5")
         page.get_by_role("button", name="Note it").click()
         expect(page.get_by_role("button", name="Glass End: undo")).to_be_visible()
-        self.assertAlmostEqual(today.get().litres, 21.5)
+        self.assertAlmostEqual(today.get().told["litres"], 21.5)
         page.get_by_role("button", name="Sailcloth Bag: more").click()
         page.get_by_role("menuitem", name="Not today").click()
         expect(page.get_by_role("button", name="Sailcloth Bag: undo")).to_be_visible()
@@ -63,9 +62,9 @@ class Morning(InBrowser):
         page.get_by_label("this evening").check()
         page.get_by_role("button", name="Note all").click()
         expect(page.get_by_role("heading", level=1)).to_have_text("One to check")
-        poured = Watering.objects.filter(date=self.garden.today)
+        poured = w.events("watering").filter(date=self.garden.today)
         self.assertGreater(poured.count(), 2)
-        self.assertEqual({p.part for p in poured}, {"evening"})
+        self.assertEqual({p.told["part"] for p in poured}, {"evening"})
 
     def test_by_keyboard_alone(self) -> None:
         self.sign_in()
@@ -360,7 +359,7 @@ class FromScratch(InBrowser):
         page.get_by_role("dialog").get_by_label("How much").fill("5")
         page.get_by_role("button", name="Note it").click()
         expect(page.get_by_role("main")).to_contain_text("Watered 5.0 gal")
-        self.assertAlmostEqual(Watering.objects.get(bed__garden=garden).litres, 5 * 3.785411784, places=6)
+        self.assertAlmostEqual(w.events("watering").get(bed__garden=garden).told["litres"], 5 * 3.785411784, places=6)
         page.get_by_role("button", name=re.compile("^Strike")).click()
         expect(page.get_by_role("button", name=re.compile("^Count it again"))).to_be_visible()
 

@@ -6,7 +6,6 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
@@ -15,140 +14,308 @@ class Migration(migrations.Migration):
 
     operations = [
         migrations.CreateModel(
-            name='Garden',
+            name="Garden",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=60)),
-                ('latitude', models.FloatField()),
-                ('longitude', models.FloatField(default=0.0)),
-                ('elevation_m', models.FloatField(default=0.0)),
-                ('time_zone', models.CharField(default='UTC', max_length=64)),
-                ('style', models.CharField(choices=[('ample', 'ample'), ('steady', 'steady'), ('sparing', 'sparing')], default='steady', max_length=12)),
-                ('coastal', models.BooleanField(default=False)),
-                ('clock_date', models.DateField(blank=True, null=True)),
-                ('demonstration', models.BooleanField(default=False, help_text='fed by the simulated provider')),
-                ('created_at', models.DateTimeField(auto_now_add=True)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("name", models.CharField(max_length=60)),
+                ("latitude", models.FloatField()),
+                ("longitude", models.FloatField(default=0.0)),
+                ("elevation_m", models.FloatField(default=0.0)),
+                ("time_zone", models.CharField(default="UTC", max_length=64)),
+                (
+                    "style",
+                    models.CharField(
+                        choices=[("ample", "ample"), ("steady", "steady"), ("sparing", "sparing")],
+                        default="steady",
+                        max_length=12,
+                    ),
+                ),
+                ("coastal", models.BooleanField(default=False)),
+                ("clock_date", models.DateField(blank=True, null=True)),
+                ("demonstration", models.BooleanField(default=False, help_text="fed by the simulated provider")),
+                ("created_at", models.DateTimeField(auto_now_add=True)),
             ],
         ),
         migrations.CreateModel(
-            name='Bed',
+            name="Bed",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=60)),
-                ('kind', models.CharField(choices=[('raised', 'raised'), ('open', 'open'), ('keyhole', 'keyhole'), ('row', 'row'), ('pot', 'pot'), ('half_barrel', 'half_barrel'), ('trough', 'trough'), ('fabric_bag', 'fabric_bag'), ('hanging_basket', 'hanging_basket'), ('self_watering_box', 'self_watering_box')], max_length=24)),
-                ('length_m', models.FloatField()),
-                ('width_m', models.FloatField()),
-                ('round', models.BooleanField(default=False)),
-                ('soil_depth_m', models.FloatField(blank=True, null=True)),
-                ('soil_material', models.CharField(choices=[('sand', 'sand'), ('loamy_sand', 'loamy_sand'), ('sandy_loam', 'sandy_loam'), ('loam', 'loam'), ('silt_loam', 'silt_loam'), ('silt', 'silt'), ('sandy_clay_loam', 'sandy_clay_loam'), ('clay_loam', 'clay_loam'), ('silty_clay_loam', 'silty_clay_loam'), ('silty_clay', 'silty_clay'), ('sandy_clay', 'sandy_clay'), ('clay', 'clay'), ('falls_apart', 'falls_apart'), ('holds_and_crumbles', 'holds_and_crumbles'), ('makes_a_ribbon', 'makes_a_ribbon'), ('unknown', 'unknown'), ('potting_mix', 'potting_mix'), ('home_mix', 'home_mix'), ('compost_rich', 'compost_rich')], default='unknown', max_length=24)),
-                ('organic_matter_pct', models.FloatField(default=2.5)),
-                ('method', models.CharField(choices=[('hose', 'hose'), ('can', 'can'), ('drip', 'drip'), ('reservoir', 'reservoir')], default='hose', max_length=12)),
-                ('style', models.CharField(blank=True, choices=[('ample', 'ample'), ('steady', 'steady'), ('sparing', 'sparing')], max_length=12, null=True)),
-                ('pattern', models.CharField(blank=True, choices=[('deep_and_seldom', 'deep_and_seldom'), ('little_and_often', 'little_and_often')], max_length=24, null=True)),
-                ('under_cover', models.BooleanField(default=False)),
-                ('opened', models.DateField(help_text="first day of the bed's ledger")),
-                ('opening_wetness', models.CharField(blank=True, choices=[('dry', 'dry'), ('just_damp', 'just_damp'), ('moist', 'moist'), ('wet', 'wet')], max_length=12, null=True)),
-                ('emitters', models.PositiveIntegerField(blank=True, null=True)),
-                ('emitter_flow_l_per_h', models.FloatField(blank=True, null=True)),
-                ('reservoir_capacity_l', models.FloatField(blank=True, null=True)),
-                ('reservoir_wick_l_per_day', models.FloatField(blank=True, null=True)),
-                ('reservoir_opening_l', models.FloatField(blank=True, null=True)),
-                ('position', models.PositiveIntegerField(default=0, help_text='place in the walk')),
-                ('removed_at', models.DateTimeField(blank=True, null=True)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='beds', to='garden.garden')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("name", models.CharField(max_length=60)),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[
+                            ("raised", "raised"),
+                            ("open", "open"),
+                            ("keyhole", "keyhole"),
+                            ("row", "row"),
+                            ("pot", "pot"),
+                            ("half_barrel", "half_barrel"),
+                            ("trough", "trough"),
+                            ("fabric_bag", "fabric_bag"),
+                            ("hanging_basket", "hanging_basket"),
+                            ("self_watering_box", "self_watering_box"),
+                        ],
+                        max_length=24,
+                    ),
+                ),
+                ("length_m", models.FloatField()),
+                ("width_m", models.FloatField()),
+                ("round", models.BooleanField(default=False)),
+                ("soil_depth_m", models.FloatField(blank=True, null=True)),
+                (
+                    "soil_material",
+                    models.CharField(
+                        choices=[
+                            ("sand", "sand"),
+                            ("loamy_sand", "loamy_sand"),
+                            ("sandy_loam", "sandy_loam"),
+                            ("loam", "loam"),
+                            ("silt_loam", "silt_loam"),
+                            ("silt", "silt"),
+                            ("sandy_clay_loam", "sandy_clay_loam"),
+                            ("clay_loam", "clay_loam"),
+                            ("silty_clay_loam", "silty_clay_loam"),
+                            ("silty_clay", "silty_clay"),
+                            ("sandy_clay", "sandy_clay"),
+                            ("clay", "clay"),
+                            ("falls_apart", "falls_apart"),
+                            ("holds_and_crumbles", "holds_and_crumbles"),
+                            ("makes_a_ribbon", "makes_a_ribbon"),
+                            ("unknown", "unknown"),
+                            ("potting_mix", "potting_mix"),
+                            ("home_mix", "home_mix"),
+                            ("compost_rich", "compost_rich"),
+                        ],
+                        default="unknown",
+                        max_length=24,
+                    ),
+                ),
+                ("organic_matter_pct", models.FloatField(default=2.5)),
+                (
+                    "method",
+                    models.CharField(
+                        choices=[("hose", "hose"), ("can", "can"), ("drip", "drip"), ("reservoir", "reservoir")],
+                        default="hose",
+                        max_length=12,
+                    ),
+                ),
+                (
+                    "style",
+                    models.CharField(
+                        blank=True,
+                        choices=[("ample", "ample"), ("steady", "steady"), ("sparing", "sparing")],
+                        max_length=12,
+                        null=True,
+                    ),
+                ),
+                (
+                    "pattern",
+                    models.CharField(
+                        blank=True,
+                        choices=[("deep_and_seldom", "deep_and_seldom"), ("little_and_often", "little_and_often")],
+                        max_length=24,
+                        null=True,
+                    ),
+                ),
+                ("under_cover", models.BooleanField(default=False)),
+                ("opened", models.DateField(help_text="first day of the bed's ledger")),
+                (
+                    "opening_wetness",
+                    models.CharField(
+                        blank=True,
+                        choices=[("dry", "dry"), ("just_damp", "just_damp"), ("moist", "moist"), ("wet", "wet")],
+                        max_length=12,
+                        null=True,
+                    ),
+                ),
+                ("emitters", models.PositiveIntegerField(blank=True, null=True)),
+                ("emitter_flow_l_per_h", models.FloatField(blank=True, null=True)),
+                ("reservoir_capacity_l", models.FloatField(blank=True, null=True)),
+                ("reservoir_wick_l_per_day", models.FloatField(blank=True, null=True)),
+                ("reservoir_opening_l", models.FloatField(blank=True, null=True)),
+                ("position", models.PositiveIntegerField(default=0, help_text="place in the walk")),
+                ("removed_at", models.DateTimeField(blank=True, null=True)),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="beds", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['position', 'id'],
+                "ordering": ["position", "id"],
             },
         ),
         migrations.CreateModel(
-            name='Membership',
+            name="Membership",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('role', models.CharField(choices=[('owner', 'Owner'), ('helper', 'Helper')], default='owner', max_length=8)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, to='garden.garden')),
-                ('user', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, to=settings.AUTH_USER_MODEL)),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                (
+                    "role",
+                    models.CharField(choices=[("owner", "Owner"), ("helper", "Helper")], default="owner", max_length=8),
+                ),
+                ("garden", models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, to="garden.garden")),
+                ("user", models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, to=settings.AUTH_USER_MODEL)),
             ],
         ),
         migrations.AddField(
-            model_name='garden',
-            name='members',
-            field=models.ManyToManyField(through='garden.Membership', to=settings.AUTH_USER_MODEL),
+            model_name="garden",
+            name="members",
+            field=models.ManyToManyField(through="garden.Membership", to=settings.AUTH_USER_MODEL),
         ),
         migrations.CreateModel(
-            name='MulchRecord',
+            name="MulchRecord",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('date', models.DateField()),
-                ('kind', models.CharField(choices=[('none', 'none'), ('straw', 'straw'), ('leaf_mould', 'leaf_mould'), ('compost', 'compost'), ('bark', 'bark'), ('film', 'film')], max_length=16)),
-                ('depth_m', models.FloatField(default=0.05)),
-                ('cover', models.FloatField(default=1.0)),
-                ('bed', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='mulches', to='garden.bed')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("date", models.DateField()),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[
+                            ("none", "none"),
+                            ("straw", "straw"),
+                            ("leaf_mould", "leaf_mould"),
+                            ("compost", "compost"),
+                            ("bark", "bark"),
+                            ("film", "film"),
+                        ],
+                        max_length=16,
+                    ),
+                ),
+                ("depth_m", models.FloatField(default=0.05)),
+                ("cover", models.FloatField(default=1.0)),
+                (
+                    "bed",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="mulches", to="garden.bed"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['date'],
+                "ordering": ["date"],
             },
         ),
         migrations.CreateModel(
-            name='Planting',
+            name="Planting",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('crop', models.CharField(choices=[('tomato', 'tomato'), ('pepper', 'pepper'), ('aubergine', 'aubergine'), ('cucumber', 'cucumber'), ('courgette', 'courgette'), ('winter_squash', 'winter_squash'), ('runner_bean', 'runner_bean'), ('pea', 'pea'), ('lettuce', 'lettuce'), ('spinach', 'spinach'), ('chard', 'chard'), ('cabbage', 'cabbage'), ('broccoli', 'broccoli'), ('carrot', 'carrot'), ('beetroot', 'beetroot'), ('onion', 'onion'), ('leek', 'leek'), ('celeriac', 'celeriac'), ('radish', 'radish'), ('potato', 'potato'), ('sweetcorn', 'sweetcorn'), ('strawberry', 'strawberry'), ('basil', 'basil'), ('other', 'other')], max_length=24)),
-                ('variety', models.CharField(blank=True, max_length=60)),
-                ('count', models.PositiveIntegerField()),
-                ('planted', models.DateField()),
-                ('removed', models.DateField(blank=True, help_text='harvested out or pulled', null=True)),
-                ('bed', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='plantings', to='garden.bed')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                (
+                    "crop",
+                    models.CharField(
+                        choices=[
+                            ("tomato", "tomato"),
+                            ("pepper", "pepper"),
+                            ("aubergine", "aubergine"),
+                            ("cucumber", "cucumber"),
+                            ("courgette", "courgette"),
+                            ("winter_squash", "winter_squash"),
+                            ("runner_bean", "runner_bean"),
+                            ("pea", "pea"),
+                            ("lettuce", "lettuce"),
+                            ("spinach", "spinach"),
+                            ("chard", "chard"),
+                            ("cabbage", "cabbage"),
+                            ("broccoli", "broccoli"),
+                            ("carrot", "carrot"),
+                            ("beetroot", "beetroot"),
+                            ("onion", "onion"),
+                            ("leek", "leek"),
+                            ("celeriac", "celeriac"),
+                            ("radish", "radish"),
+                            ("potato", "potato"),
+                            ("sweetcorn", "sweetcorn"),
+                            ("strawberry", "strawberry"),
+                            ("basil", "basil"),
+                            ("other", "other"),
+                        ],
+                        max_length=24,
+                    ),
+                ),
+                ("variety", models.CharField(blank=True, max_length=60)),
+                ("count", models.PositiveIntegerField()),
+                ("planted", models.DateField()),
+                ("removed", models.DateField(blank=True, help_text="harvested out or pulled", null=True)),
+                (
+                    "bed",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="plantings", to="garden.bed"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['id'],
+                "ordering": ["id"],
             },
         ),
         migrations.CreateModel(
-            name='Rig',
+            name="Rig",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('name', models.CharField(max_length=60)),
-                ('flow_l_per_min', models.FloatField(default=12.0)),
-                ('measured', models.DateField(blank=True, null=True)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='rigs', to='garden.garden')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("name", models.CharField(max_length=60)),
+                ("flow_l_per_min", models.FloatField(default=12.0)),
+                ("measured", models.DateField(blank=True, null=True)),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="rigs", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['id'],
+                "ordering": ["id"],
             },
         ),
         migrations.AddField(
-            model_name='bed',
-            name='rig',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, to='garden.rig'),
+            model_name="bed",
+            name="rig",
+            field=models.ForeignKey(
+                blank=True, null=True, on_delete=django.db.models.deletion.SET_NULL, to="garden.rig"
+            ),
         ),
         migrations.CreateModel(
-            name='SizeSighting',
+            name="SizeSighting",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('date', models.DateField()),
-                ('height', models.CharField(choices=[('ankle', 'ankle'), ('knee', 'knee'), ('waist', 'waist'), ('shoulder', 'shoulder'), ('overhead', 'overhead')], max_length=12)),
-                ('spread_m', models.FloatField()),
-                ('planting', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='sizes', to='garden.planting')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("date", models.DateField()),
+                (
+                    "height",
+                    models.CharField(
+                        choices=[
+                            ("ankle", "ankle"),
+                            ("knee", "knee"),
+                            ("waist", "waist"),
+                            ("shoulder", "shoulder"),
+                            ("overhead", "overhead"),
+                        ],
+                        max_length=12,
+                    ),
+                ),
+                ("spread_m", models.FloatField()),
+                (
+                    "planting",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="sizes", to="garden.planting"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['date'],
+                "ordering": ["date"],
             },
         ),
         migrations.AddConstraint(
-            model_name='membership',
-            constraint=models.UniqueConstraint(fields=('garden', 'user'), name='one_membership_each'),
+            model_name="membership",
+            constraint=models.UniqueConstraint(fields=("garden", "user"), name="one_membership_each"),
         ),
         migrations.AddConstraint(
-            model_name='mulchrecord',
-            constraint=models.UniqueConstraint(fields=('bed', 'date'), name='one_mulch_record_a_day'),
+            model_name="mulchrecord",
+            constraint=models.UniqueConstraint(fields=("bed", "date"), name="one_mulch_record_a_day"),
         ),
         migrations.AddConstraint(
-            model_name='rig',
-            constraint=models.UniqueConstraint(fields=('garden', 'name'), name='one_rig_of_a_name'),
+            model_name="rig",
+            constraint=models.UniqueConstraint(fields=("garden", "name"), name="one_rig_of_a_name"),
         ),
         migrations.AddConstraint(
-            model_name='sizesighting',
-            constraint=models.UniqueConstraint(fields=('planting', 'date'), name='one_sighting_a_day'),
+            model_name="sizesighting",
+            constraint=models.UniqueConstraint(fields=("planting", "date"), name="one_sighting_a_day"),
         ),
     ]

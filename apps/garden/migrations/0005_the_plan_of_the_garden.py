@@ -5,64 +5,83 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0004_drop_the_old_soil_columns'),
+        ("garden", "0004_drop_the_old_soil_columns"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='bed',
-            name='turn_deg',
+            model_name="bed",
+            name="turn_deg",
             field=models.FloatField(default=0.0),
         ),
         migrations.AddField(
-            model_name='bed',
-            name='x_m',
-            field=models.FloatField(blank=True, help_text='its centre on the plan; empty: not placed yet', null=True),
+            model_name="bed",
+            name="x_m",
+            field=models.FloatField(blank=True, help_text="its centre on the plan; empty: not placed yet", null=True),
         ),
         migrations.AddField(
-            model_name='bed',
-            name='y_m',
+            model_name="bed",
+            name="y_m",
             field=models.FloatField(blank=True, null=True),
         ),
         migrations.AddField(
-            model_name='garden',
-            name='north_deg',
-            field=models.FloatField(default=0.0, help_text='where north points on the plan, clockwise from up'),
+            model_name="garden",
+            name="north_deg",
+            field=models.FloatField(default=0.0, help_text="where north points on the plan, clockwise from up"),
         ),
         migrations.AddField(
-            model_name='rig',
-            name='hose_m',
-            field=models.FloatField(blank=True, help_text='how far its hose reaches', null=True),
+            model_name="rig",
+            name="hose_m",
+            field=models.FloatField(blank=True, help_text="how far its hose reaches", null=True),
         ),
         migrations.AddField(
-            model_name='rig',
-            name='x_m',
-            field=models.FloatField(blank=True, help_text='where its tap is on the plan', null=True),
+            model_name="rig",
+            name="x_m",
+            field=models.FloatField(blank=True, help_text="where its tap is on the plan", null=True),
         ),
         migrations.AddField(
-            model_name='rig',
-            name='y_m',
+            model_name="rig",
+            name="y_m",
             field=models.FloatField(blank=True, null=True),
         ),
         migrations.CreateModel(
-            name='Thing',
+            name="Thing",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('kind', models.CharField(choices=[('wall', 'wall'), ('fence', 'fence'), ('hedge', 'hedge'), ('tree', 'tree'), ('shed', 'shed'), ('house', 'house'), ('path', 'path'), ('water', 'water')], max_length=10)),
-                ('name', models.CharField(blank=True, max_length=60)),
-                ('x_m', models.FloatField()),
-                ('y_m', models.FloatField()),
-                ('length_m', models.FloatField()),
-                ('width_m', models.FloatField(default=0.2)),
-                ('height_m', models.FloatField(blank=True, null=True)),
-                ('turn_deg', models.FloatField(default=0.0)),
-                ('removed_at', models.DateTimeField(blank=True, null=True)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='things', to='garden.garden')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                (
+                    "kind",
+                    models.CharField(
+                        choices=[
+                            ("wall", "wall"),
+                            ("fence", "fence"),
+                            ("hedge", "hedge"),
+                            ("tree", "tree"),
+                            ("shed", "shed"),
+                            ("house", "house"),
+                            ("path", "path"),
+                            ("water", "water"),
+                        ],
+                        max_length=10,
+                    ),
+                ),
+                ("name", models.CharField(blank=True, max_length=60)),
+                ("x_m", models.FloatField()),
+                ("y_m", models.FloatField()),
+                ("length_m", models.FloatField()),
+                ("width_m", models.FloatField(default=0.2)),
+                ("height_m", models.FloatField(blank=True, null=True)),
+                ("turn_deg", models.FloatField(default=0.0)),
+                ("removed_at", models.DateTimeField(blank=True, null=True)),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="things", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['id'],
+                "ordering": ["id"],
             },
         ),
     ]

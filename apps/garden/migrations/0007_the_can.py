@@ -4,20 +4,19 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0006_describing_a_garden'),
+        ("garden", "0006_describing_a_garden"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='garden',
-            name='can_l',
-            field=models.FloatField(default=10.0, help_text='what its can holds'),
+            model_name="garden",
+            name="can_l",
+            field=models.FloatField(default=10.0, help_text="what its can holds"),
         ),
         migrations.AddField(
-            model_name='garden',
-            name='can_minutes',
-            field=models.FloatField(default=1.5, help_text='to fill, carry and pour one can'),
+            model_name="garden",
+            name="can_minutes",
+            field=models.FloatField(default=1.5, help_text="to fill, carry and pour one can"),
         ),
     ]

@@ -4,30 +4,29 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0009_invitations'),
+        ("garden", "0009_invitations"),
     ]
 
     operations = [
         migrations.AlterField(
-            model_name='bed',
-            name='name',
-            field=models.CharField(db_collation='utf8mb4_bin', max_length=60),
+            model_name="bed",
+            name="name",
+            field=models.CharField(db_collation="utf8mb4_bin", max_length=60),
         ),
         migrations.AlterField(
-            model_name='owncrop',
-            name='name',
-            field=models.CharField(db_collation='utf8mb4_bin', max_length=60),
+            model_name="owncrop",
+            name="name",
+            field=models.CharField(db_collation="utf8mb4_bin", max_length=60),
         ),
         migrations.AlterField(
-            model_name='rig',
-            name='name',
-            field=models.CharField(db_collation='utf8mb4_bin', max_length=60),
+            model_name="rig",
+            name="name",
+            field=models.CharField(db_collation="utf8mb4_bin", max_length=60),
         ),
         migrations.AlterField(
-            model_name='season',
-            name='name',
-            field=models.CharField(db_collation='utf8mb4_bin', max_length=60),
+            model_name="season",
+            name="name",
+            field=models.CharField(db_collation="utf8mb4_bin", max_length=60),
         ),
     ]

@@ -4,25 +4,24 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0010_names_as_written'),
+        ("garden", "0010_names_as_written"),
     ]
 
     operations = [
         migrations.AlterField(
-            model_name='bed',
-            name='x_m',
-            field=models.FloatField(blank=True, help_text='its centre on the map; empty: not placed yet', null=True),
+            model_name="bed",
+            name="x_m",
+            field=models.FloatField(blank=True, help_text="its centre on the map; empty: not placed yet", null=True),
         ),
         migrations.AlterField(
-            model_name='garden',
-            name='north_deg',
-            field=models.FloatField(default=0.0, help_text='where north points on the map, clockwise from up'),
+            model_name="garden",
+            name="north_deg",
+            field=models.FloatField(default=0.0, help_text="where north points on the map, clockwise from up"),
         ),
         migrations.AlterField(
-            model_name='rig',
-            name='x_m',
-            field=models.FloatField(blank=True, help_text='where its tap is on the map', null=True),
+            model_name="rig",
+            name="x_m",
+            field=models.FloatField(blank=True, help_text="where its tap is on the map", null=True),
         ),
     ]

@@ -4,15 +4,19 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0011_on_the_map'),
+        ("garden", "0011_on_the_map"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='bed',
-            name='wall',
-            field=models.CharField(blank=True, choices=[('light', 'light'), ('dark', 'dark'), ('fabric', 'fabric')], max_length=24, null=True),
+            model_name="bed",
+            name="wall",
+            field=models.CharField(
+                blank=True,
+                choices=[("light", "light"), ("dark", "dark"), ("fabric", "fabric")],
+                max_length=24,
+                null=True,
+            ),
         ),
     ]

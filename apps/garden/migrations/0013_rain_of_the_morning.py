@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('garden', '0012_what_a_wall_is_like'),
+        ("garden", "0012_what_a_wall_is_like"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='garden',
-            name='wind_height_m',
+            model_name="garden",
+            name="wind_height_m",
             field=models.FloatField(default=2.0),
         ),
     ]

@@ -8,101 +8,128 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     initial = True
 
     dependencies = [
-        ('garden', '0001_initial'),
+        ("garden", "0001_initial"),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
     operations = [
         migrations.CreateModel(
-            name='ForecastSnapshot',
+            name="ForecastSnapshot",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('issued', models.DateField()),
-                ('fetched_at', models.DateTimeField(auto_now_add=True)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='snapshots', to='garden.garden')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("issued", models.DateField()),
+                ("fetched_at", models.DateTimeField(auto_now_add=True)),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="snapshots", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['issued'],
+                "ordering": ["issued"],
             },
         ),
         migrations.CreateModel(
-            name='ForecastDay',
+            name="ForecastDay",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('tmin', models.FloatField(blank=True, null=True)),
-                ('tmax', models.FloatField(blank=True, null=True)),
-                ('tmean', models.FloatField(blank=True, null=True)),
-                ('rhmin', models.FloatField(blank=True, null=True)),
-                ('rhmax', models.FloatField(blank=True, null=True)),
-                ('rhmean', models.FloatField(blank=True, null=True)),
-                ('tdew', models.FloatField(blank=True, null=True)),
-                ('ea', models.FloatField(blank=True, null=True)),
-                ('wind', models.FloatField(blank=True, null=True)),
-                ('sunshine_h', models.FloatField(blank=True, null=True)),
-                ('rs', models.FloatField(blank=True, null=True)),
-                ('rain', models.FloatField(blank=True, null=True)),
-                ('member', models.PositiveIntegerField()),
-                ('date', models.DateField()),
-                ('snapshot', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='days', to='weather.forecastsnapshot')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("tmin", models.FloatField(blank=True, null=True)),
+                ("tmax", models.FloatField(blank=True, null=True)),
+                ("tmean", models.FloatField(blank=True, null=True)),
+                ("rhmin", models.FloatField(blank=True, null=True)),
+                ("rhmax", models.FloatField(blank=True, null=True)),
+                ("rhmean", models.FloatField(blank=True, null=True)),
+                ("tdew", models.FloatField(blank=True, null=True)),
+                ("ea", models.FloatField(blank=True, null=True)),
+                ("wind", models.FloatField(blank=True, null=True)),
+                ("sunshine_h", models.FloatField(blank=True, null=True)),
+                ("rs", models.FloatField(blank=True, null=True)),
+                ("rain", models.FloatField(blank=True, null=True)),
+                ("member", models.PositiveIntegerField()),
+                ("date", models.DateField()),
+                (
+                    "snapshot",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="days", to="weather.forecastsnapshot"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['date', 'member'],
+                "ordering": ["date", "member"],
             },
         ),
         migrations.CreateModel(
-            name='GaugeReading',
+            name="GaugeReading",
             fields=[
-                ('id', models.UUIDField(default=uuid.uuid4, primary_key=True, serialize=False)),
-                ('date', models.DateField()),
-                ('occurred_at', models.DateTimeField(default=django.utils.timezone.now)),
-                ('recorded_at', models.DateTimeField(auto_now_add=True)),
-                ('struck_at', models.DateTimeField(blank=True, null=True)),
-                ('rain', models.FloatField()),
-                ('by', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='gauge_readings', to='garden.garden')),
+                ("id", models.UUIDField(default=uuid.uuid4, primary_key=True, serialize=False)),
+                ("date", models.DateField()),
+                ("occurred_at", models.DateTimeField(default=django.utils.timezone.now)),
+                ("recorded_at", models.DateTimeField(auto_now_add=True)),
+                ("struck_at", models.DateTimeField(blank=True, null=True)),
+                ("rain", models.FloatField()),
+                (
+                    "by",
+                    models.ForeignKey(
+                        null=True,
+                        on_delete=django.db.models.deletion.SET_NULL,
+                        related_name="+",
+                        to=settings.AUTH_USER_MODEL,
+                    ),
+                ),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="gauge_readings", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['recorded_at'],
+                "ordering": ["recorded_at"],
             },
         ),
         migrations.CreateModel(
-            name='WeatherDay',
+            name="WeatherDay",
             fields=[
-                ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('tmin', models.FloatField(blank=True, null=True)),
-                ('tmax', models.FloatField(blank=True, null=True)),
-                ('tmean', models.FloatField(blank=True, null=True)),
-                ('rhmin', models.FloatField(blank=True, null=True)),
-                ('rhmax', models.FloatField(blank=True, null=True)),
-                ('rhmean', models.FloatField(blank=True, null=True)),
-                ('tdew', models.FloatField(blank=True, null=True)),
-                ('ea', models.FloatField(blank=True, null=True)),
-                ('wind', models.FloatField(blank=True, null=True)),
-                ('sunshine_h', models.FloatField(blank=True, null=True)),
-                ('rs', models.FloatField(blank=True, null=True)),
-                ('rain', models.FloatField(blank=True, null=True)),
-                ('date', models.DateField()),
-                ('source', models.CharField(choices=[('provider', 'Provider'), ('typed', 'Typed')], max_length=10)),
-                ('garden', models.ForeignKey(on_delete=django.db.models.deletion.CASCADE, related_name='weather_days', to='garden.garden')),
+                ("id", models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name="ID")),
+                ("tmin", models.FloatField(blank=True, null=True)),
+                ("tmax", models.FloatField(blank=True, null=True)),
+                ("tmean", models.FloatField(blank=True, null=True)),
+                ("rhmin", models.FloatField(blank=True, null=True)),
+                ("rhmax", models.FloatField(blank=True, null=True)),
+                ("rhmean", models.FloatField(blank=True, null=True)),
+                ("tdew", models.FloatField(blank=True, null=True)),
+                ("ea", models.FloatField(blank=True, null=True)),
+                ("wind", models.FloatField(blank=True, null=True)),
+                ("sunshine_h", models.FloatField(blank=True, null=True)),
+                ("rs", models.FloatField(blank=True, null=True)),
+                ("rain", models.FloatField(blank=True, null=True)),
+                ("date", models.DateField()),
+                ("source", models.CharField(choices=[("provider", "Provider"), ("typed", "Typed")], max_length=10)),
+                (
+                    "garden",
+                    models.ForeignKey(
+                        on_delete=django.db.models.deletion.CASCADE, related_name="weather_days", to="garden.garden"
+                    ),
+                ),
             ],
             options={
-                'ordering': ['date'],
+                "ordering": ["date"],
             },
         ),
         migrations.AddConstraint(
-            model_name='forecastsnapshot',
-            constraint=models.UniqueConstraint(fields=('garden', 'issued'), name='one_snapshot_a_day'),
+            model_name="forecastsnapshot",
+            constraint=models.UniqueConstraint(fields=("garden", "issued"), name="one_snapshot_a_day"),
         ),
         migrations.AddConstraint(
-            model_name='forecastday',
-            constraint=models.UniqueConstraint(fields=('snapshot', 'date', 'member'), name='one_row_a_member_and_day'),
+            model_name="forecastday",
+            constraint=models.UniqueConstraint(fields=("snapshot", "date", "member"), name="one_row_a_member_and_day"),
         ),
         migrations.AddConstraint(
-            model_name='weatherday',
-            constraint=models.UniqueConstraint(fields=('garden', 'date', 'source'), name='one_day_from_each_source'),
+            model_name="weatherday",
+            constraint=models.UniqueConstraint(fields=("garden", "date", "source"), name="one_day_from_each_source"),
         ),
     ]

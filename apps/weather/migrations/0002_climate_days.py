@@ -4,15 +4,16 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('weather', '0001_initial'),
+        ("weather", "0001_initial"),
     ]
 
     operations = [
         migrations.AlterField(
-            model_name='weatherday',
-            name='source',
-            field=models.CharField(choices=[('climate', 'Climate'), ('provider', 'Provider'), ('typed', 'Typed')], max_length=10),
+            model_name="weatherday",
+            name="source",
+            field=models.CharField(
+                choices=[("climate", "Climate"), ("provider", "Provider"), ("typed", "Typed")], max_length=10
+            ),
         ),
     ]

@@ -4,15 +4,14 @@ from django.db import migrations, models
 
 
 class Migration(migrations.Migration):
-
     dependencies = [
-        ('weather', '0002_climate_days'),
+        ("weather", "0002_climate_days"),
     ]
 
     operations = [
         migrations.AddField(
-            model_name='gaugereading',
-            name='so_far',
-            field=models.BooleanField(default=False, help_text='read on the day itself: what had fallen by then'),
+            model_name="gaugereading",
+            name="so_far",
+            field=models.BooleanField(default=False, help_text="read on the day itself: what had fallen by then"),
         ),
     ]

@@ -184,22 +184,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/gardens/{garden_id}/beds/{bed_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["restore_bed"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/gardens/{garden_id}/beds/{bed_id}/sources": {
         parameters: {
             query?: never;
@@ -283,7 +267,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/gardens/{garden_id}/events/{kind}/{event_id}/strike": {
+    "/api/gardens/{garden_id}/events/{event_id}/strike": {
         parameters: {
             query?: never;
             header?: never;
@@ -292,7 +276,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description An event that was wrong counts no longer; `back` brings it back. */
+        /** @description Whatever was noted or changed is taken back by its event; `back` makes it count again. */
         post: operations["strike"];
         delete?: never;
         options?: never;
@@ -346,22 +330,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["read_gauge"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/gauge/{reading_id}/strike": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["strike_gauge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -444,38 +412,6 @@ export interface paths {
         get: operations["measurements"];
         put?: never;
         post: operations["keep_measurement"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/measurements/{measurement_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["strike_measurement"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/measurements/{measurement_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["restore_measurement"];
         delete?: never;
         options?: never;
         head?: never;
@@ -597,22 +533,6 @@ export interface paths {
         patch: operations["change_own_crop"];
         trace?: never;
     };
-    "/api/gardens/{garden_id}/own-crops/{crop_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["restore_own_crop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/gardens/{garden_id}/plantings/{planting_id}/plant-out": {
         parameters: {
             query?: never;
@@ -623,22 +543,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["plant_out"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/plantings/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["restore_plantings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -723,22 +627,6 @@ export interface paths {
         /** @description Seasons that were brought to their end, and what stands to be cleared at the end of this one. */
         post: operations["end_season"];
         delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/seasons/{season_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["take_back_season"];
         options?: never;
         head?: never;
         patch?: never;
@@ -841,22 +729,6 @@ export interface paths {
         options?: never;
         head?: never;
         patch: operations["change_thing"];
-        trace?: never;
-    };
-    "/api/gardens/{garden_id}/things/{thing_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["restore_thing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
         trace?: never;
     };
     "/api/gardens/{garden_id}/visit": {
@@ -2092,9 +1964,6 @@ export interface components {
          * @enum {string}
          */
         How: "due" | "late" | "early" | "moved" | "planting";
-        IdsInRequest: {
-            ids: number[];
-        };
         Imported: {
             days: number;
         };
@@ -3353,7 +3222,11 @@ export interface components {
             stays: number[];
         };
         SeasonOut: {
-            id: number;
+            /**
+             * Format: uuid
+             * @description of the event that ended it
+             */
+            id: string;
             name: string;
             /** Format: date */
             ended: string;
@@ -3836,6 +3709,13 @@ export interface components {
             /** Format: date */
             to_date: string;
         };
+        UndoneOut: {
+            /** Format: uuid */
+            id: string;
+            struck: boolean;
+            /** @description how much of what it had changed was changed again since, and stays */
+            left: number;
+        };
         /**
          * @description * `metric` - metric
          *     * `us` - us
@@ -4086,7 +3966,12 @@ export interface operations {
     put_away_garden: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4106,7 +3991,12 @@ export interface operations {
     change_garden: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4152,7 +4042,12 @@ export interface operations {
     try_move: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4198,7 +4093,12 @@ export interface operations {
     create_bed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4253,7 +4153,12 @@ export interface operations {
     change_bed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 bed_id: number;
                 garden_id: number;
@@ -4279,7 +4184,12 @@ export interface operations {
     remove_bed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 bed_id: number;
                 garden_id: number;
@@ -4300,7 +4210,12 @@ export interface operations {
     copy_bed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 bed_id: number;
                 garden_id: number;
@@ -4352,7 +4267,12 @@ export interface operations {
     try_fit_again: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 bed_id: number;
                 garden_id: number;
@@ -4405,28 +4325,6 @@ export interface operations {
             };
         };
     };
-    restore_bed: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                bed_id: number;
-                garden_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BedOut"];
-                };
-            };
-        };
-    };
     bed_sources: {
         parameters: {
             query?: never;
@@ -4452,7 +4350,12 @@ export interface operations {
     import_beds: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4485,7 +4388,12 @@ export interface operations {
     import_climate: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4518,7 +4426,12 @@ export interface operations {
     type_days: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4550,7 +4463,12 @@ export interface operations {
     import_days: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4583,11 +4501,15 @@ export interface operations {
     strike: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 event_id: string;
                 garden_id: number;
-                kind: "moved_soak" | "observation" | "put_off" | "watering";
             };
             cookie?: never;
         };
@@ -4597,12 +4519,21 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["UndoneOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
             };
         };
     };
@@ -4630,7 +4561,12 @@ export interface operations {
     open_feed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4651,7 +4587,12 @@ export interface operations {
     end_feed: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4671,7 +4612,12 @@ export interface operations {
     try_fit: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4704,7 +4650,12 @@ export interface operations {
     read_gauge: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4723,31 +4674,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["GaugeOut"];
                 };
-            };
-        };
-    };
-    strike_gauge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-                reading_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: {
-            content: {
-                "application/json": components["schemas"]["StrikeInRequest"];
-            };
-        };
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -4775,7 +4701,12 @@ export interface operations {
     arrange_ground: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4807,7 +4738,12 @@ export interface operations {
     withdraw_invitation: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 invitation_id: number;
@@ -4828,7 +4764,12 @@ export interface operations {
     leave_garden: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4848,7 +4789,12 @@ export interface operations {
     import_map: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4902,7 +4848,12 @@ export interface operations {
     keep_measurement: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -4932,53 +4883,15 @@ export interface operations {
             };
         };
     };
-    strike_measurement: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-                measurement_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    restore_measurement: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-                measurement_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MeasurementOut"];
-                };
-            };
-        };
-    };
     try_measurement: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5032,7 +4945,12 @@ export interface operations {
     invite_helper: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5065,7 +4983,12 @@ export interface operations {
     remove_helper: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 membership_id: number;
@@ -5086,7 +5009,12 @@ export interface operations {
     move_soak: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5119,7 +5047,12 @@ export interface operations {
     record_observation: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5165,7 +5098,12 @@ export interface operations {
     create_own_crop: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5198,7 +5136,12 @@ export interface operations {
     remove_own_crop: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 crop_id: number;
                 garden_id: number;
@@ -5219,7 +5162,12 @@ export interface operations {
     change_own_crop: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 crop_id: number;
                 garden_id: number;
@@ -5242,32 +5190,15 @@ export interface operations {
             };
         };
     };
-    restore_own_crop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                crop_id: number;
-                garden_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnCropOut"];
-                };
-            };
-        };
-    };
     plant_out: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 planting_id: number;
@@ -5298,34 +5229,15 @@ export interface operations {
             };
         };
     };
-    restore_plantings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["IdsInRequest"];
-            };
-        };
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     put_off: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5349,7 +5261,12 @@ export interface operations {
     create_rig: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5382,7 +5299,12 @@ export interface operations {
     change_rig: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 rig_id: number;
@@ -5450,7 +5372,12 @@ export interface operations {
     end_season: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5469,35 +5396,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SeasonOut"];
                 };
-            };
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Error"];
-                };
-            };
-        };
-    };
-    take_back_season: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-                season_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No response body */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             400: {
                 headers: {
@@ -5533,7 +5431,12 @@ export interface operations {
     confirm_sizes: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5586,7 +5489,12 @@ export interface operations {
     step_day: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5611,7 +5519,12 @@ export interface operations {
     take_up_garden: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5640,7 +5553,12 @@ export interface operations {
     create_thing: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5673,7 +5591,12 @@ export interface operations {
     remove_thing: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 thing_id: number;
@@ -5694,7 +5617,12 @@ export interface operations {
     change_thing: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
                 thing_id: number;
@@ -5717,32 +5645,15 @@ export interface operations {
             };
         };
     };
-    restore_thing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                garden_id: number;
-                thing_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ThingOut"];
-                };
-            };
-        };
-    };
     visit: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };
@@ -5763,7 +5674,12 @@ export interface operations {
     record_waterings: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
             path: {
                 garden_id: number;
             };

@@ -1,0 +1,111 @@
+"""A bed as plain values, with the page of what was and what is to come."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any
+
+from agronomy.beds.ground import volume_l
+from agronomy.beds.today import left_on
+from agronomy.decide.bands import band
+from agronomy.decide.behind import days_behind
+from agronomy.decide.compare import ways
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.bed import Bed as Described
+from agronomy.describe.garden import Soil
+from agronomy.ground.holding import percentages
+from agronomy.ground.texture import texture_class
+from api.beds import shapes
+from api.described import Out
+from api.present import Json, band_out, garden_out, heat_out
+from api.round.present import stop_out
+from apps.garden.convert import drip_of, reservoir_of
+from apps.garden.models import Bed
+from apps.garden.rows import shared
+from apps.planning.facts import BedFacts, core_bed
+from apps.planning.situation import Situation
+
+SHOWN_BEHIND = 14
+
+
+def bed_out(facts: BedFacts, today: dt.date) -> Json:
+    """A bed in the garden file's words. Its mulch is the latest record."""
+    b, last = facts.row, facts.mulches[-1] if facts.mulches else None
+    reservoir = reservoir_of(b)
+    return {
+        **{name: getattr(b, name) for name in shared(Described, Bed) if name not in shapes.BedOut.leave_out},
+        "id": b.pk,
+        "rig": b.rig_id,
+        "volume_l": volume_l(core_bed(facts)),
+        "soils": [_soil(x) for x in facts.soils],
+        "exposures": [vars(x) for x in facts.exposures],
+        "drip": drip_of(b),
+        "reservoir": {"wick_l_per_day": None, **reservoir} if reservoir else None,
+        "plantings": [
+            {
+                **_told(x.planting, shapes.PlantingOut),
+                "id": x.id,
+                "own_crop": x.own_crop,
+                "left": left_on(x.planting, today),
+                "sizes": [vars(size) for size in x.planting.sizes],
+            }
+            for x in facts.grows
+        ],
+        "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
+    }
+
+
+def _told(described: Any, shape: type[Out]) -> Json:
+    """A description's own fields as far as a shape tells of them."""
+    return {k: v for k, v in vars(described).items() if k not in shape.leave_out}
+
+
+def _soil(x: Soil) -> Json:
+    known = percentages(x)
+    return {
+        **vars(x),
+        "jar": vars(x.jar) if x.jar else None,
+        "mix": [vars(part) for part in x.mix],
+        "layers": [vars(layer) for layer in x.layers],
+        "texture": texture_class(*known) if known else "",
+    }
+
+
+def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
+    p = now.plan
+    index = next((i for i, b in enumerate(p.beds) if b.bed.key == str(facts.row.pk)), None) if p else None
+    out: Json = {
+        "garden": garden_out(now.garden, role),
+        "heat": heat_out(p) if p else None,
+        "bed": bed_out(facts, now.garden.today),
+        "lacks": now.lacks,
+        "stop": None,
+        "behind": [],
+        "ahead": [],
+        "ways": [],
+        "waterings": [vars(w) for w in facts.poured[:-41:-1]],
+        "observations": [vars(c) for c in facts.felt[:-41:-1]],
+    }
+    if p is not None and index is not None:
+        out["stop"] = stop_out(p, p.beds[index], facts)
+        out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
+        out["ahead"] = _ahead(p, p.beds[index])
+        out["ways"] = [vars(way) for way in ways(p, index)]
+    return out
+
+
+def _ahead(p: Plan, b: BedPlan) -> list[Json]:
+    w, n = p.run.weather, p.run.n_behind
+    return [
+        {
+            "date": a.date,
+            "net_mm": band_out(a.net),
+            "soak_chance": a.soak_chance,
+            "litres": a.litres,
+            "reservoir_l": band_out(a.reservoir_l),
+            "rain_mm": band_out(band(w.rain[n + i])),
+            "tmax": band_out(band(w.tmax[n + i])),
+            "weather": w.outlook[n + i],
+        }
+        for i, a in enumerate(b.ahead)
+    ]

@@ -1,0 +1,182 @@
+"""Shapes of beds, as they are told and as they are described."""
+
+from __future__ import annotations
+
+from rest_framework import serializers as s
+
+from agronomy.describe import garden as g
+from agronomy.describe.words import (
+    HEIGHTS,
+    OUTLOOKS,
+    PATTERNS,
+    STYLES,
+    TEXTURES,
+)
+from api.described import Code, In, Number, Out
+from api.record.shapes import ObservationOut, WateringOut
+from api.round.shapes import Stop
+from api.shapes import Band, GardenOut, Heat
+
+
+class PlantingIn(In):
+    describes = g.Planting
+    leave_out = ("sizes", "thinned")
+
+    id = s.IntegerField(required=False, allow_null=True)
+    own_crop = s.IntegerField(required=False, allow_null=True)
+    left = s.IntegerField(required=False, allow_null=True, help_text="how many are left today")
+    height = Code(choices=HEIGHTS, required=False, allow_null=True, help_text="as seen today")
+    spread_m = Number(required=False, allow_null=True, help_text="as seen today")
+
+
+class MulchIn(In):
+    describes = g.Mulch
+    leave_out = ("date",)
+
+    depth_m = Number(default=0.05)
+    cover = Number(default=1.0)
+
+
+class PartIn(In):
+    describes = g.Part
+
+
+class SoilIn(In):
+    """From `date` on; without a date it corrects the record that holds."""
+
+    describes = g.Soil
+
+
+class ExposureIn(In):
+    """From `date` on; without a date it corrects the record that holds."""
+
+    describes = g.Exposure
+
+
+class ReservoirIn(In):
+    describes = g.Reservoir
+
+    wick_l_per_day = Number(required=False, allow_null=True)
+
+
+class BedIn(In):
+    """A bed in the garden file's words."""
+
+    describes = g.Bed
+    leave_out = ("soils", "exposures", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+
+    rig = s.IntegerField(required=False, allow_null=True)
+    opened = s.DateField(required=False)
+    soil = SoilIn(required=False)
+    exposure = ExposureIn(required=False)
+    mulch = MulchIn(required=False, allow_null=True)
+
+
+class LedgerDay(s.Serializer):
+    """One day behind. mm over the bed's ground, but net_mm over its rooted share."""
+
+    date = s.DateField()
+    net_mm = s.FloatField()
+    raw_mm = s.FloatField()
+    et0_mm = s.FloatField()
+    rain_mm = s.FloatField()
+    held_mm = s.FloatField()
+    runoff_mm = s.FloatField()
+    rain_in_mm = s.FloatField()
+    watered_mm = s.FloatField()
+    filled_mm = s.FloatField()
+    plants_mm = s.FloatField()
+    bare_soil_mm = s.FloatField()
+    drained_mm = s.FloatField()
+    wicked_mm = s.FloatField()
+    correction_mm = s.FloatField()
+    soil_changed_mm = s.FloatField()
+    ks = s.FloatField()
+    weather = s.ChoiceField(choices=OUTLOOKS)
+
+
+class AheadDay(s.Serializer):
+    date = s.DateField()
+    net_mm = Band()
+    soak_chance = s.FloatField()
+    litres = s.FloatField()
+    reservoir_l = Band(allow_null=True)
+    rain_mm = Band()
+    tmax = Band()
+    weather = s.ChoiceField(choices=OUTLOOKS)
+
+
+class SizeOut(Out):
+    describes = g.Size
+
+
+class PlantingOut(Out):
+    describes = g.Planting
+    leave_out = ("thinned",)
+
+    id = s.IntegerField()
+    own_crop = s.IntegerField(allow_null=True)
+    left = s.IntegerField(help_text="how many are left today")
+
+
+class MulchOut(Out):
+    describes = g.Mulch
+    leave_out = ("date",)
+
+
+class SoilOut(Out):
+    describes = g.Soil
+
+    date = s.DateField()
+    texture = s.ChoiceField(choices=TEXTURES, allow_blank=True, help_text="USDA class, where percentages are known")
+
+
+class ExposureOut(Out):
+    describes = g.Exposure
+
+    date = s.DateField()
+
+
+class ReservoirOut(Out):
+    describes = g.Reservoir
+
+    wick_l_per_day = s.FloatField(allow_null=True)
+
+
+class BedOut(Out):
+    """A bed in the garden file's words."""
+
+    describes = g.Bed
+    leave_out = ("mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+
+    id = s.IntegerField()
+    volume_l = s.FloatField(help_text="soil or mix in it")
+    rig = s.IntegerField(allow_null=True)
+    mulch = MulchOut(allow_null=True)
+
+
+class Way(s.Serializer):
+    """A style and pattern over the fortnight, means over the series."""
+
+    style = s.ChoiceField(choices=STYLES)
+    pattern = s.ChoiceField(choices=PATTERNS)
+    soaks = s.FloatField()
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    missed = s.FloatField(help_text="share of the growth's water that plants could not draw")
+    yield_lost = s.FloatField(help_text="share of the harvest at stake if the whole season went so, by Ky")
+    lost_litres = s.FloatField()
+    chosen = s.BooleanField()
+
+
+class BedPage(s.Serializer):
+    garden = GardenOut()
+    heat = Heat(allow_null=True)
+    bed = BedOut()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    stop = Stop(allow_null=True)
+    behind = LedgerDay(many=True)
+    ahead = AheadDay(many=True)
+    ways = Way(many=True)
+    waterings = WateringOut(many=True)
+    observations = ObservationOut(many=True)

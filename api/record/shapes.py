@@ -1,0 +1,64 @@
+"""Shapes of what happened: poured, found, put off, taken back."""
+
+from __future__ import annotations
+
+from rest_framework import serializers as s
+
+from agronomy.describe import garden as g
+from agronomy.describe.words import DAY_PARTS, INTO
+from api.asked import EventId
+from api.described import Code, In, Out, Shape
+
+
+class WateringOut(Out):
+    describes = g.Watering
+
+    id = s.UUIDField()
+    struck = s.BooleanField()
+
+
+class ObservationOut(Out):
+    describes = g.Observation
+
+    id = s.UUIDField()
+    struck = s.BooleanField()
+
+
+class WateringIn(In):
+    describes = g.Watering
+
+    id = EventId(help_text="made by the client; the same one twice is one event")
+    bed = s.IntegerField()
+    date = s.DateField(required=False, allow_null=True)
+    part = Code(choices=DAY_PARTS, default="morning")
+    into = Code(choices=INTO, default="soil")
+
+
+class WateringsIn(Shape):
+    """A whole round at once: all are kept, or none."""
+
+    waterings = WateringIn(many=True, max_length=400)
+
+
+class ObservationIn(In):
+    describes = g.Observation
+
+    id = EventId()
+    bed = s.IntegerField()
+    date = s.DateField(required=False, allow_null=True)
+
+
+class PutOffIn(Shape):
+    id = EventId()
+    bed = s.IntegerField()
+    date = s.DateField(required=False, allow_null=True)
+
+
+class StrikeIn(Shape):
+    back = s.BooleanField(default=False)
+
+
+class UndoneOut(s.Serializer):
+    id = s.UUIDField()
+    struck = s.BooleanField()
+    left = s.IntegerField(help_text="how much of what it had changed was changed again since, and stays")

@@ -1,0 +1,164 @@
+"""A plan as a round. No rule lives here: numbers come from the core as they are."""
+
+from __future__ import annotations
+
+import functools
+
+from agronomy.decide.bands import Band, band
+from agronomy.decide.dose import Dose
+from agronomy.decide.fortnight import fortnight
+from agronomy.decide.household import allowed_windows
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.plants.size import sighting_due
+from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
+from apps.planning.facts import BedFacts
+from apps.planning.marks import mark_ids
+from apps.planning.situation import Situation
+
+RAIN_DAYS = 3
+
+
+def hours_out(p: Plan) -> Json:
+    h = p.hours
+    return {
+        "sunrise": h.sunrise,
+        "sunset": h.sunset,
+        "morning": h.morning,
+        "evening": h.evening,
+        "hot": h.hot,
+        "tmin": h.tmin,
+        "tmax": h.tmax,
+        "heat_class": h.heat_class,
+    }
+
+
+def round_of(now: Situation, role: str) -> Json:
+    p = now.plan
+    facts = {str(b.row.pk): b for b in now.beds}
+    gives = {x.bed for x in fortnight(p, days=1).beds if x.days[0].gave in ("minutes", "taps")} if p else set()
+    return {
+        "garden": garden_out(now.garden, role),
+        "weather": weather_out(now),
+        "lacks": now.lacks,
+        "hours": hours_out(p) if p else None,
+        "heat": heat_out(p) if p else None,
+        "stops": [{**stop_out(p, b, facts[b.bed.key]), "gives": b.bed.name in gives} for b in p.beds] if p else [],
+        "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
+        "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
+    }
+
+
+def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
+    today, row = p.today, facts.row
+    poured = [w for w in facts.poured if w.date == today and not w.struck]
+    felt = [c for c in facts.felt if c.date == today and not c.struck]
+    return {
+        "id": row.pk,
+        "name": row.name,
+        "kind": row.kind,
+        "method": row.method,
+        "word": b.word,
+        "cause": b.cause,
+        "crops": crops_out(p, b),
+        "dose": _dose(b),
+        "isle": _isle(b),
+        "wet_days": b.wet_days,
+        "next_soak": b.next_soak,
+        "reservoir_l": band_out(b.reservoir_l),
+        "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
+        "empty_on": b.empty_on,
+        "finger_depth_m": b.today.finger_depth_m,
+        "marks": mark_ids(facts, today),
+        "waterings_today": [vars(w) for w in poured],
+        "observation_today": vars(felt[-1]) if felt else None,
+        "use": vars(b.use),
+        "gives": False,
+        "put_off": facts.put_off_on(today),
+        "why": _why(p, b),
+    }
+
+
+def _dose(b: BedPlan) -> Json | None:
+    d: Dose | None = b.dose
+    if d is None:
+        return None
+    hand = d.in_hand
+    return {
+        "mm": d.mm,
+        "litres": d.litres,
+        "litres_band": band_out(d.litres_band),
+        "arrives": d.arrives,
+        "minutes": d.minutes,
+        "hose": vars(hand.hose) if hand.hose else None,
+        "flow_l_per_min": hand.flow_l_per_min,
+        "flow_measured": b.today.rig.measured if hand.hose else None,
+        "cans": hand.cans,
+        "drip_minutes": hand.drip_minutes,
+        "into": d.into,
+        "passes": d.passes,
+        "pause_minutes": d.pause_minutes,
+        "top_only": d.top_only,
+    }
+
+
+def _isle(b: BedPlan) -> Json:
+    mulch, stand, depth_m = b.today.mulch, b.today.stand, b.today.depth_m
+    full = None
+    if b.bed.reservoir and b.reservoir_l:
+        full = min(1.0, b.reservoir_l.mid / b.bed.reservoir.capacity_l)
+    return {
+        "kind": b.bed.kind,
+        "net_mm": band_out(b.net_mm),
+        "raw_mm": b.raw_mm,
+        "taw_mm": b.taw_mm,
+        "trigger_mm": b.trigger_mm,
+        "air_mark_mm": b.day.air_mark,
+        "room_mm": b.day.room,
+        "depth_m": depth_m,
+        "root_depth_m": min(stand.root_depth_m, depth_m),
+        "mulch": mulch.kind if mulch else "none",
+        "mulch_depth_m": mulch.depth_m if mulch else 0.0,
+        "plants": stand.plants,
+        "height_m": stand.height_m,
+        "rooted_share": b.rooted_share,
+        "reservoir_share": full,
+        "cover": b.today.exposure.cover,
+        "layers": [
+            {
+                "depth_m": depth,
+                "material": material,
+                "available_mm_per_m": h.available_mm_per_m,
+                "field_capacity": h.field_capacity,
+                "source": h.source,
+            }
+            for (depth, h), material in zip(b.today.profile.slices, b.today.profile.materials, strict=True)
+        ],
+    }
+
+
+def _why(p: Plan, b: BedPlan) -> Json:
+    waits = b.choice.wait_days or 1
+    return {
+        "since": b.story.since,
+        "begins_with": b.story.begins_with,
+        "lines": [{"what": x.what, "mm": x.mm} for x in b.story.parts],
+        "depletion_mm": b.story.depletion_mm,
+        "raw_mm": b.raw_mm * b.rooted_share,
+        "trigger_mm": b.trigger_mm * b.rooted_share,
+        "today_use_mm": b.today_use_mm,
+        "ground_m2": b.ground_m2,
+        "waiting": {
+            "days": b.choice.wait_days,
+            "chance": b.choice.rain_enough[min(waits, len(b.choice.rain_enough) - 1)],
+            "costs": b.choice.costs,
+            "rain_mm": band_out(_rain_ahead(p)),
+        },
+        "chance_asks": b.chance_asks,
+    }
+
+
+@functools.lru_cache(maxsize=8)
+def _rain_ahead(p: Plan) -> Band:
+    """Rain of the next RAIN_DAYS, one figure for every bed of a plan."""
+    n = p.run.n_behind
+    return band(p.run.weather.rain[n : n + RAIN_DAYS].sum(axis=0))

@@ -1,0 +1,170 @@
+"""Shapes of the day's round, stop by stop."""
+
+from __future__ import annotations
+
+from rest_framework import serializers as s
+
+from agronomy.describe.words import (
+    CAUSES,
+    COVERS,
+    INTO,
+    KINDS_OF_ISLE,
+    MATERIALS,
+    METHODS,
+    MULCHES,
+    WORDS,
+)
+from api.record.shapes import ObservationOut, WateringOut
+from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherState
+
+
+class Hours(s.Serializer):
+    sunrise = s.FloatField()
+    sunset = s.FloatField()
+    morning = s.ListField(child=s.FloatField(), min_length=2, max_length=2)
+    evening = s.ListField(child=s.FloatField(), min_length=2, max_length=2)
+    hot = s.ListField(child=s.FloatField(), min_length=2, max_length=2, allow_null=True)
+    tmin = s.FloatField()
+    tmax = s.FloatField()
+    heat_class = s.CharField(allow_blank=True)
+
+
+class IsleLayer(s.Serializer):
+    depth_m = s.FloatField()
+    material = s.ChoiceField(choices=[*MATERIALS, "wood"], help_text="a soil or mix, or the wood that fills a bed")
+    available_mm_per_m = s.FloatField()
+    field_capacity = s.FloatField()
+    source = s.CharField()
+
+
+class Isle(s.Serializer):
+    """What the picture of a bed needs. mm are over the rooted share, below field capacity positive."""
+
+    kind = s.ChoiceField(choices=KINDS_OF_ISLE)
+    net_mm = Band()
+    raw_mm = s.FloatField()
+    taw_mm = s.FloatField()
+    trigger_mm = s.FloatField()
+    air_mark_mm = s.FloatField()
+    room_mm = s.FloatField()
+    depth_m = s.FloatField()
+    root_depth_m = s.FloatField()
+    mulch = s.ChoiceField(choices=MULCHES)
+    mulch_depth_m = s.FloatField()
+    plants = s.IntegerField()
+    height_m = s.FloatField()
+    rooted_share = s.FloatField()
+    reservoir_share = s.FloatField(allow_null=True, help_text="how full, 0 to 1")
+    cover = s.ChoiceField(choices=COVERS)
+    layers = IsleLayer(many=True, help_text="from the top down")
+
+
+class Hose(s.Serializer):
+    bases = s.IntegerField()
+    base_s = s.FloatField()
+    patches = s.IntegerField()
+    patch_s = s.FloatField()
+    total_s = s.FloatField()
+
+
+class Dose(s.Serializer):
+    mm = s.FloatField()
+    litres = s.FloatField()
+    litres_band = Band()
+    arrives = s.FloatField()
+    minutes = s.FloatField()
+    hose = Hose(allow_null=True)
+    flow_l_per_min = s.FloatField(allow_null=True)
+    flow_measured = s.DateField(allow_null=True)
+    cans = s.FloatField(allow_null=True)
+    drip_minutes = s.FloatField(allow_null=True)
+    into = s.ChoiceField(choices=INTO)
+    passes = s.IntegerField()
+    pause_minutes = s.FloatField()
+    top_only = s.BooleanField()
+
+
+class DayUse(s.Serializer):
+    litres = s.FloatField()
+    hourly_l = s.ListField(child=s.FloatField())
+    passes_raw_h = s.FloatField(allow_null=True)
+    again_h = s.FloatField(allow_null=True)
+
+
+class Line(s.Serializer):
+    what = s.CharField()
+    mm = s.FloatField()
+
+
+class Coefficient(s.Serializer):
+    symbol = s.CharField(allow_blank=True)
+    what = s.CharField()
+    value = s.FloatField()
+    unit = s.CharField(allow_blank=True)
+    source = s.CharField()
+
+
+class Waiting(s.Serializer):
+    days = s.IntegerField()
+    chance = s.FloatField(help_text="share of the members whose rain makes the soak needless by then")
+    costs = s.ListField(child=s.FloatField())
+    rain_mm = Band(help_text="rain of the next three days")
+
+
+class Why(s.Serializer):
+    """mm are over the bed's ground; the lines sum to depletion_mm."""
+
+    since = s.DateField()
+    begins_with = s.ChoiceField(choices=["soak", "opening", "window"])
+    lines = Line(many=True)
+    depletion_mm = s.FloatField()
+    raw_mm = s.FloatField()
+    trigger_mm = s.FloatField()
+    today_use_mm = s.FloatField()
+    ground_m2 = s.FloatField()
+    waiting = Waiting()
+    chance_asks = s.FloatField()
+
+
+class Marks(s.Serializer):
+    """Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back."""
+
+    watering = s.UUIDField()
+    observation = s.UUIDField()
+    put_off = s.UUIDField()
+
+
+class Stop(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+    kind = s.ChoiceField(choices=KINDS_OF_ISLE)
+    method = s.ChoiceField(choices=METHODS)
+    word = s.ChoiceField(choices=WORDS)
+    cause = s.ChoiceField(choices=CAUSES)
+    crops = CropStanding(many=True)
+    dose = Dose(allow_null=True)
+    isle = Isle()
+    wet_days = s.IntegerField()
+    next_soak = s.ListField(child=s.DateField(), allow_null=True)
+    reservoir_l = Band(allow_null=True)
+    reservoir_capacity_l = s.FloatField(allow_null=True)
+    empty_on = s.ListField(child=s.DateField(allow_null=True), allow_null=True)
+    finger_depth_m = s.FloatField()
+    use = DayUse()
+    gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
+    marks = Marks()
+    waterings_today = WateringOut(many=True)
+    observation_today = ObservationOut(allow_null=True)
+    put_off = s.UUIDField(allow_null=True)
+    why = Why()
+
+
+class Round(s.Serializer):
+    garden = GardenOut()
+    weather = WeatherState()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    hours = Hours(allow_null=True)
+    heat = Heat(allow_null=True)
+    stops = Stop(many=True)
+    limits = DayLimits(help_text="what the household can do today")
+    sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

@@ -1,0 +1,93 @@
+"""The sky as plain values: each day as it is known, and as the plan takes it."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Mapping
+
+import numpy as np
+
+from agronomy.decide.bands import Band, band, rain_chance
+from agronomy.decide.plan import Plan
+from agronomy.sky.assemble import day_of, rain_read
+from api.present import Json, band_out, garden_out, heat_out, weather_out
+from apps.garden.models import Event
+from apps.planning.situation import Situation
+from apps.weather.convert import known_of
+
+
+def gauge(reading: Event) -> Json:
+    return {"id": reading.pk, "date": reading.date, **reading.told}
+
+
+TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
+
+
+def sky(
+    now: Situation, role: str, typed: dict[dt.date, Json], gauges: dict[dt.date, Event], behind: int, ahead: int
+) -> Json:
+    """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
+    today, p = now.garden.today, now.plan
+    days = []
+    unknown = "climate" if now.weather.climate else "resampled"
+    for offset in range(-behind, ahead):
+        date = today + dt.timedelta(days=offset)
+        reading = gauges.get(date)
+        day: Json = {
+            "date": date,
+            "kind": unknown if offset >= 0 or now.weather.climate else "gap",
+            "source": "",
+            "tier": "",
+            "tmin": None,
+            "tmax": None,
+            "rain": None,
+            "rain_chance": None,
+            "et0": None,
+            "heat_wave": bool(p and p.heat and date in p.heat.dates),
+            "gauge": gauge(reading) if reading else None,
+            "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
+        }
+        _known(day, now, date)
+        _planned(day, p, date)
+        days.append(day)
+    return {
+        "garden": garden_out(now.garden, role),
+        "weather": weather_out(now),
+        "heat": heat_out(p) if p else None,
+        "days": days,
+    }
+
+
+def _known(day: Json, now: Situation, date: dt.date) -> None:
+    """Fill in what the facts alone say of a day."""
+    facts, today = now.weather, now.garden.today
+    sources = facts.sources_of(date)
+    values: list[Mapping[str, float | None]]
+    if date < today and sources:
+        day["kind"], day["source"] = "observed", sources[0]
+        values = [day_of(known_of(now.garden, facts), date)[0]]
+    elif date >= today and (members := facts.member_values(date)):
+        day["kind"], values = "forecast", [*members]
+    elif date >= today and sources:
+        day["kind"], values = "typed", [facts.sources[sources[0]][date]]
+    else:
+        return
+    for name in ("tmin", "tmax", "rain"):
+        known = np.array([v[name] for v in values if v.get(name) is not None], dtype=float)
+        day[name] = band_out(band(known)) if known.size else None
+    day["rain_chance"] = rain_chance(np.array([v["rain"] for v in values], dtype=float))
+    reading = next((x for x in facts.gauge if x.date == date), None)
+    if date < today and reading is not None:
+        day["rain"] = band_out(Band(*(rain_read(reading, values[0].get("rain")),) * 3))
+
+
+def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
+    """Add the reference ET and the tier that the plan used."""
+    if p is None or date not in p.run.weather.dates:
+        return
+    w = p.run.weather
+    i = w.dates.index(date)
+    day["et0"], day["tier"], day["kind"] = band_out(band(w.et0[i])), w.tier[i], w.outlook[i]
+    if day["tmax"] is None:
+        day["tmin"], day["tmax"], day["rain"] = (band_out(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
+        day["rain_chance"] = rain_chance(w.rain[i])

@@ -1,0 +1,189 @@
+"""The bench: a small test is kept with its readings, and what it found is put where the plan reads it.
+
+Each test sets one thing: a hose's flow, the can, a bed's soil, a pot's depth, or what the garden's fingers feel.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any, ClassVar
+
+from agronomy.beds.ground import is_container
+from agronomy.bench.measure import Around, measure
+from agronomy.describe import garden as g
+from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_date, require_one_of
+from agronomy.describe.readings import TESTS
+from agronomy.describe.words import MEASUREMENTS
+from agronomy.formats.described import read
+from apps.accounts.actor import Actor
+from apps.base.errors import NotFound
+from apps.garden.access import reached
+from apps.garden.action import RecordEvent
+from apps.garden.actions.beds import standing_bed
+from apps.garden.models import Aspect, Bed, BedRecord, Event, Garden, Rig, Role
+from apps.garden.rows import described
+
+Json = dict[str, Any]
+MOST_MEASUREMENTS = 2000
+OF_A_RIG, OF_A_BED = ("bucket", "meter"), ("squeeze", "jar", "drain", "pot")
+
+
+@dataclass
+class Measure:
+    """What a test says, with nothing kept. bed_id, rig_id: what it is about, where its kind needs one."""
+
+    by: Actor
+    garden_id: int
+    kind: str
+    given: Json
+    bed_id: int | None = None
+    rig_id: int | None = None
+
+    def execute(self) -> Json:
+        return self.found(reached(self.by, self.garden_id, Role.OWNER))
+
+    def found(self, garden: Garden) -> Json:
+        require_one_of("kind", self.kind, MEASUREMENTS)
+        read(TESTS[self.kind], self.given, "given")
+        bed, rig = self.bed(garden), self.rig(garden)
+        around = Around(
+            rig.flow_l_per_min if rig else 12.0,
+            self._noted_l(rig) if rig and self.kind == "meter" else 0.0,
+            _soil_of(bed).get("organic_matter_pct", 2.5) if bed else 2.5,
+        )
+        return measure(self.kind, self.given, around)
+
+    def bed(self, garden: Garden) -> Bed | None:
+        """The bed the test is about. Raises MissingError where its kind needs one."""
+        if self.bed_id is None:
+            if self.kind in OF_A_BED:
+                raise MissingError("bed", "the bed or pot that was tested")
+            return None
+        return standing_bed(garden, self.bed_id)
+
+    def rig(self, garden: Garden) -> Rig | None:
+        if self.rig_id is None:
+            if self.kind in OF_A_RIG:
+                raise MissingError("rig", "the hose or tap that was tested")
+            return None
+        found = Rig.objects.filter(garden=garden, pk=self.rig_id).first()
+        if found is None:
+            raise NotFound("rig")
+        return found
+
+    def _noted_l(self, rig: Rig) -> float:
+        """Litres noted through a hose from the day of the first reading up to the day of the second, that not counted.
+
+        Beds that name no hose are watered by the garden's first.
+        """
+        since, until = (require_date(name, self.given[name]) for name in ("since", "until"))
+        if until <= since:
+            raise OutOfRangeError("given.until", until.isoformat(), f"later than {since}")
+        first = rig.garden.rigs.order_by("pk").values_list("pk", flat=True).first()
+        beds = Bed.objects.filter(garden=rig.garden).exclude(method="can")
+        mine = beds.filter(rig=rig) | (beds.filter(rig=None) if rig.pk == first else beds.none())
+        poured = Event.objects.filter(
+            kind="watering", bed__in=mine, date__gte=since, date__lt=until, struck_at=None
+        ).values_list("told", flat=True)
+        return float(sum(told["litres"] for told in poured))
+
+
+@dataclass
+class KeepMeasurement(RecordEvent):
+    """Keep a test and put what it found where the plan reads it. on: its date, today if not said."""
+
+    test: Measure
+    on: dt.date | None = None
+
+    kind: ClassVar = "measurement"
+
+    def tell(self) -> None:
+        today = self.day()
+        self.date = self.on or today
+        if self.date > today:
+            raise OutOfRangeError("date", self.date.isoformat(), f"a date up to {today}")
+        found = self.test.found(self.garden)
+        if Event.objects.filter(garden=self.garden, kind=self.kind).count() >= MOST_MEASUREMENTS:
+            raise InputError("measurements", MOST_MEASUREMENTS + 1, f"at most {MOST_MEASUREMENTS} tests kept")
+        self.about, rig = self.test.bed(self.garden), self.test.rig(self.garden)
+        told = {"kind": self.test.kind, "given": self.test.given, "found": found, "rig": rig.pk if rig else None}
+        SETS[self.test.kind](self, found)
+        self.told = told
+
+
+def kept_tests(garden: Garden) -> list[Event]:
+    """The garden's tests that count, oldest first, with their beds."""
+    kept = Event.objects.filter(garden=garden, kind="measurement", struck_at=None).select_related("bed")
+    return list(kept.order_by("date", "recorded_at"))
+
+
+def _set_flow(of: KeepMeasurement, found: Json) -> None:
+    rig, flow, cv = of.test.rig(of.garden), found["flow_l_per_min"], min(found["cv"], 1.0)
+    assert rig is not None
+    read(g.Rig, {"name": rig.name, "flow_l_per_min": flow, "flow_cv": cv})
+    of.changes.set(rig, flow_l_per_min=flow, flow_cv=cv, measured=of.date)
+
+
+def _set_can(of: KeepMeasurement, found: Json) -> None:
+    of.changes.set(of.garden, can_l=found["can_l"], can_minutes=found["can_minutes"])
+
+
+def _set_finger(of: KeepMeasurement, found: Json) -> None:
+    of.changes.set(of.garden, finger=found["marks"])
+
+
+def _set_pot(of: KeepMeasurement, found: Json) -> None:
+    """A pot's depth, by its own mouth, so that it holds what was measured."""
+    bed = of.about
+    assert bed is not None
+    if not is_container(described(g.Bed, bed)):
+        raise InputError("bed", bed.name, "a pot or box: a bed has ground below")
+    across = math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
+    depth = found["litres"] / 1000 / across
+    if not 0.05 <= depth <= 1.5:
+        allowed = (
+            f"what a mouth of {across:.3g} m2 can hold between 5 cm and 1.5 m of depth: mend the pot's width first"
+        )
+        raise OutOfRangeError("given", f"{found['litres']:.3g} L", allowed)
+    of.changes.set(bed, soil_depth_m=depth)
+
+
+def _set_soil(names: dict[str, str]) -> Callable[[KeepMeasurement, Json], None]:
+    """What a test of the soil found, put into the record that holds now."""
+
+    def set_it(of: KeepMeasurement, found: Json) -> None:
+        assert of.about is not None
+        values = {field: found[name] for field, name in names.items()}
+        if "intake_mm_per_h" in values:
+            values["intake_mm_per_h"] = min(max(values["intake_mm_per_h"], 0.1), 2000.0)
+        record = _record(of.about)
+        value = {**record.value, **values}
+        read(g.Soil, value, "soil")
+        of.changes.set(record, value=value)
+
+    return set_it
+
+
+def _record(bed: Bed) -> BedRecord:
+    """The soil record that holds now, a new one from the bed's opening where there is none."""
+    holds = bed.records.filter(aspect=Aspect.SOIL).order_by("-date").first()
+    return holds or BedRecord(bed=bed, aspect=Aspect.SOIL, date=bed.opened, value={})
+
+
+def _soil_of(bed: Bed) -> Json:
+    return dict(_record(bed).value)
+
+
+SETS: dict[str, Callable[[KeepMeasurement, Json], None]] = {
+    "bucket": _set_flow,
+    "meter": _set_flow,
+    "can": _set_can,
+    "finger": _set_finger,
+    "pot": _set_pot,
+    "squeeze": _set_soil({"feel": "feel"}),
+    "jar": _set_soil({"jar": "jar"}),
+    "drain": _set_soil({"intake_mm_per_h": "intake_mm_per_h", "drainage": "drainage"}),
+}

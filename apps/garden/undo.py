@@ -1,0 +1,83 @@
+"""One undo: whatever stands in a garden's record can be taken back by its event, and counted again."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from uuid import UUID
+
+from django.db import models
+from django.utils import timezone
+
+from agronomy.describe.errors import InputError
+from apps.base.errors import NotFound
+from apps.garden.access import refuse_below
+from apps.garden.action import GardenAction
+from apps.garden.changes import take_back
+from apps.garden.events import BY_HELPERS, NOTED_KINDS
+from apps.garden.models import Bed, Event, Garden, OwnCrop, Role
+
+
+@dataclass(frozen=True)
+class Undone:
+    """event: as it stands now. left: how much of what it changed was changed again since, and stays."""
+
+    event: Event
+    left: int
+
+
+@dataclass
+class UndoEvent(GardenAction[Undone]):
+    """Take an event back; `back` makes it count again. Asked for twice, it is done once."""
+
+    event_id: UUID
+    back: bool = False
+
+    @classmethod
+    def needs(cls) -> Role:
+        return Role.HELPER
+
+    def do(self) -> Undone:
+        event = Event.objects.filter(garden=self.garden, pk=self.event_id).first()
+        if event is None:
+            raise NotFound("event")
+        refuse_below(self.by, self.garden.pk, Role.HELPER if event.kind in BY_HELPERS else Role.OWNER)
+        if event.kind in NOTED_KINDS:
+            raise InputError("event", event.kind, "one that can be taken back")
+        if event.struck != self.back:
+            return Undone(event, 0)
+        CHECKS.get(event.kind, _nothing)(self.garden, event, self.back)
+        standing, left = take_back(event.changes, self.back)
+        for row in standing:
+            refuse_taken_name(row)
+        event.struck_at = None if self.back else timezone.now()
+        event.struck_by = None if self.back else self.by.user
+        event.save(update_fields=["struck_at", "struck_by"])
+        return Undone(event, left)
+
+
+def refuse_taken_name(row: models.Model) -> None:
+    """Raises InputError when another bed or own crop that stands has the row's name."""
+    if not isinstance(row, (Bed, OwnCrop)) or row.removed_at is not None:
+        return
+    others = type(row)._base_manager.filter(garden_id=row.garden_id, name=row.name, removed_at=None)
+    if others.exclude(pk=row.pk).exists():
+        what = "bed" if isinstance(row, Bed) else "own crop"
+        raise InputError("name", row.name, f"a name no other {what} of the garden has")
+
+
+def _nothing(garden: Garden, event: Event, back: bool) -> None:
+    """Nothing more is asked."""
+
+
+def _refuse_old_season(garden: Garden, event: Event, back: bool) -> None:
+    """Seasons are taken back from the newest, since each begins where the one before it ended."""
+    later = Event.objects.filter(garden=garden, kind="season", struck_at=None).exclude(pk=event.pk)
+    if (
+        later.filter(date__gt=event.date).exists()
+        or later.filter(date=event.date, recorded_at__gt=event.recorded_at).exists()
+    ):
+        raise InputError("season", event.told["name"], "the newest of the garden's seasons")
+
+
+CHECKS: dict[str, Callable[[Garden, Event, bool], None]] = {"season": _refuse_old_season}
