@@ -2,7 +2,8 @@
 import { useClipboard } from '@vueuse/core'
 
 import { answer, api } from '@/shared/api/client'
-import { path, useChange, useFeed } from '@/shared/api/queries'
+import { path, useFeed } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
 
 /** A private address that a calendar program reads; it can be ended at any time. */
@@ -11,11 +12,11 @@ const feed = useFeed(() => props.garden)
 const clipboard = useClipboard({ legacy: true })
 const open = useChange(
   () => props.garden,
-  () => answer(api.POST('/api/gardens/{garden_id}/feed', path(props.garden))),
+  (_: void, mark) => answer(api.POST('/api/gardens/{garden_id}/feed', { ...path(props.garden), ...mark })),
 )
 const end = useChange(
   () => props.garden,
-  () => answer(api.DELETE('/api/gardens/{garden_id}/feed', path(props.garden))),
+  (_: void, mark) => answer(api.DELETE('/api/gardens/{garden_id}/feed', { ...path(props.garden), ...mark })),
 )
 const failed = (e: Error) => say(e.message)
 async function copy() {

@@ -1,7 +1,9 @@
 import { computed, ref } from 'vue'
 
-import { answer, api, newId } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { answer, api } from '@/shared/api/client'
+import { path } from '@/shared/api/queries'
+import { idOf } from '@/shared/outbox/outbox'
+import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { Ahead } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
@@ -13,22 +15,16 @@ export function useMoves(garden: () => number, kept: () => Ahead | undefined) {
   const trying = ref(false)
   let asked = 0
 
-  const move = useChange(garden, (x: Shift & { id: string }) =>
+  const move = useChange(garden, (x: Shift, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/moves', {
         ...path(garden),
-        body: { id: x.id, bed: x.bed, from_date: x.from, to_date: x.to },
+        body: { id: idOf(mark), bed: x.bed, from_date: x.from, to_date: x.to },
+        ...mark,
       }),
     ),
   )
-  const strike = useChange(garden, (id: string) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/events/{kind}/{event_id}/strike', {
-        params: { path: { garden_id: garden(), kind: 'moved_soak', event_id: id } },
-        body: { back: false },
-      }),
-    ),
-  )
+  const undo = useUndo(garden)
   const failed = (e: Error) => say(e.message)
 
   return {
@@ -56,16 +52,14 @@ export function useMoves(garden: () => number, kept: () => Ahead | undefined) {
     },
     async keep() {
       if (!trial.value) return
-      const id = newId()
       try {
-        await move.mutateAsync({ ...trial.value.shift, id })
+        await move.mutateAsync(trial.value.shift)
         trial.value = null
-        say('The soak is moved.', () => strike.mutate(id, { onError: failed }))
+        move.sayKept('The soak is moved.')
       } catch (error) {
         failed(error as Error)
       }
     },
-    takeBack: (id: string) =>
-      strike.mutate(id, { onSuccess: () => say('The move is taken back.'), onError: failed }),
+    takeBack: (id: string) => undo(id, { text: 'The move is taken back.' }),
   }
 }

@@ -6,16 +6,14 @@ import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 
 import { observationInWords } from './observations'
-import type { EventKind } from './useBedEvents'
 
 /** What was noted here, newest first; a wrong note can be struck and counted again. */
 const props = defineProps<{ page: BedPage }>()
-defineEmits<{ toggle: [kind: EventKind, id: string, struck: boolean] }>()
+defineEmits<{ toggle: [id: string, struck: boolean] }>()
 const units = useUnits()
 const events = computed(() =>
   [
     ...props.page.waterings.map((w) => ({
-      event: 'watering' as const,
       id: w.id,
       date: w.date,
       struck: w.struck,
@@ -26,7 +24,6 @@ const events = computed(() =>
       ].join(', '),
     })),
     ...props.page.observations.map((c) => ({
-      event: 'observation' as const,
       id: c.id,
       date: c.date,
       struck: c.struck,
@@ -44,7 +41,7 @@ const events = computed(() =>
     <li v-for="e in events" :key="e.id" :class="{ struck: e.struck }">
       <span>{{ shortDate(e.date) }}</span>
       <span>{{ e.text }}</span>
-      <button class="btn plain" type="button" @click="$emit('toggle', e.event, e.id, e.struck)">
+      <button class="btn plain" type="button" @click="$emit('toggle', e.id, e.struck)">
         {{ e.struck ? 'Count it again' : 'Strike' }}
         <span class="visually-hidden">{{ e.text }} of {{ nearDay(e.date, page.garden.today) }}</span>
       </button>

@@ -2,12 +2,12 @@
 import { computed } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { useBeds, useChange, useRaising } from '@/shared/api/queries'
+import { useBeds, useRaising } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { DayOut, Raised } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
-import { say } from '@/shared/ui/snack'
 import { CROP, START } from '@/shared/words/names'
 
 import { dayOutWords, hardWords } from './raising'
@@ -42,19 +42,20 @@ function begin(r: Raised, d: DayOut | null) {
 }
 const out = useChange(
   () => props.garden,
-  () =>
+  ({ planting, bed, date, count, start }: typeof form, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/plantings/{planting_id}/plant-out', {
-        params: { path: { garden_id: props.garden, planting_id: form.planting } },
-        body: { bed: form.bed as number, date: form.date, count: form.count ?? 0, start: form.start },
+        params: { path: { garden_id: props.garden, planting_id: planting } },
+        body: { bed: bed as number, date, count: count ?? 0, start },
+        ...mark,
       }),
     ),
 )
 async function plantOut() {
   form.problem = ''
   try {
-    const into = await out.mutateAsync(undefined)
-    say(`They go into ${into.name} ${nearDay(form.date, props.today)}; the plan waters them in.`)
+    const into = await out.mutateAsync({ ...form })
+    out.sayKept(`They go into ${into.name} ${nearDay(form.date, props.today)}; the plan waters them in.`)
     form.planting = 0
   } catch (error) {
     form.problem = (error as ApiError).message

@@ -1,5 +1,6 @@
 import { answer, api, newId } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { path } from '@/shared/api/queries'
+import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { BedPage, DayPart, Into, ObservationKind, Reading } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
@@ -26,50 +27,45 @@ export function openingId(page: BedPage, kind: 'watering' | 'observation'): (dat
   return (date) => (date === page.garden.today && marks ? marks[kind] : own)
 }
 
-export type EventKind = 'watering' | 'observation'
-
 /** What is noted at one bed: poured, found, struck. Each note can be undone. */
 export function useBedEvents(garden: () => number, bed: () => number) {
-  const pour = useChange(garden, (x: WateringSaid & { id: string }) =>
+  const pour = useChange(garden, (x: WateringSaid & { id: string }, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/waterings', {
         ...path(garden),
         body: { waterings: [{ ...x, bed: bed() }] },
+        ...mark,
       }),
     ),
   )
-  const find = useChange(garden, (x: ObservationSaid & { id: string }) =>
+  const find = useChange(garden, (x: ObservationSaid & { id: string }, mark) =>
     answer(
-      api.POST('/api/gardens/{garden_id}/observations', { ...path(garden), body: { ...x, bed: bed() } }),
-    ),
-  )
-  const strike = useChange(garden, (e: { kind: EventKind; id: string; back: boolean }) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/events/{kind}/{event_id}/strike', {
-        params: { path: { garden_id: garden(), kind: e.kind, event_id: e.id } },
-        body: { back: e.back },
+      api.POST('/api/gardens/{garden_id}/observations', {
+        ...path(garden),
+        body: { ...x, bed: bed() },
+        ...mark,
       }),
     ),
   )
-  const toggle = (kind: EventKind, id: string, struck: boolean) =>
-    strike.mutate({ kind, id, back: struck }, { onError: (e) => say(e.message) })
+  const undo = useUndo(garden)
 
   return {
     pour,
     find,
-    toggle,
+    /** Take what was noted back, or let it count again. */
+    toggle: (id: string, struck: boolean) => undo(id, { back: struck }),
     /** Keep a watering under the id of its opening; throws what the server refuses. */
     async watered(x: WateringSaid, id: string) {
       const [kept] = await pour.mutateAsync({ ...x, id })
       if (kept?.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you did it.')
       else if (kept && Math.abs(kept.litres - x.litres) > 0.01)
         say('A watering was noted here already, and that one stands.')
-      else say('The watering is noted.', () => toggle('watering', id, false))
+      else say('The watering is noted.', () => undo(id))
     },
     async checked(x: ObservationSaid, id: string) {
       const kept = await find.mutateAsync({ ...x, id })
       if (kept.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you saw it.')
-      else say('What you found is noted.', () => toggle('observation', id, false))
+      else say('What you found is noted.', () => undo(id))
     },
   }
 }

@@ -2,12 +2,13 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, watch } from 'vue'
 
-import { answer, api, ApiError, newId } from '@/shared/api/client'
-import { path, useBeds, useCatalogue, useChange } from '@/shared/api/queries'
+import { answer, api, ApiError } from '@/shared/api/client'
+import { path, useBeds, useCatalogue } from '@/shared/api/queries'
+import { idOf } from '@/shared/outbox/outbox'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Picks from '@/shared/ui/Picks.vue'
-import { say } from '@/shared/ui/snack'
 
 import { emptyTest, foundWords, givenOf, ROWS, type Test } from './bench'
 import OtherFields from './OtherFields.vue'
@@ -75,20 +76,12 @@ watchDebounced(
 )
 const keep = useChange(
   () => props.garden.id,
-  (id: string) =>
+  (test: NonNullable<typeof body.value> & { date: string }, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/measurements', {
         ...path(props.garden.id),
-        body: { id, ...body.value!, date: date.value },
-      }),
-    ),
-)
-const undo = useChange(
-  () => props.garden.id,
-  (id: string) =>
-    answer(
-      api.DELETE('/api/gardens/{garden_id}/measurements/{measurement_id}', {
-        params: { path: { garden_id: props.garden.id, measurement_id: id } },
+        body: { id: idOf(mark), ...test },
+        ...mark,
       }),
     ),
 )
@@ -99,12 +92,9 @@ async function submit() {
   }
   busy.value = true
   problem.value = ''
-  const id = newId()
   try {
-    await keep.mutateAsync(id)
-    say('It is kept, and the plan uses it from now on.', () =>
-      undo.mutate(id, { onError: (e) => say(e.message) }),
-    )
+    await keep.mutateAsync({ ...body.value, date: date.value })
+    keep.sayKept('It is kept, and the plan uses it from now on.')
     form.value = emptyTest(props.test.kind, props.garden.today)
     emit('kept')
   } catch (error) {

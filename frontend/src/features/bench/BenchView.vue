@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { answer, api } from '@/shared/api/client'
-import { useChange, useGardens, useMeasurements } from '@/shared/api/queries'
+import { useGardens, useMeasurements } from '@/shared/api/queries'
+import { useUndo } from '@/shared/outbox/useOutbox'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
-import { say } from '@/shared/ui/snack'
 
 import { foundWords, TESTS } from './bench'
 import BenchTest from './BenchTest.vue'
@@ -22,33 +21,8 @@ const chosen = computed(() => TESTS.find((t) => t.kind === props.test))
 const mixing = computed(() => props.test === 'mix')
 const to = (test: string) => ({ name: 'bench', params: { garden: props.garden }, query: { test } })
 const NAME = Object.fromEntries(TESTS.map((t) => [t.kind, t.name]))
-const strike = useChange(
-  () => props.garden,
-  (id: string) =>
-    answer(
-      api.DELETE('/api/gardens/{garden_id}/measurements/{measurement_id}', {
-        params: { path: { garden_id: props.garden, measurement_id: id } },
-      }),
-    ),
-)
-const restore = useChange(
-  () => props.garden,
-  (id: string) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/measurements/{measurement_id}/restore', {
-        params: { path: { garden_id: props.garden, measurement_id: id } },
-      }),
-    ),
-)
-function takeBack(id: string) {
-  strike.mutate(id, {
-    onSuccess: () =>
-      say('It is taken back; what stood there before stands again.', () =>
-        restore.mutate(id, { onError: (e) => say(e.message) }),
-      ),
-    onError: (e) => say(e.message),
-  })
-}
+const undo = useUndo(() => props.garden)
+const takeBack = (id: string) => undo(id, { text: 'It is taken back; what stood there before stands again.' })
 </script>
 
 <template>

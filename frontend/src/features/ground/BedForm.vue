@@ -3,13 +3,13 @@ import { PhPlus } from '@phosphor-icons/vue'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { useBeds, useCatalogue, useChange, useGardens, useOwnCrops } from '@/shared/api/queries'
+import { useBeds, useCatalogue, useGardens, useOwnCrops } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import { useUnits } from '@/shared/format/units'
 import { shapeOf } from '@/shared/isle/shape'
 import type { Kind } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
-import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { KIND, METHOD, MULCH, allOf, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
 
@@ -64,31 +64,22 @@ const body = computed(() =>
 )
 const save = useChange(
   () => props.garden,
-  () => {
-    return props.bed
+  (body: ReturnType<typeof bodyOf>, mark) =>
+    props.bed
       ? answer(
           api.PUT('/api/gardens/{garden_id}/beds/{bed_id}', {
             params: { path: { garden_id: props.garden, bed_id: props.bed } },
-            body: body.value,
+            body,
+            ...mark,
           }),
         )
       : answer(
           api.POST('/api/gardens/{garden_id}/beds', {
             params: { path: { garden_id: props.garden } },
-            body: body.value,
+            body,
+            ...mark,
           }),
-        )
-  },
-)
-const bringBack = useChange(
-  () => props.garden,
-  (ids: number[]) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/plantings/restore', {
-        params: { path: { garden_id: props.garden } },
-        body: { ids },
-      }),
-    ),
+        ),
 )
 async function keep(another: boolean) {
   problem.value = null
@@ -96,13 +87,11 @@ async function keep(another: boolean) {
     const gone = (standing.value?.plantings ?? [])
       .map((p) => p.id)
       .filter((id) => !form.plantings.some((p) => p.id === id))
-    const kept = await save.mutateAsync(undefined)
-    if (gone.length)
-      say(
-        `${kept.name} is kept, ${gone.length === 1 ? 'one crop' : `${gone.length} crops`} taken out of its record.`,
-        () => bringBack.mutate(gone, { onError: (e) => say(e.message) }),
-      )
-    else say(`${kept.name} is kept.`)
+    const kept = await save.mutateAsync(body.value)
+    const out = gone.length === 1 ? 'one crop' : `${gone.length} crops`
+    save.sayKept(
+      gone.length ? `${kept.name} is kept, ${out} taken out of its record.` : `${kept.name} is kept.`,
+    )
     if (another) {
       Object.assign(form, emptyForm(own.value?.method))
       kindPicked.value = 'raised'

@@ -3,7 +3,8 @@ import { PhCopy, PhPencilSimple, PhTrash } from '@phosphor-icons/vue'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { bedPath, path } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { Ground } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { say } from '@/shared/ui/snack'
@@ -72,65 +73,49 @@ const turn = typed('turn')
 
 const size = useChange(
   () => props.garden,
-  () => {
-    if (thing.value)
+  ({ id, kind, ...to }: typeof form & { id: number; kind: string }, mark) => {
+    const foot = { length_m: to.length as number, width_m: to.width as number }
+    if (kind === 'thing')
       return answer(
         api.PATCH('/api/gardens/{garden_id}/things/{thing_id}', {
-          params: { path: { garden_id: props.garden, thing_id: id.value } },
-          body: {
-            name: form.name,
-            length_m: form.length as number,
-            width_m: form.width as number,
-            height_m: form.height,
-          },
+          ...thingPath(id),
+          body: { name: to.name, ...foot, height_m: to.height },
+          ...mark,
         }),
       )
-    const body = bed.value
-      ? { beds: [{ id: id.value, length_m: form.length as number, width_m: form.width as number }] }
-      : { rigs: [{ id: id.value, hose_m: form.hose }] }
-    return answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body }))
+    const body = kind === 'bed' ? { beds: [{ id, ...foot }] } : { rigs: [{ id, hose_m: to.hose }] }
+    return answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body, ...mark }))
   },
 )
 async function keep() {
   problem.value = null
   try {
-    await size.mutateAsync(undefined)
-    say('It is kept.')
+    await size.mutateAsync({ ...form, id: id.value, kind: kind.value })
+    size.sayKept('It is kept.')
   } catch (error) {
     problem.value = error as ApiError
   }
 }
-const thingPath = () => ({ params: { path: { garden_id: props.garden, thing_id: id.value } } })
+const thingPath = (thing_id: number) => ({ params: { path: { garden_id: props.garden, thing_id } } })
 const remove = useChange(
   () => props.garden,
-  () => answer(api.DELETE('/api/gardens/{garden_id}/things/{thing_id}', thingPath())),
-)
-const restore = useChange(
-  () => props.garden,
-  (thing_id: number) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/things/{thing_id}/restore', {
-        params: { path: { garden_id: props.garden, thing_id } },
-      }),
-    ),
+  (thing_id: number, mark) =>
+    answer(api.DELETE('/api/gardens/{garden_id}/things/{thing_id}', { ...thingPath(thing_id), ...mark })),
 )
 const copy = useChange(
   () => props.garden,
-  (bed_id: number) =>
+  (bed_id: number, mark) =>
     answer(
-      api.POST('/api/gardens/{garden_id}/beds/{bed_id}/copy', {
-        params: { path: { garden_id: props.garden, bed_id } },
-      }),
+      api.POST('/api/gardens/{garden_id}/beds/{bed_id}/copy', { ...bedPath(props.garden, bed_id), ...mark }),
     ),
 )
 const failed = (e: Error) => say(e.message)
 function takeOff() {
-  const gone = id.value
   const name = thing.value?.name || (thing.value ? THING[thing.value.kind] : '')
-  remove.mutate(undefined, {
+  remove.mutate(id.value, {
     onSuccess: () => {
       emit('pick', null)
-      say(`The ${name} is off the map.`, () => restore.mutate(gone, { onError: failed }))
+      remove.sayKept(`The ${name} is off the map.`)
     },
     onError: failed,
   })
@@ -139,7 +124,7 @@ function copyIt(bed_id: number) {
   copy.mutate(bed_id, {
     onSuccess: (made) => {
       emit('pick', `bed:${made.id}`)
-      say(`${made.name} is there; nothing grows in it yet.`)
+      copy.sayKept(`${made.name} is there; nothing grows in it yet.`)
     },
     onError: failed,
   })

@@ -4,7 +4,8 @@ import { useEventListener } from '@vueuse/core'
 import { computed, watch } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
-import { path, useChange, useGround as useGroundData } from '@/shared/api/queries'
+import { bedPath, path, useGround as useGroundData } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { ThingKind } from '@/shared/api/types'
 import { addDays, longDate, nearDay } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
@@ -39,8 +40,8 @@ watch(ground, (g) => {
 
 const add = useChange(
   () => props.garden,
-  (body: { kind: ThingKind; x_m: number; y_m: number; length_m: number; width_m: number }) =>
-    answer(api.POST('/api/gardens/{garden_id}/things', { ...path(props.garden), body })),
+  (body: { kind: ThingKind; x_m: number; y_m: number; length_m: number; width_m: number }, mark) =>
+    answer(api.POST('/api/gardens/{garden_id}/things', { ...path(props.garden), body, ...mark })),
 )
 const usual: Record<ThingKind, [number, number]> = {
   wall: [4, 0.3],
@@ -75,27 +76,25 @@ function putTap(id: number) {
 }
 const north = useChange(
   () => props.garden,
-  (north_deg: number) =>
-    answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body: { north_deg } })),
+  (north_deg: number, mark) =>
+    answer(
+      api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body: { north_deg }, ...mark }),
+    ),
 )
 function turnNorth(degrees: number) {
   north.mutate(degrees, { onError: (x) => say(x.message) })
 }
 
-const one = (bed: number) => ({ params: { path: { garden_id: props.garden, bed_id: bed } } })
 const remove = useChange(
   () => props.garden,
-  (bed: number) => answer(api.DELETE('/api/gardens/{garden_id}/beds/{bed_id}', one(bed))),
-)
-const restore = useChange(
-  () => props.garden,
-  (bed: number) => answer(api.POST('/api/gardens/{garden_id}/beds/{bed_id}/restore', one(bed))),
+  (bed: number, mark) =>
+    answer(api.DELETE('/api/gardens/{garden_id}/beds/{bed_id}', { ...bedPath(props.garden, bed), ...mark })),
 )
 const failed = (error: Error) => say(error.message)
 function takeOut(bed: number) {
   const name = ground.value?.beds.find((b) => b.id === bed)?.name ?? 'The bed'
   remove.mutate(bed, {
-    onSuccess: () => say(`${name} is taken out.`, () => restore.mutate(bed, { onError: failed })),
+    onSuccess: () => remove.sayKept(`${name} is taken out.`),
     onError: failed,
   })
 }

@@ -2,12 +2,12 @@
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange, useSizes } from '@/shared/api/queries'
+import { path, useSizes } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { BodyHeight, PlantingSize } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
-import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { CROP, HEIGHT, allOf } from '@/shared/words/names'
 
@@ -39,25 +39,22 @@ function name(l: Line): string {
 }
 const keep = useChange(
   () => props.garden,
-  () =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/sizes', {
-        ...path(props.garden),
-        body: {
-          sizes: chosen.value.map((l) => ({
-            planting: l.planting,
-            height: l.new_height,
-            spread_m: l.new_spread as number,
-          })),
-        },
-      }),
-    ),
+  (sizes: { planting: number; height: BodyHeight; spread_m: number }[], mark) =>
+    answer(api.POST('/api/gardens/{garden_id}/sizes', { ...path(props.garden), body: { sizes }, ...mark })),
 )
 async function submit() {
   problem.value = null
   try {
-    await keep.mutateAsync(undefined)
-    say(`${chosen.value.length} ${chosen.value.length === 1 ? 'size is' : 'sizes are'} kept as seen today.`)
+    await keep.mutateAsync(
+      chosen.value.map((l) => ({
+        planting: l.planting,
+        height: l.new_height,
+        spread_m: l.new_spread as number,
+      })),
+    )
+    keep.sayKept(
+      `${chosen.value.length} ${chosen.value.length === 1 ? 'size is' : 'sizes are'} kept as seen today.`,
+    )
     await router.push({ name: 'round', params: { garden: props.garden } })
   } catch (error) {
     problem.value = error as ApiError

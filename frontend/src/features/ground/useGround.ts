@@ -1,13 +1,17 @@
 import { computed, ref, watch, type Ref } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { path } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
+import type { Schemas } from '@/shared/api/client'
 import type { Ground } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
 import { boxOf, history, parked, samePlace, type Place } from './map'
 
 type Places = Map<string, Place>
+type BedPlace = Schemas['BedPlaceInRequest']
+type RigPlace = Schemas['RigPlaceInRequest']
 
 /** Where everything lies: from the server, moved here, kept at once; each step can be taken back. */
 export function useGround(garden: () => number, ground: Ref<Ground | undefined>) {
@@ -59,22 +63,19 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
     turn_deg: p.turn,
     ...(p.length === undefined ? {} : { length_m: p.length, width_m: p.width }),
   })
-  const arrange = useChange(garden, (moved: Places) =>
-    answer(
-      api.PUT('/api/gardens/{garden_id}/ground', {
-        ...path(garden),
-        body: {
-          beds: some(moved, 'bed').map(([id, p]) => ({ id, ...where(p) })),
-          rigs: some(moved, 'rig').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y })),
-        },
-      }),
-    ),
+  const arrange = useChange(garden, (body: { beds: BedPlace[]; rigs: RigPlace[] }, mark) =>
+    answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(garden), body, ...mark })),
   )
-  const moveThing = useChange(garden, ([id, p]: [number, Place]) =>
+  const lying = (moved: Places) => ({
+    beds: some(moved, 'bed').map(([id, p]) => ({ id, ...where(p) })),
+    rigs: some(moved, 'rig').map(([id, p]) => ({ id, x_m: p.x, y_m: p.y })),
+  })
+  const moveThing = useChange(garden, ([id, p]: [number, Place], mark) =>
     answer(
       api.PATCH('/api/gardens/{garden_id}/things/{thing_id}', {
         params: { path: { garden_id: garden(), thing_id: id } },
         body: where(p),
+        ...mark,
       }),
     ),
   )
@@ -92,7 +93,7 @@ export function useGround(garden: () => number, ground: Ref<Ground | undefined>)
       try {
         await Promise.all([
           ...(some(changed, 'bed').length || some(changed, 'rig').length
-            ? [arrange.mutateAsync(changed)]
+            ? [arrange.mutateAsync(lying(changed))]
             : []),
           ...some(changed, 'thing').map((x) => moveThing.mutateAsync(x)),
         ])

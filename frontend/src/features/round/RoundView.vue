@@ -2,7 +2,7 @@
 import { useMediaQuery } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 
-import { UNSURE } from '@/shared/api/marks'
+import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
 import type { Stop, Wetness } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'

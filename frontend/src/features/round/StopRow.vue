@@ -2,7 +2,7 @@
 import { PhCheck } from '@phosphor-icons/vue'
 import { computed, nextTick, useTemplateRef } from 'vue'
 
-import { UNSURE, type MarkState } from '@/shared/api/marks'
+import { UNSURE, type MarkState } from '@/shared/outbox/outbox'
 import type { Round, Stop, Wetness } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'

@@ -1,7 +1,8 @@
 import { answer, api } from '@/shared/api/client'
-import { useMarks } from '@/shared/api/marks'
 import { path } from '@/shared/api/queries'
 import type { Stop, Wetness } from '@/shared/api/types'
+import { newMark, type Mark } from '@/shared/outbox/outbox'
+import { strike, useMarks } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
 
 export interface Poured {
@@ -9,17 +10,12 @@ export interface Poured {
   litres: number
   part?: 'morning' | 'evening'
 }
-export interface Noted {
-  kind: 'watering' | 'observation' | 'put_off'
-  id: string
-}
-
-/** What was noted last at a stop today and can be taken back; a check only while its row was marked in this visit. */
-export function lastNoted(stop: Stop, markedHere: boolean): Noted | null {
-  if (stop.put_off) return { kind: 'put_off', id: stop.put_off }
+/** The event that was noted last at a stop today and can be taken back; a check only while its row was marked in this visit. */
+export function lastNoted(stop: Stop, markedHere: boolean): string | null {
+  if (stop.put_off) return stop.put_off
   const poured = stop.waterings_today[stop.waterings_today.length - 1]
-  if (poured) return { kind: 'watering', id: poured.id }
-  return markedHere && stop.observation_today ? { kind: 'observation', id: stop.observation_today.id } : null
+  if (poured) return poured.id
+  return markedHere && stop.observation_today ? stop.observation_today.id : null
 }
 
 /**
@@ -29,7 +25,7 @@ export function lastNoted(stop: Stop, markedHere: boolean): Noted | null {
 export function useRoundActions(garden: () => number, today: () => string, show: (litres: number) => string) {
   const marks = useMarks(garden)
 
-  async function mark<T>(stops: Stop[], call: (signal: AbortSignal) => Promise<T>): Promise<T | null> {
+  async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>): Promise<T | null> {
     const ids = stops.map((s) => s.id)
     if (ids.some(marks.state)) return null
     try {
@@ -40,19 +36,13 @@ export function useRoundActions(garden: () => number, today: () => string, show:
     }
   }
 
-  async function takeBack(stops: Stop[], noted: Noted[]) {
-    const done = await mark(stops, (signal) => Promise.all(noted.map((n) => strike(n, signal))))
+  async function takeBack(stops: Stop[], noted: string[]) {
+    const done = await mark(stops, ({ signal }) =>
+      Promise.all(noted.map((id) => strike(garden(), id, false, { ...newMark(), signal }))),
+    )
     if (done) say(`${stops.length === 1 ? `${stops[0]!.name} is` : `${stops.length} isles are`} taken back.`)
   }
-  const strike = ({ kind, id }: Noted, signal: AbortSignal) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/events/{kind}/{event_id}/strike', {
-        params: { path: { garden_id: garden(), kind, event_id: id } },
-        body: { back: false },
-        signal,
-      }),
-    )
-  const undo = (stops: Stop[], noted: Noted[]) => () => void takeBack(stops, noted)
+  const undo = (stops: Stop[], noted: string[]) => () => void takeBack(stops, noted)
   const takenBack = (stop: Stop) =>
     say(
       `${stop.name} was taken back on another page meanwhile: nothing is noted. Mark it again if you did it.`,
@@ -62,11 +52,11 @@ export function useRoundActions(garden: () => number, today: () => string, show:
     state: marks.state,
     hears: marks.hears,
     giveUp: marks.giveUp,
-    takeBack: (stop: Stop, noted: Noted) => takeBack([stop], [noted]),
+    takeBack: (stop: Stop, noted: string) => takeBack([stop], [noted]),
     /** Whether all of it is noted. */
     async watered(all: Poured[]): Promise<boolean> {
       const stops = all.map((p) => p.stop)
-      const kept = await mark(stops, (signal) =>
+      const kept = await mark(stops, (sent) =>
         answer(
           api.POST('/api/gardens/{garden_id}/waterings', {
             ...path(garden),
@@ -81,14 +71,14 @@ export function useRoundActions(garden: () => number, today: () => string, show:
                 into: p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
               })),
             },
-            signal,
+            ...sent,
           }),
         ),
       )
       if (!kept) return false
       const struck = all.find((_, i) => kept[i]!.struck)
       const other = all.findIndex((p, i) => Math.abs(kept[i]!.litres - p.litres) > 0.01)
-      const noted = kept.map((w) => ({ kind: 'watering' as const, id: w.id }))
+      const noted = kept.map((w) => w.id)
       if (struck) takenBack(struck.stop)
       else if (other >= 0)
         say(
@@ -104,27 +94,26 @@ export function useRoundActions(garden: () => number, today: () => string, show:
     },
     async felt(stop: Stop, reading: Wetness | 'still_wet', words: string) {
       const what = reading === 'still_wet' ? { kind: reading } : { reading }
-      const kept = await mark([stop], (signal) =>
+      const kept = await mark([stop], (sent) =>
         answer(
           api.POST('/api/gardens/{garden_id}/observations', {
             ...path(garden),
             body: { id: stop.marks.observation, bed: stop.id, date: today(), ...what },
-            signal,
+            ...sent,
           }),
         ),
       )
       if (kept?.struck) takenBack(stop)
-      else if (kept)
-        say(`${stop.name}: ${words} noted.`, undo([stop], [{ kind: 'observation', id: kept.id }]))
+      else if (kept) say(`${stop.name}: ${words} noted.`, undo([stop], [kept.id]))
     },
     async notToday(stop: Stop) {
-      const noted: Noted = { kind: 'put_off', id: stop.marks.put_off }
-      const kept = await mark([stop], async (signal) => {
+      const noted = stop.marks.put_off
+      const kept = await mark([stop], async (sent) => {
         await answer(
           api.POST('/api/gardens/{garden_id}/put-offs', {
             ...path(garden),
-            body: { id: noted.id, bed: stop.id, date: today() },
-            signal,
+            body: { id: noted, bed: stop.id, date: today() },
+            ...sent,
           }),
         )
         return true

@@ -3,13 +3,12 @@ import { PhPlus, PhTrash } from '@phosphor-icons/vue'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { useChange } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import { clock } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
-import { say } from '@/shared/ui/snack'
 
 /** Who waters, with how many minutes on which day; and the hours in which the taps may run. */
 const props = defineProps<{ garden: Garden; owner: boolean }>()
@@ -36,24 +35,23 @@ watch(
 )
 const save = useChange(
   () => props.garden.id,
-  () =>
+  (to: typeof form, mark) =>
     answer(
       api.PATCH('/api/gardens/{garden_id}', {
         params: { path: { garden_id: props.garden.id } },
         body: {
-          people: form.people.map((p) => ({ name: p.name, minutes: p.minutes.map((m) => m as number) })),
-          allowed: form.allowed,
-          growth: form.growth,
-          heat_rule: form.heat_rule,
+          ...to,
+          people: to.people.map((p) => ({ name: p.name, minutes: p.minutes.map((m) => m as number) })),
         },
+        ...mark,
       }),
     ),
 )
 async function keep() {
   problem.value = null
   try {
-    await save.mutateAsync(undefined)
-    say('The household’s time is kept.')
+    await save.mutateAsync({ ...form })
+    save.sayKept('The household’s time is kept.')
   } catch (error) {
     problem.value = error as ApiError
   }

@@ -2,7 +2,8 @@
 import { PhDownloadSimple } from '@phosphor-icons/vue'
 
 import { answer, api } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { path } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import FileIn from '@/shared/ui/FileIn.vue'
 import { say } from '@/shared/ui/snack'
@@ -17,31 +18,39 @@ const FILES = [
 ] as const
 const days = useChange(
   () => props.garden.id,
-  (text: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/days/import', { ...path(props.garden.id), body: { text } })),
+  (text: string, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/days/import', { ...path(props.garden.id), body: { text }, ...mark }),
+    ),
 )
 const beds = useChange(
   () => props.garden.id,
-  (text: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/beds/import', { ...path(props.garden.id), body: { text } })),
+  (text: string, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/beds/import', { ...path(props.garden.id), body: { text }, ...mark }),
+    ),
 )
 async function keepBeds(text: string) {
   const kept = await beds.mutateAsync(text)
-  say(kept.beds === 1 ? 'One bed is taken in.' : `${kept.beds} beds are taken in.`)
+  beds.sayKept(kept.beds === 1 ? 'One bed is taken in.' : `${kept.beds} beds are taken in.`)
 }
 const map = useChange(
   () => props.garden.id,
-  (text: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/map/import', { ...path(props.garden.id), body: { text } })),
+  (text: string, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/map/import', { ...path(props.garden.id), body: { text }, ...mark }),
+    ),
 )
 async function keepMap(text: string) {
   const kept = await map.mutateAsync(text)
-  say(`${kept.features} things lie where the map has them.`)
+  map.sayKept(`${kept.features} things lie where the map has them.`)
 }
 const climate = useChange(
   () => props.garden.id,
-  (text: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/climate', { ...path(props.garden.id), body: { text } })),
+  (text: string, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/climate', { ...path(props.garden.id), body: { text }, ...mark }),
+    ),
 )
 async function keepClimate(text: string) {
   const kept = await climate.mutateAsync(text)
@@ -49,7 +58,7 @@ async function keepClimate(text: string) {
 }
 async function keep(text: string) {
   const kept = await days.mutateAsync(text)
-  say(`${kept.days} days of weather are kept.`)
+  days.sayKept(`${kept.days} days of weather are kept.`)
 }
 </script>
 

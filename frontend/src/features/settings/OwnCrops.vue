@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useCatalogue, useChange, useOwnCrops } from '@/shared/api/queries'
+import { path, useCatalogue, useOwnCrops } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { CropName, OwnCrop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
@@ -52,52 +53,26 @@ function edit(crop: OwnCrop | null) {
   problem.value = null
   Object.assign(form, empty(), crop ?? {}, { open: true })
 }
+const cropPath = (crop_id: number) => ({ params: { path: { garden_id: props.garden, crop_id } } })
 const save = useChange(
   () => props.garden,
-  () => {
-    const body = {
-      name: form.name,
-      like: form.like,
-      height_m: form.height_m,
-      spread_m: form.spread_m,
-      root_depth_m: form.root_depth_m,
-      days: form.days,
-      wet_feet: form.wet_feet,
-    }
-    return form.id === null
-      ? answer(api.POST('/api/gardens/{garden_id}/own-crops', { ...path(props.garden), body }))
-      : answer(
-          api.PATCH('/api/gardens/{garden_id}/own-crops/{crop_id}', {
-            params: { path: { garden_id: props.garden, crop_id: form.id } },
-            body,
-          }),
-        )
-  },
+  ({ id, ...body }: ReturnType<typeof empty>, mark) =>
+    id === null
+      ? answer(api.POST('/api/gardens/{garden_id}/own-crops', { ...path(props.garden), body, ...mark }))
+      : answer(api.PATCH('/api/gardens/{garden_id}/own-crops/{crop_id}', { ...cropPath(id), body, ...mark })),
 )
 const forget = useChange(
   () => props.garden,
-  (id: number) =>
-    answer(
-      api.DELETE('/api/gardens/{garden_id}/own-crops/{crop_id}', {
-        params: { path: { garden_id: props.garden, crop_id: id } },
-      }),
-    ),
-)
-const recall = useChange(
-  () => props.garden,
-  (id: number) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/own-crops/{crop_id}/restore', {
-        params: { path: { garden_id: props.garden, crop_id: id } },
-      }),
-    ),
+  (id: number, mark) =>
+    answer(api.DELETE('/api/gardens/{garden_id}/own-crops/{crop_id}', { ...cropPath(id), ...mark })),
 )
 const failed = (e: Error) => say(e.message)
 async function keep() {
   problem.value = null
   try {
-    await save.mutateAsync(undefined)
-    say(`${form.name} is kept.`)
+    const { id, name, like, height_m, spread_m, root_depth_m, days, wet_feet } = form
+    await save.mutateAsync({ id, name, like, height_m, spread_m, root_depth_m, days, wet_feet })
+    save.sayKept(`${form.name} is kept.`)
     form.open = false
   } catch (error) {
     problem.value = error as ApiError
@@ -119,8 +94,7 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
             type="button"
             @click="
               forget.mutate(c.id, {
-                onSuccess: () =>
-                  say(`${c.name} is forgotten.`, () => recall.mutate(c.id, { onError: failed })),
+                onSuccess: () => forget.sayKept(`${c.name} is forgotten.`),
                 onError: failed,
               })
             "

@@ -3,7 +3,8 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useCatalogue, useChange, useGardens, useMembers, useSession } from '@/shared/api/queries'
+import { path, useCatalogue, useGardens, useMembers, useSession } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden, MethodName, Style } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
@@ -75,27 +76,26 @@ watch(
 )
 const change = useChange(
   () => props.garden,
-  () =>
+  (to: typeof place, mark) =>
     answer(
       api.PATCH('/api/gardens/{garden_id}', {
         ...path(props.garden),
         body: {
-          name: place.name,
-          latitude: place.latitude ?? NaN,
-          longitude: place.longitude ?? NaN,
-          elevation_m: place.elevation_m ?? 0,
-          style: place.style,
-          method: place.method,
-          climate: place.climate || null,
+          ...to,
+          latitude: to.latitude ?? NaN,
+          longitude: to.longitude ?? NaN,
+          elevation_m: to.elevation_m ?? 0,
+          climate: to.climate || null,
         },
+        ...mark,
       }),
     ),
 )
 async function keepPlace() {
   problem.value = null
   try {
-    await change.mutateAsync(undefined)
-    say('The garden is kept.')
+    await change.mutateAsync({ ...place })
+    change.sayKept('The garden is kept.')
   } catch (error) {
     problem.value = error as ApiError
   }
@@ -104,14 +104,14 @@ async function keepPlace() {
 const hose = reactive({ name: '', problem: '' })
 const addHose = useChange(
   () => props.garden,
-  (name: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body: { name } })),
+  (name: string, mark) =>
+    answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body: { name }, ...mark })),
 )
 async function keepHose() {
   hose.problem = ''
   try {
     const made = await addHose.mutateAsync(hose.name)
-    say(`${made.name} is there. A bucket tells its flow: see the Bench.`)
+    addHose.sayKept(`${made.name} is there. A bucket tells its flow: see the Bench.`)
     hose.name = ''
   } catch (error) {
     hose.problem = (error as Error).message
@@ -122,15 +122,18 @@ const members = useMembers(() => props.garden)
 const helper = reactive({ username: '', problem: '' })
 const add = useChange(
   () => props.garden,
-  (username: string) =>
-    answer(api.POST('/api/gardens/{garden_id}/members', { ...path(props.garden), body: { username } })),
+  (username: string, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/members', { ...path(props.garden), body: { username }, ...mark }),
+    ),
 )
 const remove = useChange(
   () => props.garden,
-  (id: number) =>
+  (id: number, mark) =>
     answer(
       api.DELETE('/api/gardens/{garden_id}/members/{membership_id}', {
         params: { path: { garden_id: props.garden, membership_id: id } },
+        ...mark,
       }),
     ),
 )
@@ -146,10 +149,11 @@ async function addHelper() {
 }
 const withdraw = useChange(
   () => props.garden,
-  (id: number) =>
+  (id: number, mark) =>
     answer(
       api.DELETE('/api/gardens/{garden_id}/invited/{invitation_id}', {
         params: { path: { garden_id: props.garden, invitation_id: id } },
+        ...mark,
       }),
     ),
 )

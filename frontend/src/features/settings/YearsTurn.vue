@@ -2,7 +2,8 @@
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange, useSeasons } from '@/shared/api/queries'
+import { path, useSeasons } from '@/shared/api/queries'
+import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import { longDate, shortDate } from '@/shared/format/time'
 import { say } from '@/shared/ui/snack'
@@ -20,42 +21,24 @@ watch(standing, (list) => (form.stays = list.filter((x) => x.stays).map((x) => x
 const cleared = computed(() => standing.value.filter((x) => !form.stays.includes(x.planting)).length)
 const end = useChange(
   () => props.garden.id,
-  () =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/seasons', {
-        ...path(props.garden.id),
-        body: { name: form.name, stays: form.stays },
-      }),
-    ),
+  (body: { name: string; stays: number[] }, mark) =>
+    answer(api.POST('/api/gardens/{garden_id}/seasons', { ...path(props.garden.id), body, ...mark })),
 )
-const back = useChange(
-  () => props.garden.id,
-  (season_id: number) =>
-    answer(
-      api.DELETE('/api/gardens/{garden_id}/seasons/{season_id}', {
-        params: { path: { garden_id: props.garden.id, season_id } },
-      }),
-    ),
-)
+const undo = useUndo(() => props.garden.id)
 function begin() {
   Object.assign(form, { open: true, name: props.garden.today.slice(0, 4), problem: '' })
 }
 async function keep() {
   form.problem = ''
   try {
-    const made = await end.mutateAsync(undefined)
+    const made = await end.mutateAsync({ name: form.name, stays: [...form.stays] })
     form.open = false
     say(`${made.name} is at its end; the beds are ready for the next.`, () => takeBack(made.id))
   } catch (error) {
     form.problem = (error as ApiError).message
   }
 }
-function takeBack(id: number) {
-  back.mutate(id, {
-    onSuccess: () => say('It goes on; what was cleared stands again.'),
-    onError: (e) => say(e.message),
-  })
-}
+const takeBack = (id: string) => undo(id, { text: 'It goes on; what was cleared stands again.' })
 </script>
 
 <template>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, watch } from 'vue'
 
-import { answer, api, newId } from '@/shared/api/client'
-import { path, useChange, useSky } from '@/shared/api/queries'
+import { answer, api } from '@/shared/api/client'
+import { path, useSky } from '@/shared/api/queries'
+import { idOf } from '@/shared/outbox/outbox'
+import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { SkyDay } from '@/shared/api/types'
 import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
-import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { heatRule, weatherNote } from '@/shared/words/stop'
 
@@ -27,29 +28,20 @@ const gauge = reactive({ date: '', rain: null as number | null, problem: '' })
 
 const read = useChange(
   () => props.garden,
-  (id: string) =>
+  (held: { date: string; rain: number }, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/gauge', {
         ...path(props.garden),
-        body: { id, date: gauge.date || yesterday.value, rain: gauge.rain as number },
+        body: { id: idOf(mark), ...held },
+        ...mark,
       }),
     ),
 )
-const strike = useChange(
-  () => props.garden,
-  (id: string) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/gauge/{reading_id}/strike', {
-        params: { path: { garden_id: props.garden, reading_id: id } },
-        body: { back: false },
-      }),
-    ),
-)
+const undo = useUndo(() => props.garden)
 const yesterday = computed(() => (sky.value ? addDays(sky.value.garden.today, -1) : ''))
 
 watch(yesterday, (date) => (gauge.date = date), { immediate: true })
 
-let reading = newId()
 async function keepGauge() {
   gauge.problem = ''
   if (gauge.rain === null) {
@@ -57,18 +49,14 @@ async function keepGauge() {
     return
   }
   const today = gauge.date === sky.value?.garden.today
-  const id = reading // of this reading until it is kept: pressed twice, or again after a lost answer, it is one
   try {
-    await read.mutateAsync(id)
+    await read.mutateAsync({ date: gauge.date || yesterday.value, rain: gauge.rain })
   } catch (error) {
     gauge.problem = (error as Error).message
     return
   }
-  reading = newId()
   gauge.rain = null
-  say(today ? 'It counts for this morning’s words.' : 'The gauge counts for that day.', () =>
-    strike.mutate(id, { onError: (e) => say(e.message) }),
-  )
+  read.sayKept(today ? 'It counts for this morning’s words.' : 'The gauge counts for that day.')
 }
 
 function from(d: SkyDay): string {
@@ -186,7 +174,7 @@ const rainWords = (d: SkyDay) => {
               <td>{{ d.et0 ? units.band(d.et0, 'depth') : '–' }}</td>
               <td class="from">
                 {{ from(d) }}
-                <button v-if="d.gauge" class="btn plain" type="button" @click="strike.mutate(d.gauge.id)">
+                <button v-if="d.gauge" class="btn plain" type="button" @click="undo(d.gauge.id)">
                   Strike <span class="visually-hidden">the gauge reading of {{ shortDate(d.date) }}</span>
                 </button>
               </td>

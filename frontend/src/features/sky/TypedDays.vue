@@ -2,7 +2,8 @@
 import { computed, watch } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
-import { path, useChange } from '@/shared/api/queries'
+import { path } from '@/shared/api/queries'
+import { useChange } from '@/shared/outbox/useOutbox'
 import type { SkyDay } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { say } from '@/shared/ui/snack'
@@ -53,8 +54,8 @@ const changed = computed(() => rows.value.filter((r) => key(r) !== clean.get(r.d
 
 const save = useChange(
   () => props.garden,
-  (days: Row[]) =>
-    answer(api.PUT('/api/gardens/{garden_id}/days', { ...path(props.garden), body: { days } })),
+  (days: Row[], mark) =>
+    answer(api.PUT('/api/gardens/{garden_id}/days', { ...path(props.garden), body: { days }, ...mark })),
 )
 async function keep() {
   problem.value = null
@@ -70,7 +71,7 @@ async function keep() {
     return
   }
   sent.forEach((r) => clean.set(r.date, key(r)))
-  say(`${sent.length === 1 ? 'One day is' : `${sent.length} days are`} kept.`)
+  save.sayKept(`${sent.length === 1 ? 'One day is' : `${sent.length} days are`} kept.`)
 }
 function fault(row: Row, field: Field): string | undefined {
   const i = changed.value.findIndex((r) => r.date === row.date)

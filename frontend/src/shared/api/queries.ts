@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 
 import { answer, api } from './client'
@@ -163,21 +163,4 @@ export function useMembers(garden: Id) {
 
 export function path(garden: Id) {
   return { params: { path: { garden_id: toValue(garden) } } }
-}
-
-/** A change to a garden: run it, then read again whatever was derived from the facts. */
-export function useChange<In, Out>(garden: Id, change: (value: In) => Promise<Out>) {
-  const queries = useQueryClient()
-  return useMutation({
-    mutationFn: change,
-    onSuccess: async () => {
-      const ofGarden = { queryKey: ['garden', toValue(garden)] }
-      // A first reading that is still under way was asked before the change, and is not asked again by itself.
-      await queries.cancelQueries(ofGarden)
-      await Promise.all([
-        queries.invalidateQueries(ofGarden),
-        queries.invalidateQueries({ queryKey: ['gardens'] }),
-      ])
-    },
-  })
 }
