@@ -1,32 +1,29 @@
 """HTTP: what comes in is checked and handed to an action; what goes out is a plan in plain words' codes and SI.
 
+Each noun has a package: its views, its shapes, and what it tells as plain values.
+
 In here:
 
-    urls            paths
-    inputs          shapes of what comes in
-    shapes          shapes of answers
-    shapes_beds     of beds, plants and their pages
-    described       shapes taken from descriptions
-    shapes_ground   of the map
-    shapes_ahead    of the days ahead
-    shapes_bench    of bench, fit, raising and seasons
-    present         a plan as plain values
-    present_ahead   the days ahead, and a calendar
-    present_sky     the sky, day by day
-    views           gardens, round, events, sky
-    views_people    helpers
-    views_plants    own crops and sizes
-    views_ground    the map
-    views_ahead     the days ahead, the calendar
-    views_bench     small tests, the mix calculator
-    views_fit       whether things fit
-    views_raising   raising and planting out
-    views_seasons   the year's turn
-    views_exchange  files
-    accounts        signing up, in and out
-    person          who asks
-    errors          every error as an answer, once
-    retry           once more where the database was busy
-    rendering       JSON
-    apps            Django's own
+    urls       paths
+    people     signing in, preferences, helpers
+    gardens    gardens, hoses, samples, a visit, the words
+    beds       described, copied, taken out; the page of each
+    round      what to do now
+    record     what was done and found; the undo
+    ahead      the days ahead, the calendar
+    map        what lies where
+    sky        the weather, day by day
+    plants     own crops, sizes, raising and planting out
+    bench      small tests, the mix calculator
+    fit        whether things fit
+    seasons    the year's turn
+    files      gardens and pieces of them, out and in
+    asked      who asks, what they mark, the shape of a body
+    described  shapes taken from descriptions
+    shapes     shapes that several answers share
+    present    what several answers tell, as plain values
+    errors     every error as an answer, once
+    retry      once more where the database was busy
+    rendering  JSON
+    apps       Django's own
 """

@@ -47,7 +47,7 @@ def bed_days(
     a, stand = _undisturbed(undisturbed, start, n_days, warmth)
     a = a.copy()
     _pour(a, garden, bed, start)
-    _observe(a, bed, start, stand, garden.finger)
+    observe(a, bed, start, stand, garden.finger)
     return a, stand
 
 
@@ -69,8 +69,11 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
 
 
-def _observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...]) -> None:
-    """What was observed at the start of each day. finger: what its readings stand for in this garden."""
+def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...]) -> None:
+    """Set what was observed at the start of each day in the array (day, N_BED_DAY) of one bed, the first day `start`.
+
+    finger: what its readings stand for in this garden.
+    """
     for seen in bed.observations:
         i = (seen.date - start).days
         if not 0 <= i < len(a):

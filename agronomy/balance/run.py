@@ -154,12 +154,27 @@ class Run:
 
     def alone(self, i: int, bed: Bed, trigger: tuple[float, float]) -> Run:
         """The run of one bed, described and asked for in another way from today on."""
+        one = self._only([i], (bed,))
+        one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND]] = trigger
+        return one
+
+    def felt_today(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
+        """The run of the beds at these places, each described with what is felt today; the past stands.
+
+        A place may come more than once, for each thing that may be felt there.
+        """
+        some = self._only(places, beds)
+        for i, (bed, stand) in enumerate(zip(beds, some.stands, strict=True)):
+            forcing.observe(some.days[:, i], bed, self.weather.dates[0], stand, self.garden.finger)
+        return some
+
+    def _only(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
+        """The run of some beds, in arrays of its own."""
         parts: dict[str, Any] = {
-            name: np.ascontiguousarray(np.take(getattr(self, name), [i], axis)) for name, axis in AXES.items()
+            name: np.ascontiguousarray(np.take(getattr(self, name), places, axis)) for name, axis in AXES.items()
         }
-        parts["figures"][0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND]] = trigger
-        garden = dataclasses.replace(self.garden, beds=(bed,))
-        return dataclasses.replace(self, garden=garden, stands=(self.stands[i],), **parts)
+        garden = dataclasses.replace(self.garden, beds=beds)
+        return dataclasses.replace(self, garden=garden, stands=tuple(self.stands[i] for i in places), **parts)
 
     def unwatered_today(self) -> Run:
         """The run without what was poured today."""

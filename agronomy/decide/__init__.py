@@ -6,6 +6,7 @@ In here:
     morning       what is known of a bed this morning
     word          its word and cause
     dose          how much, in the hand's unit
+    checks        what a finger in the soil would lead to
     wait          water or wait, by the cost of each error
     styles        when a bed asks
     reasons       the arithmetic as lines that sum

@@ -1,0 +1,7 @@
+"""Files out and in.
+
+In here:
+
+    shapes  the schema of it
+    views   what is asked for and done
+"""

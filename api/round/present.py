@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import functools
 
+from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
+from agronomy.decide.checks import IfFelt, if_felt
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import allowed_windows
@@ -60,7 +62,8 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "word": b.word,
         "cause": b.cause,
         "crops": crops_out(p, b),
-        "dose": _dose(b),
+        "dose": _dose(b.dose, b.today),
+        "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in _if_felt(p).get(b.bed.key, ())],
         "isle": _isle(b),
         "wet_days": b.wet_days,
         "next_soak": b.next_soak,
@@ -78,8 +81,7 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
     }
 
 
-def _dose(b: BedPlan) -> Json | None:
-    d: Dose | None = b.dose
+def _dose(d: Dose | None, today: BedToday) -> Json | None:
     if d is None:
         return None
     hand = d.in_hand
@@ -91,7 +93,7 @@ def _dose(b: BedPlan) -> Json | None:
         "minutes": d.minutes,
         "hose": vars(hand.hose) if hand.hose else None,
         "flow_l_per_min": hand.flow_l_per_min,
-        "flow_measured": b.today.rig.measured if hand.hose else None,
+        "flow_measured": today.rig.measured if hand.hose else None,
         "cans": hand.cans,
         "drip_minutes": hand.drip_minutes,
         "into": d.into,
@@ -155,6 +157,12 @@ def _why(p: Plan, b: BedPlan) -> Json:
         },
         "chance_asks": b.chance_asks,
     }
+
+
+@functools.lru_cache(maxsize=8)
+def _if_felt(p: Plan) -> dict[str, tuple[IfFelt, ...]]:
+    """What each reading would lead to, worked out once for a plan."""
+    return if_felt(p)
 
 
 @functools.lru_cache(maxsize=8)

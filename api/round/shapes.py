@@ -12,6 +12,7 @@ from agronomy.describe.words import (
     MATERIALS,
     METHODS,
     MULCHES,
+    WETNESS,
     WORDS,
 )
 from api.record.shapes import ObservationOut, WateringOut
@@ -134,6 +135,13 @@ class Marks(s.Serializer):
     put_off = s.UUIDField()
 
 
+class IfFelt(s.Serializer):
+    reading = s.ChoiceField(choices=WETNESS)
+    word = s.ChoiceField(choices=WORDS)
+    cause = s.ChoiceField(choices=CAUSES)
+    dose = Dose(allow_null=True)
+
+
 class Stop(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -143,6 +151,7 @@ class Stop(s.Serializer):
     cause = s.ChoiceField(choices=CAUSES)
     crops = CropStanding(many=True)
     dose = Dose(allow_null=True)
+    if_felt = IfFelt(many=True, help_text="of a bed to check: what each reading of a finger would lead to")
     isle = Isle()
     wet_days = s.IntegerField()
     next_soak = s.ListField(child=s.DateField(), allow_null=True)

@@ -2,6 +2,7 @@
 
 In here:
 
+    actor   who does something
     models  the person
     apps    Django's own
 """

@@ -2,5 +2,6 @@
 
 In here:
 
+    action  the base of every change
     errors  NotFound and NotAllowed
 """

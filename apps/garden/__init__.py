@@ -1,17 +1,15 @@
-"""Gardens, members, beds and what grows in them.
+"""Gardens, members, beds and what grows in them; the record of what happened.
 
 In here:
 
-    models          the facts
-    access          who may reach what; the lock of a garden
-    actions         gardens, hoses, beds
-    helper_actions  invited, in, gone
-    map_actions    where things lie
-    rows            between rows and descriptions
-    plant_actions   own crops and sizes
-    season_actions  the year's turn, planting out
-    bench_actions   small tests kept
-    events          an id is one event
-    convert         a form's bed against the file's words
-    apps            Django's own
+    models   the facts
+    access   who may reach what; the lock of a garden
+    action   the base of every change: once, all or nothing, with a line in the record
+    actions  the changes of a garden's description
+    events   the words for what happens
+    changes  the rows that an event changed, and their way back
+    undo     the one undo
+    rows     between rows and descriptions
+    convert  a form's bed against the file's words
+    apps     Django's own
 """

@@ -90,7 +90,7 @@ def take_back(changes: list[dict[str, Any]], again: bool = False) -> tuple[list[
         if wanted is None:
             left += _drop(row, expected) if row is not None else 0
         elif expected is None:
-            back = _bring_back(model, row, wanted)
+            back = _bring_back(model, change["id"], row, wanted)
             left += back is None
             standing += [back] if back is not None else []
         elif row is None:
@@ -120,7 +120,7 @@ def _refers(row: models.Model, relation: Any) -> bool:
     return found
 
 
-def _bring_back(model: type[models.Model], row: models.Model | None, wanted: Columns) -> models.Model | None:
+def _bring_back(model: type[models.Model], key: Any, row: models.Model | None, wanted: Columns) -> models.Model | None:
     if row is not None:
         away = _put_away(row)
         if away is None or getattr(row, away) is None:
@@ -128,7 +128,7 @@ def _bring_back(model: type[models.Model], row: models.Model | None, wanted: Col
         setattr(row, away, None)
         row.save(update_fields=[away])
         return row
-    made = model(**{name: _value(model, name, value) for name, value in wanted.items()})
+    made = model(pk=key, **{name: _value(model, name, value) for name, value in wanted.items()})
     try:
         with transaction.atomic():
             made.save(force_insert=True)

@@ -1,8 +1,11 @@
-"""What was poured, found, put off and moved, as events; advice as it was issued.
+"""What happens in a round: poured, found, put off, moved; advice as it was issued; calendar addresses.
+
+The events themselves are the garden's (apps/garden/models.py).
 
 In here:
 
-    models   the facts
-    actions  poured, found, put off, moved, struck; the calendar's address
+    models   advice and addresses
+    actions  poured, found, put off, moved; the calendar's address
+    before   the tables of before there was one record
     apps     Django's own
 """

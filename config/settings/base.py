@@ -130,6 +130,7 @@ SPECTACULAR_SETTINGS = {
             ("BodyHeight", "HEIGHTS"),
             ("ObservationKind", "OBSERVATION_KINDS"),
             ("Wetness", "WETNESS"),
+            ("Reading", "READINGS"),
             ("Growth", "GROWTHS"),
             ("HeatRuleName", "HEAT_RULES"),
             ("ClimateName", "CLIMATES"),

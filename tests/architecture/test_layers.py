@@ -22,6 +22,7 @@ PLANTED = {
         "apps/garden/planted.py",
         "apps.weather.models",
     ),
+    "The API's nouns, from what tells of others down to what all share": ("api/round/planted.py", "api.beds.views"),
     "The kernel's columns are the balance's own business": ("agronomy/decide/planted.py", "agronomy.balance.layout"),
     "Answers ask decisions, not the balance": ("apps/exchange/planted.py", "agronomy.balance.run"),
     "Actions know no web": ("apps/weather/planted.py", "rest_framework"),

@@ -27,7 +27,7 @@ const wide = useMediaQuery('(min-width: 1160px)')
 const today = computed(() => round.value?.garden.today ?? '')
 const actions = useRoundActions(
   () => props.garden,
-  () => today.value,
+  () => (query.data.value?.garden.own_clock ? today.value : null),
   (litres) => units.show(litres, 'volume'),
 )
 

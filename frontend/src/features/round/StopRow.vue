@@ -36,8 +36,9 @@ const hand = computed(() => !props.stop.put_off && ['soak', 'fill', 'check'].inc
 const dose = computed(() => (hand.value ? props.stop.dose : null))
 const litres = computed(() => {
   if (!dose.value) return ''
-  const shown = units.show(dose.value.litres, 'volume')
-  return props.stop.word === 'check' ? `0 or ${shown}` : shown
+  if (props.stop.word !== 'check') return units.show(dose.value.litres, 'volume')
+  const dry = props.stop.if_felt.find((x) => x.reading === 'dry')?.dose ?? dose.value
+  return `0 or ${units.show(dry.litres, 'volume')}`
 })
 const noted = computed(() => lastNoted(props.stop, props.marked))
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))

@@ -19,11 +19,17 @@ export function lastNoted(stop: Stop, markedHere: boolean): string | null {
 }
 
 /**
- * What a hand does at a stop of the day that the page shows, each under the id of the stop's own opening: marked twice,
+ * What a hand does at a stop, each under the id of the stop's own opening: marked twice,
  * it is one event. A failure says so and changes nothing.
  */
-export function useRoundActions(garden: () => number, today: () => string, show: (litres: number) => string) {
+export function useRoundActions(
+  garden: () => number,
+  clock: () => string | null,
+  show: (litres: number) => string,
+) {
   const marks = useMarks(garden)
+  // The day follows from when it was done; only a garden with a clock of its own has another than the hand's.
+  const day = () => (clock() ? { date: clock() } : {})
 
   async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>): Promise<T | null> {
     const ids = stops.map((s) => s.id)
@@ -65,7 +71,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
                 id: p.stop.marks.watering,
                 bed: p.stop.id,
                 litres: p.litres,
-                date: today(),
+                ...day(),
                 part: p.part ?? 'morning',
                 passes: p.stop.dose?.passes ?? 1,
                 into: p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
@@ -98,7 +104,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
         answer(
           api.POST('/api/gardens/{garden_id}/observations', {
             ...path(garden),
-            body: { id: stop.marks.observation, bed: stop.id, date: today(), ...what },
+            body: { id: stop.marks.observation, bed: stop.id, ...what, ...day() },
             ...sent,
           }),
         ),
@@ -112,7 +118,7 @@ export function useRoundActions(garden: () => number, today: () => string, show:
         await answer(
           api.POST('/api/gardens/{garden_id}/put-offs', {
             ...path(garden),
-            body: { id: noted, bed: stop.id, date: today() },
+            body: { id: noted, bed: stop.id, ...day() },
             ...sent,
           }),
         )

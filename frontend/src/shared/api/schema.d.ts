@@ -1964,6 +1964,12 @@ export interface components {
          * @enum {string}
          */
         How: "due" | "late" | "early" | "moved" | "planting";
+        IfFelt: {
+            reading: components["schemas"]["Wetness"];
+            word: components["schemas"]["Word"];
+            cause: components["schemas"]["Cause"];
+            dose: components["schemas"]["Dose"] | null;
+        };
         Imported: {
             days: number;
         };
@@ -2517,7 +2523,7 @@ export interface components {
              *     * `middling` - middling
              *     * `heavy` - heavy
              */
-            reading?: (components["schemas"]["ReadingEnum"] | components["schemas"]["NullEnum"]) | null;
+            reading?: (components["schemas"]["Reading"] | components["schemas"]["NullEnum"]) | null;
             /**
              * @description how it was found
              *
@@ -2564,7 +2570,7 @@ export interface components {
              *     * `middling` - middling
              *     * `heavy` - heavy
              */
-            reading: (components["schemas"]["ReadingEnum"] | components["schemas"]["NullEnum"]) | null;
+            reading: (components["schemas"]["Reading"] | components["schemas"]["NullEnum"]) | null;
             /**
              * @description how it was found
              *
@@ -3114,7 +3120,7 @@ export interface components {
          *     * `heavy` - heavy
          * @enum {string}
          */
-        ReadingEnum: "dry" | "just_damp" | "moist" | "wet" | "light" | "middling" | "heavy";
+        Reading: "dry" | "just_damp" | "moist" | "wet" | "light" | "middling" | "heavy";
         ReservoirInRequest: {
             /**
              * Format: double
@@ -3567,6 +3573,8 @@ export interface components {
             cause: components["schemas"]["Cause"];
             crops: components["schemas"]["CropStanding"][];
             dose: components["schemas"]["Dose"] | null;
+            /** @description of a bed to check: what each reading of a finger would lead to */
+            if_felt: components["schemas"]["IfFelt"][];
             isle: components["schemas"]["Isle"];
             wet_days: number;
             next_soak: string[] | null;

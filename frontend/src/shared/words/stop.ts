@@ -1,4 +1,4 @@
-import type { Round, Stop } from '@/shared/api/types'
+import type { Dose, Round, Stop } from '@/shared/api/types'
 import { clock, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
@@ -12,6 +12,7 @@ export interface Tongue {
 }
 
 const percent = (share: number) => `${Math.round(share * 10)} of 10`
+const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
 
 export const wantsHand = (s: Stop) =>
@@ -22,7 +23,7 @@ export function instruction(s: Stop, t: Tongue): string {
   const d = s.dose
   switch (s.word) {
     case 'soak':
-      return d ? doseInHand(s, t) : ''
+      return doseInHand(d, t)
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
     case 'check':
@@ -45,8 +46,7 @@ export function instruction(s: Stop, t: Tongue): string {
   }
 }
 
-function doseInHand(s: Stop, t: Tongue, short = false): string {
-  const d = s.dose
+function doseInHand(d: Dose | null, t: Tongue, short = false): string {
   if (!d) return ''
   if (d.hose) {
     const { bases, base_s, patches, patch_s } = d.hose
@@ -129,7 +129,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'air_short':
       return 'Drooping here is not thirst. Draw the mulch back and let air in.'
     case 'doubt':
-      return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. If so, ${doseInHand(s, t, true)}.`
+      return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. ${ifFelt(s, t)}`
     case 'watered':
       return s.next_soak
         ? `Next soak about ${span(s.next_soak, today)}.`
@@ -148,6 +148,20 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
       return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
   }
+}
+
+const FELT = { dry: 'dry', just_damp: 'damp', moist: 'moist', wet: 'wet' } as const
+const LED_TO: Partial<Record<Stop['word'], string>> = { wait: 'wait for rain', too_wet: 'let it dry' }
+
+/** What each thing that a finger may find would lead to, alike ones together: "Dry: 10 s at the base. Damp or wet: leave it." */
+export function ifFelt(s: Stop, t: Tongue): string {
+  const outcomes = new Map<string, string[]>()
+  for (const x of s.if_felt) {
+    if (x.reading === 'moist') continue // between the two that the row offers
+    const led = x.dose ? doseInHand(x.dose, t, true) : (LED_TO[x.word] ?? 'leave it')
+    outcomes.set(led, [...(outcomes.get(led) ?? []), FELT[x.reading]])
+  }
+  return [...outcomes].map(([led, felt]) => `${upper(felt.join(' or '))}: ${led}.`).join(' ')
 }
 
 /** What else a hand should know: passes with their pause, a second look later in the day. */

@@ -7,6 +7,7 @@ import { cropsInWords } from './names'
 import {
   headline,
   heatRule,
+  ifFelt,
   instruction,
   more,
   reason,
@@ -55,6 +56,7 @@ function stop(changes: Changes = {}): Stop {
     next_soak: ['2025-07-13', '2025-07-14', '2025-07-16'],
     empty_on: null,
     finger_depth_m: 0.1,
+    if_felt: [],
     waterings_today: [],
     put_off: null,
     why: {
@@ -137,6 +139,36 @@ describe('the reason', () => {
     expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
       '4 of 10 runs say it is dry',
     )
+  })
+
+  it('tells before the finger what each thing it may find would lead to', () => {
+    const dose = stop().dose!
+    const led = (felt: [string, string, boolean][]) =>
+      stop({
+        word: 'check',
+        cause: 'doubt',
+        if_felt: felt.map(([reading, word, water]) => ({
+          reading,
+          word,
+          cause: 'x',
+          dose: water ? dose : null,
+        })),
+      })
+    const usual = led([
+      ['dry', 'soak', true],
+      ['just_damp', 'wait', false],
+      ['moist', 'leave', false],
+      ['wet', 'too_wet', false],
+    ])
+    expect(ifFelt(usual, metric)).toBe(
+      'Dry: 12 s at each of 6 bases, 5 × 20 s between. Damp: wait for rain. Wet: let it dry.',
+    )
+    const two = led([
+      ['dry', 'soak', true],
+      ['just_damp', 'leave', false],
+      ['wet', 'leave', false],
+    ])
+    expect(reason(two, round([]), metric)).toContain('between. Damp or wet: leave it.')
   })
 
   it('tells the heat rule of the garden, not a fixed one', () => {
