@@ -81,7 +81,7 @@ def fill(garden: Any) -> None:
     beds = list(garden.beds.all())
     for i in range(BEDS - len(beds)):
         source = beds[i % len(beds)]
-        names = ("plantings", "mulches", "waterings", "records")
+        names = ("plantings", "mulches", "events", "records")
         kept = {name: list(getattr(source, name).all()) for name in names}
         source.pk, source.name, source._state.adding = None, f"{source.name} {i}", True
         source.save()
@@ -90,7 +90,7 @@ def fill(garden: Any) -> None:
             copy(planting, bed=source)
             for size in sizes:
                 copy(size, planting=planting)
-        for record in (*kept["mulches"], *kept["waterings"], *kept["records"]):
+        for record in (*kept["mulches"], *kept["events"], *kept["records"]):
             copy(record, bed=source)
 
 

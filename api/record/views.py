@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from django.db import transaction
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -24,21 +23,22 @@ class Waterings(APIView):
     )
     def post(self, request: Request, garden_id: int) -> Response:
         poured = checked(shapes.WateringsIn, request)["waterings"]
-        with transaction.atomic():
-            made = [
-                actions.RecordWatering(
-                    actor(request),
-                    garden_id,
-                    w["bed"],
-                    w.get("date"),
-                    w["litres"],
-                    w["part"],
-                    w["into"],
-                    w.get("passes", 1),
-                    stamp=stamp(request, w["id"]),
-                ).execute()
-                for w in poured
-            ]
+        by = actor(request)
+        waterings = [
+            actions.RecordWatering(
+                by,
+                garden_id,
+                w["bed"],
+                w.get("date"),
+                w["litres"],
+                w["part"],
+                w["into"],
+                w.get("passes", 1),
+                stamp=stamp(request, w["id"]),
+            )
+            for w in poured
+        ]
+        made = actions.RecordRound(by, garden_id, waterings).execute()
         return Response([vars(told_of(w)) for w in made], status=201)
 
 

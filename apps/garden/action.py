@@ -64,6 +64,10 @@ class GardenAction(Action[Made]):
 
     def run(self) -> Made:
         self.garden = permitted(self.by, self.garden_id, self.needs())
+        return self.once()
+
+    def once(self) -> Made:
+        """What comes of it, now or when it arrived before. Raises NotFound where its id is that of something else."""
         if self.kind is None:
             return self.do()
         known = Event.objects.filter(pk=self.stamp.id).select_related("bed").first()
@@ -88,6 +92,11 @@ class GardenAction(Action[Made]):
             if made is None:
                 raise NotFound(str(self.makes._meta.verbose_name))
         return made  # type: ignore[no-any-return]
+
+    def beside(self, whole: GardenAction[Any]) -> Made:
+        """Do it as one of several at once, under the permission of the whole and an event of its own."""
+        self.garden = whole.garden
+        return self.once()
 
     def part_of(self, whole: GardenAction[Any]) -> Made:
         """Do it as a part of another action, under that one's permission and event."""

@@ -12,9 +12,9 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.formats.described import read
-from apps.garden.action import GardenAction, RecordEvent
+from apps.garden.action import GardenAction, Made, RecordEvent
 from apps.garden.actions.beds import standing_bed
-from apps.garden.models import Bed, Garden, Role
+from apps.garden.models import Bed, Event, Garden, Role
 from apps.record.models import CalendarFeed
 
 OLDEST_EVENT = dt.timedelta(days=366)
@@ -117,8 +117,8 @@ class MoveSoak(RecordEvent):
         self.told = {"from_date": self.from_date.isoformat(), "to_date": self.to_date.isoformat()}
 
 
-class OfAMember(GardenAction[Any]):
-    """Of one person for one garden, in whatever role; it changes nothing in the garden."""
+class ByAnyMember(GardenAction[Made]):
+    """What leaves no line of its own, and is for whoever belongs to the garden, in whatever role."""
 
     @classmethod
     def needs(cls) -> Role:
@@ -126,7 +126,17 @@ class OfAMember(GardenAction[Any]):
 
 
 @dataclass
-class OpenFeed(OfAMember):
+class RecordRound(ByAnyMember[list[Event]]):
+    """Several waterings at once, each an event of its own: all are kept, or none."""
+
+    poured: list[RecordWatering]
+
+    def do(self) -> list[Event]:
+        return [watering.beside(self) for watering in self.poured]
+
+
+@dataclass
+class OpenFeed(ByAnyMember[CalendarFeed]):
     """A private calendar address of one person for one garden; the same one while it is open."""
 
     def do(self) -> CalendarFeed:
@@ -137,7 +147,7 @@ class OpenFeed(OfAMember):
 
 
 @dataclass
-class EndFeed(OfAMember):
+class EndFeed(ByAnyMember[None]):
     """The address answers no longer."""
 
     def do(self) -> None:

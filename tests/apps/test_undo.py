@@ -29,6 +29,12 @@ BUCKET = {"alone": [{"litres": 10, "seconds": 50}]}
 JAR = {"jars": [{"sand_mm": 60, "silt_mm": 30, "clay_mm": 10}]}
 
 
+def of(base: type[GardenAction[Any]]) -> set[type[GardenAction[Any]]]:
+    """All actions that stand on one."""
+    mine = set(base.__subclasses__())
+    return mine.union(*(of(action) for action in mine))
+
+
 class InAGarden(TestCase):
     def setUp(self) -> None:
         self.ada = w.person()
@@ -152,6 +158,11 @@ class Undo(InAGarden):
                         self.assertEqual(self.told(), after)
                     self.undo(stamp.id)
                     self.assertEqual(self.told(), before)
+
+    def test_every_word_for_what_happens_has_its_action(self) -> None:
+        """A garden is made, taken up and joined from outside of it, by actions that write the line themselves."""
+        kinds = {action.kind for action in of(GardenAction) if action.kind is not None}
+        self.assertEqual(kinds | {"garden_made", "garden_taken_up", "helper_joined"}, set(EVENT_KINDS))
 
     def test_what_was_changed_since_stays_and_is_counted(self) -> None:
         stamp = Stamp()

@@ -189,7 +189,7 @@ class Fitting(Described):
             if held:
                 break
             page.wait_for_timeout(50)
-        with page.expect_response("**/plantings/restore"):
+        with page.expect_response("**/strike"):
             page.get_by_role("status").get_by_role("button", name="Undo").click()
         route, answer = held[0]
         route.fulfill(response=answer)

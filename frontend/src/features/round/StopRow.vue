@@ -91,13 +91,13 @@ async function openMenu() {
           Undo
         </button>
         <button class="why" type="button" :aria-expanded="open" @click.stop="$emit('why')">
-          Why{{ dose ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
+          Why{{ dose && stop.word !== 'check' ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
         </button>
       </p>
     </div>
     <div class="hand">
       <p v-if="dose" class="litres figures">{{ litres }}</p>
-      <p v-if="dose && dose.into === 'soil'" class="soft small figures">
+      <p v-if="dose && dose.into === 'soil' && stop.word !== 'check'" class="soft small figures">
         {{ units.band(dose.litres_band, 'volume') }}
       </p>
       <!-- Where the litres stood, and not where Done was. -->
