@@ -18,6 +18,7 @@ from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
+from agronomy.decide.checks import IfFelt, if_felt, tells
 from agronomy.decide.day_use import DayUse, day_use
 from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
@@ -48,6 +49,7 @@ class BedPlan:
     terms: Terms  # what it does today, unwatered but for what was recorded; by the central series
     word: str
     cause: str
+    if_felt: tuple[IfFelt, ...]  # of a bed to check: what each reading of a finger would lead to
     dose: Dose | None
     net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
     trigger_mm: float
@@ -194,6 +196,11 @@ def _hours(garden: Garden, run: Run) -> Hours:
 def _bed_plans(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[BedPlan, ...]:
     all_mornings = mornings(run, heat, days)
     words = [word_of(m) for m in all_mornings]
+    doubted = [i for i, (word, _) in enumerate(words) if word == "check"]
+    led = dict(zip(doubted, if_felt(run, doubted, heat, days), strict=True))
+    for i in [i for i in doubted if not tells(led[i])]:
+        words[i] = word_of(all_mornings[i], finger_tells=False)
+        del led[i]
     policies = np.full((days, len(words)), BY_TRIGGER)
     for i, (word, _) in enumerate(words):
         policies[0, i] = ON_DAY if word in ("soak", "fill") else NEVER
@@ -204,11 +211,12 @@ def _bed_plans(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[Be
             policies[: min(days, all_mornings[i].choice.wait_days), i] = NEVER
     expected = run.ahead(policies)
     return tuple(
-        _bed_plan(m, word, cause, expected, hours) for m, (word, cause) in zip(all_mornings, words, strict=True)
+        _bed_plan(m, word, cause, led.get(m.i, ()), expected, hours)
+        for m, (word, cause) in zip(all_mornings, words, strict=True)
     )
 
 
-def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) -> BedPlan:
+def _bed_plan(m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], expected: Ahead, hours: Hours) -> BedPlan:
     run, i = m.run, m.i
     return BedPlan(
         today=m.today,
@@ -216,6 +224,7 @@ def _bed_plan(m: Morning, word: str, cause: str, expected: Ahead, hours: Hours) 
         terms=m.terms,
         word=word,
         cause=cause,
+        if_felt=led,
         dose=dose_of(m) if word in ("soak", "check", "fill") else None,
         net_mm=dataclasses.replace(band(m.net_series), mid=m.net_mm),
         trigger_mm=m.trigger_mm,

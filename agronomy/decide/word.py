@@ -22,9 +22,10 @@ LEAST_LITRES = 0.1  # the same of what is watered in
 LEAST_FILL = 0.1  # of a reservoir's capacity, the same of its fill; common practice, no source
 
 
-def word_of(m: Morning) -> tuple[str, str]:
+def word_of(m: Morning, finger_tells: bool = True) -> tuple[str, str]:
     """The word and its cause for one bed, as BedPlan lists them.
 
+    finger_tells: whether a finger could tell; where it could not, none is asked for, however great the doubt.
     What was poured today counts: a bed is done when what asked for water this morning asks no longer, and until then
     what is left to pour stays to be poured.
     """
@@ -33,20 +34,20 @@ def word_of(m: Morning) -> tuple[str, str]:
     if m.has_reservoir:
         asked = _word_of_reservoir(m)
         return ("done", "watered") if m.watered_today and asked[0] != "fill" else asked
-    asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l)
+    asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l, finger_tells)
     if not m.watered_today:
         return asked
-    still = _word_of_soil(m, m.left_mm, m.top_left_mm, m.water_in_left_l)
+    still = _word_of_soil(m, m.left_mm, m.top_left_mm, m.water_in_left_l, finger_tells)
     return still if still == asked and still[0] == "soak" else ("done", "watered")
 
 
-def _word_of_soil(m: Morning, net_mm: float, top_mm: float, water_in_l: float) -> tuple[str, str]:
+def _word_of_soil(m: Morning, net_mm: float, top_mm: float, water_in_l: float, finger_tells: bool) -> tuple[str, str]:
     """By the depletion of the rooted share, that of the top layer, and the litres to water in."""
     if water_in_l > LEAST_LITRES:
         return "soak", "planting_in"
     if net_mm < 0 and m.wet_days > 0:
         return "too_wet", "air_short"
-    if net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
+    if finger_tells and net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
         return "check", "doubt"
     if net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
         return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")

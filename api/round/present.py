@@ -6,7 +6,6 @@ import functools
 
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
-from agronomy.decide.checks import IfFelt, if_felt
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.household import allowed_windows
@@ -63,7 +62,7 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "cause": b.cause,
         "crops": crops_out(p, b),
         "dose": _dose(b.dose, b.today),
-        "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in _if_felt(p).get(b.bed.key, ())],
+        "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in b.if_felt],
         "isle": _isle(b),
         "wet_days": b.wet_days,
         "next_soak": b.next_soak,
@@ -157,12 +156,6 @@ def _why(p: Plan, b: BedPlan) -> Json:
         },
         "chance_asks": b.chance_asks,
     }
-
-
-@functools.lru_cache(maxsize=8)
-def _if_felt(p: Plan) -> dict[str, tuple[IfFelt, ...]]:
-    """What each reading would lead to, worked out once for a plan."""
-    return if_felt(p)
 
 
 @functools.lru_cache(maxsize=8)

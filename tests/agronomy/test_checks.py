@@ -6,7 +6,6 @@ from unittest import mock
 
 from agronomy.balance import observations
 from agronomy.decide import checks, word
-from agronomy.decide.checks import if_felt
 from agronomy.decide.plan import Plan, plan
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky
@@ -34,7 +33,7 @@ class IfFelt(unittest.TestCase):
         )
         with mock.patch.object(word, "CHECK_BAND", 0.1), mock.patch.object(word, "SERIES_DISAGREE", (0.01, 0.99)):
             cls.plan = plan(cls.garden, cls.sky, TODAY)
-        cls.led = if_felt(cls.plan)
+        cls.led = {b.bed.name: b.if_felt for b in cls.plan.beds if b.if_felt}
 
     def test_it_is_told_of_the_beds_that_are_to_be_checked(self) -> None:
         words = {b.bed.name: b.word for b in self.plan.beds}
@@ -65,5 +64,27 @@ class IfFelt(unittest.TestCase):
         self.assertIsNone(a["wet"].dose)
         other_way_round = {**observations.FINGER, "dry": 0.0, "wet": 1.4}
         with mock.patch.object(observations, "FINGER", other_way_round):
-            a = {x.reading: x for x in if_felt(self.plan)["A"]}
+            (led,) = checks.if_felt(self.plan.run, [0], self.plan.heat, self.plan.days)
+            a = {x.reading: x for x in led}
         self.assertEqual((a["dry"].word, a["wet"].word), ("leave", "soak"))
+
+    def test_a_finger_that_cannot_change_what_is_done_is_not_asked_for(self) -> None:
+        """Of a bed that asks only long after a finger calls it dry, dry soil and wet are both left."""
+        with (
+            mock.patch.object(word, "CHECK_BAND", 0.1),
+            mock.patch.object(word, "SERIES_DISAGREE", (0.01, 0.99)),
+            mock.patch.dict(observations.FINGER, {"dry": 0.2, "just_damp": 0.1, "moist": 0.05}),
+        ):
+            self.assertEqual({x.word for x in checks.if_felt(self.plan.run, [0], None, 14)[0]}, {"leave"})
+            a = plan(self.garden, self.sky, TODAY).beds[0]
+        self.assertNotEqual(a.word, "check")
+        self.assertEqual(a.if_felt, ())
+
+    def test_it_tells_where_it_decides_on_water(self) -> None:
+        def led(*words: str) -> tuple[checks.IfFelt, ...]:
+            return tuple(checks.IfFelt(reading, said, "x", None) for reading, said in zip(WETNESS, words, strict=True))
+
+        self.assertTrue(checks.tells(led("soak", "leave", "leave", "leave")))
+        self.assertTrue(checks.tells(led("soak", "soak", "wait", "too_wet")))
+        self.assertFalse(checks.tells(led("wait", "wait", "leave", "leave")))  # no water, whatever it finds
+        self.assertFalse(checks.tells(led("soak", "soak", "soak", "soak")))
