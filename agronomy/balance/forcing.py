@@ -72,7 +72,7 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
 def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...]) -> None:
     """Set what was observed at the start of each day in the array (day, N_BED_DAY) of one bed, the first day `start`.
 
-    finger: what its readings stand for in this garden.
+    finger: what its readings stand for in this garden [share of TAW]. Practice, by balance/observations.py.
     """
     for seen in bed.observations:
         i = (seen.date - start).days
