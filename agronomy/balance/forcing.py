@@ -84,6 +84,7 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
         rooting = float(np.clip(stand.root_depth_m[i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
         said = sighting(seen, profile_on(bed, seen.date).top, rooting, finger)
         a[i, at.SEEN_AT], a[i, at.SEEN_OF], a[i, at.SEEN_WEIGHT] = said.share, float(said.of_taw), said.weight
+        a[i, [at.SEEN_LEAST, at.SEEN_MOST]] = said.between
 
 
 @functools.lru_cache(maxsize=2048)
@@ -110,6 +111,7 @@ def _undisturbed(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None) -
     a[:, at.P_TABLE] = stand.p
     damp = np.full(n_days, DAMP_PATTERN_SHARE) if bed.pattern == "damp_top" else stand.damp
     a[:, at.DAMP_TOP] = damp_threshold_mm(damp, a[:, at.REW], a[:, at.TEW])
+    a[:, at.BALL] = stand.ball_l / (share * ground)
     _lay_cover(a, bed, start, stand)
     a[:, [at.SEEN_AT, at.SEEN_STORE]] = -1.0
     a[:, at.AIR_FACTOR] = 1.0
@@ -124,6 +126,7 @@ def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
         a[since:until, at.TEW], a[since:until, at.REW] = here.tew, here.rew
         sealed = is_container(bed) and bed.drain_holes is False
         a[since:until, at.DRAIN] = 0.0 if sealed else 1.0 / here.drain_days
+        a[since:until, at.ASIDE] = here.aside_a_day
         a[since:until, at.ROOM], a[since:until, at.AIR_MARK] = here.room_mm(), here.air_mark_mm()
         a[since:until, at.DEEPEST] = here.available_mm(here.depth_m)
         if before is not None:

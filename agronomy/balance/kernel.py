@@ -51,6 +51,7 @@ def run_series(
                 kept[at.KEEP_WATERED, d, b, m] = did.irrigation + did.filled
                 kept[at.KEEP_STRESS, d, b, m] = did.potential - did.transpiration
                 kept[at.KEEP_LOST, d, b, m] = did.drained_rooted - did.caught + did.overflow
+                kept[at.KEEP_PARCHED, d, b, m] = did.parched
                 wet_days[b, m] += did.wet
 
 
@@ -148,9 +149,19 @@ def conservation_error(rows: np.ndarray) -> np.ndarray:
         + r.evap_rooted
         + r.transpiration
         + r.drained_rooted
+        + r.aside
         - r.close_rooted
     )
-    bare = r.open_bare - r.reached + r.holds_more_bare - r.rain_bare + r.evap_bare + r.drained_bare - r.close_bare
+    bare = (
+        r.open_bare
+        - r.reached
+        + r.holds_more_bare
+        - r.rain_bare
+        - r.aside
+        + r.evap_bare
+        + r.drained_bare
+        - r.close_bare
+    )
     held = r.open_reservoir + r.correction_store + r.filled + r.caught - r.wicked - r.overflow - r.close_reservoir
     rain = r.rain_fall - r.interception - r.runoff - r.rain_rooted - r.rain_bare
     return np.asarray(np.max(np.abs([rooted, bare, held, rain]), axis=0))

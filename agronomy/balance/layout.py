@@ -14,8 +14,8 @@ from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, 
 
 (
     SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
-    FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_STORE, ONE_PASS, DAMP_TOP, TEW, REW, DRAIN, ROOM, DEEPEST, AIR_MARK,
-    AIR_FACTOR, REBASED, REBASED_TOP,
+    FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_LEAST, SEEN_MOST, SEEN_STORE, ONE_PASS, DAMP_TOP, BALL, TEW, REW, DRAIN,
+    ASIDE, ROOM, DEEPEST, AIR_MARK, AIR_FACTOR, REBASED, REBASED_TOP,
 ) = range(len(BedDay._fields))  # fmt: skip
 N_BED_DAY: Final = len(BedDay._fields)
 
@@ -50,13 +50,14 @@ WHOLE_DAY.flags.writeable = False
     OPEN_ROOTED, REACHED, CORRECTION, IRRIGATION, RAIN_FALL, INTERCEPTION, RUNOFF, RAIN_ROOTED, EVAP_ROOTED,
     TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
     OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
-    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY,
+    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY, PASSED_ASIDE,
+    PARCHED, TOP_USE,
 ) = range(len(Terms._fields))  # fmt: skip
 N_TERMS: Final = len(Terms._fields)
 
 # What a run over many series keeps of each day: (day, bed, member) each.
-KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST = range(5)
-N_KEEP: Final = 5
+KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST, KEEP_PARCHED = range(6)
+N_KEEP: Final = 6
 
 
 def bed_day_of(x: Array) -> BedDay:
@@ -64,7 +65,7 @@ def bed_day_of(x: Array) -> BedDay:
     return BedDay(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
         x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
-        x[24], x[25], x[26], x[27], x[28],
+        x[24], x[25], x[26], x[27], x[28], x[29], x[30], x[31], x[32],
     )  # fmt: skip
 
 

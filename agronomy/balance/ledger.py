@@ -26,6 +26,7 @@ COLUMNS: Final[dict[str, tuple[str, str]]] = {
     "T": ("transpiration", "transpiration, mm"),
     "T_pot": ("potential", "transpiration without stress, mm"),
     "DP": ("drained_rooted", "deep percolation from the rooted share, mm"),
+    "L_aside": ("aside", "passed from above field capacity into the ground beside, mm"),
     "W_wick": ("wicked", "lifted from the reservoir, mm"),
     "Dr_close": ("close_rooted", "depletion of the rooted share at the end, mm"),
     "Do_open": ("open_bare", "depletion of the bare rest at the start, mm"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import inf
 from typing import Final
 
 from agronomy.describe.garden import FingerMark, Observation
@@ -24,11 +25,26 @@ FINGER_KNOWN = 0.9  # weight of a reading whose mark was found without any sprea
 
 @dataclass(frozen=True)
 class Sighting:
-    """A depletion that was seen, as a share of RAW or (of_taw) of TAW, and how far to believe it [0..1]."""
+    """A depletion that was seen, as a share of RAW or (of_taw) of TAW, and how far to believe it [0..1].
+
+    between: what it cannot be below and above, as the same share.
+    """
 
     share: float
     of_taw: bool
     weight: float
+    between: tuple[float, float] = (-inf, inf)
+
+
+def finger_range(reading: str) -> tuple[float, float]:
+    """Between which depletions [shares of RAW] a word of the finger lies: halfway to its neighbours.
+
+    Whatever was reckoned before, ground that was just felt is as it was felt. Common practice, no source.
+    """
+    at = FINGER[reading]
+    least = max(((at + x) / 2 for x in FINGER.values() if x < at), default=-inf)
+    most = min(((at + x) / 2 for x in FINGER.values() if x > at), default=inf)
+    return least, most
 
 
 def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[FingerMark, ...] = ()) -> Sighting:
@@ -41,7 +57,8 @@ def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[Fi
         mark = next((m for m in finger if m.reading == seen.reading), None)
         if mark is not None:
             return Sighting(mark.share_of_taw, True, min(max(FINGER_KNOWN - mark.spread, 0.4), 0.85))
-        return Sighting(FINGER[str(seen.reading)], False, weight)
+        reading = str(seen.reading)
+        return Sighting(FINGER[reading], False, weight, finger_range(reading))
     if seen.kind == "still_wet":
         return Sighting(STILL_WET, False, weight)
     if seen.kind == "lifted":

@@ -11,22 +11,25 @@ ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in on
 
 
 def spread_roots(
-    share: float, share_before: float, dr: float, do: float, w: float
-) -> tuple[float, float, float, float, float]:
-    """Roots that reach more ground take its depletion along; ground given up lets go of what stands above its capacity.
+    share: float, share_before: float, de: float, dr: float, do: float, w: float
+) -> tuple[float, float, float, float, float, float]:
+    """Roots that reach more ground take its depletion along, that of its top layer too; ground given up lets go of what
+    stands above its capacity.
 
-    Returns dr, do and w afterwards, the depletion brought along and the water that drained [mm over the whole ground].
+    Returns de, dr, do and w afterwards, the depletion brought along and the water that drained [mm over the whole
+    ground].
 
     Arithmetic.
     """
     if share > share_before:
         reached = (share - share_before) * do
-        return (share_before * dr + reached) / share, do, share_before * w / share, reached, 0.0
+        top = (share_before * de + reached) / share
+        return top, (share_before * dr + reached) / share, do, share_before * w / share, reached, 0.0
     if share < share_before:
         given_up = (share_before - share) * dr
         do = ((1.0 - share_before) * do + given_up) / (1.0 - share)
-        return dr, do, w, -given_up, (share_before - share) * w
-    return dr, do, w, 0.0, 0.0
+        return de, dr, do, w, -given_up, (share_before - share) * w
+    return de, dr, do, w, 0.0, 0.0
 
 
 def taken_in(net: float, taw: float, repels_beyond: float, one_pass: float) -> float:
@@ -150,6 +153,21 @@ def drain(net: float, a_day: float, dt: float) -> tuple[float, float]:
         return net, 0.0
     gone = -net * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
     return net + gone, gone
+
+
+def pass_aside(net: float, do: float, share: float, a_day: float, dt: float) -> tuple[float, float, float]:
+    """Water above field capacity passes into the ground beside, by a share a day of what would make both stand alike.
+
+    Returns net and do afterwards, and the water [mm over the whole ground]. Where do comes out below zero, the ground
+    beside is full and the rest is its to drain.
+
+    An exponential approach, common practice.
+    """
+    if net >= 0.0 or share >= 1.0:
+        return net, do, 0.0
+    until_alike = min(-net, (1.0 - share) * (do - net))
+    passed = until_alike * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
+    return net + passed, do - passed * share / (1.0 - share), passed * share
 
 
 def wick(r: float, net: float, share: float, most_a_day: float, rest: float, dt: float) -> float:

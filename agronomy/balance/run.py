@@ -37,6 +37,7 @@ class Ahead:
     watered: Array  # [mm over the ground] that arrived
     stress: Array  # transpiration missed [mm over the ground]
     lost: Array  # drained or overflown [mm over the ground]
+    parched: Array  # 1 where the top of what is young asked and got nothing, else 0
     wet_days: Array
 
 
@@ -110,8 +111,8 @@ class Run:
             kept,
             wet,
         )
-        net, reservoir, watered, stress, lost = kept
-        return Ahead(net, reservoir, watered, stress, lost, wet)
+        net, reservoir, watered, stress, lost, parched = kept
+        return Ahead(net, reservoir, watered, stress, lost, parched, wet)
 
     def terms_ahead(self, policies: Policies) -> Terms:
         """The terms of the central series under the mean outlook: arrays (day ahead, bed)."""

@@ -27,6 +27,7 @@ class DayKept:
     watered: Array
     stress: Array
     lost: Array
+    parched: Array
 
     def take_over(self, into: list[int], other: DayKept, rows: list[int]) -> None:
         """Put some rows of another day's figures in these places."""

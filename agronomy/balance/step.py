@@ -9,9 +9,9 @@ the bed holds r, in mm over the whole ground. When roots spread, the ground they
 so growing roots create no water.
 
 Order of the day: spread of roots; a changed soil; rain that fell before the morning; what was observed; then, in each
-part of the day, morning watering;
-Ks from the depletion at that point; rain; use; what exceeds field capacity is held above it and drains; the wick lifts
-from the reservoir; evening watering, which counts for the night and the next day.
+part of the day, morning watering; Ks from the depletion at that point; rain; use; what exceeds field capacity is held
+above it, passes into the ground beside and drains; the wick lifts from the reservoir; evening watering, which counts
+for the night and the next day.
 """
 
 from __future__ import annotations
@@ -20,6 +20,7 @@ from agronomy.balance.layout import LENGTH, OF_ET0, OF_EVENING, OF_MORNING, OF_R
 from agronomy.balance.processes import (
     drain,
     dry_bare,
+    pass_aside,
     pour,
     rain_kept,
     runoff,
@@ -40,6 +41,7 @@ def asked(
     de: float,
     raw: float,
     taw: float,
+    top_asks: bool,
     morning: float,
     evening: float,
     bed_day: BedDay,
@@ -47,14 +49,15 @@ def asked(
 ) -> float:
     """The morning's water with what the policy adds to all that is recorded of the day [mm over the ground].
 
-    NEVER adds nothing; ON_DAY refills whatever the depletion; BY_TRIGGER refills when it passes the trigger.
+    NEVER adds nothing; ON_DAY refills whatever the depletion; BY_TRIGGER refills when it passes the trigger, or when
+    the top of what is young would pass its own.
     """
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
-    top_asks = bed_day.damp_top > 0.0 and de >= bed_day.damp_top
     if policy == ON_DAY or (policy == BY_TRIGGER and (net >= trigger or top_asks)):
         need = max(0.0, net)
         if bed_day.damp_top > 0.0 and net < trigger:
             need = min(de, need)  # shallow and often: the top layer alone
+        need = max(need, bed_day.ball)
         return max(morning, need * bed_day.share * bed.reach - evening)
     return morning
 
@@ -76,10 +79,10 @@ def day_step(
     All water in mm, shares [0..1].
     """
     f, over = bed_day.share, bed_day.spread_area / bed_day.share
-    de, r = state.de, state.r
+    r = state.r
     tew, rew, room, capacity = bed_day.tew, bed_day.rew, bed_day.room, bed.capacity
     open_rooted, open_bare = share_before * (state.dr - state.w), (1.0 - share_before) * state.do
-    dr, do, w, reached, drained = spread_roots(f, share_before, state.dr, state.do, state.w)
+    de, dr, do, w, reached, drained = spread_roots(f, share_before, state.de, state.dr, state.do, state.w)
     net = dr - w
 
     # A soil that was changed holds more or less; the water in it stays the same.
@@ -116,7 +119,9 @@ def day_step(
     # What was observed moves the state towards it.
     correction = correction_store = 0.0
     if bed_day.seen_at >= 0.0:
-        moved = bed_day.seen_weight * (bed_day.seen_at * (taw if bed_day.seen_of > 0.0 else raw) - net)
+        scale = taw if bed_day.seen_of > 0.0 else raw
+        to = net + bed_day.seen_weight * (bed_day.seen_at * scale - net)
+        moved = min(max(to, bed_day.seen_least * scale), bed_day.seen_most * scale) - net
         net += moved
         correction = -f * moved
         de = min(tew, max(0.0, de + moved))
@@ -124,6 +129,9 @@ def day_step(
         correction_store = bed.store_weight * (min(bed_day.seen_store, capacity) - r)
         r += correction_store
     dr_start = net
+    # The top of what is young asks before it is dry: when today would take it past its mark.
+    top_use = kc_max * et0 * bed_day.evap_left * few
+    top_asks = bed_day.damp_top > 0.0 and net > 0.0 and de + top_use >= bed_day.damp_top
 
     # What is poured today: as recorded, and what the policy adds.
     morning, evening = bed_day.morning * draw.q_water, bed_day.evening * draw.q_water
@@ -131,9 +139,9 @@ def day_step(
     if capacity > 0.0:
         fill = asked_fill(policy, r, fill, bed)
     else:
-        morning = asked(policy, net, de, raw, taw, morning, evening, bed_day, bed)
+        morning = asked(policy, net, de, raw, taw, top_asks, morning, evening, bed_day, bed)
 
-    caught = overflow = wicked = evaporated = transpired = potential = bare_used = 0.0
+    caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = 0.0
     for i in range(parts.shape[0]):
         if parts[i, OF_MORNING] > 0.0:
@@ -166,6 +174,10 @@ def day_step(
             bare_used += gone * (1.0 - f)
 
         net, lost = shed(net, room)
+        net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
+        aside += passed
+        bare_drained += max(0.0, -do) * (1.0 - f)
+        do = max(0.0, do)
         if -net > bed_day.air_mark:
             wet += parts[i, LENGTH]
         net, seeped = drain(net, bed_day.drain, parts[i, LENGTH])
@@ -187,6 +199,7 @@ def day_step(
                 r, spilt = store(r, past, capacity)
                 caught, overflow = drained, overflow + spilt
 
+    parched = 1.0 if top_asks and morning + evening + fill <= 0.0 else 0.0
     return State(de, max(net, 0.0), do, max(-net, 0.0), r), Terms(
         open_rooted=open_rooted,
         reached=reached,
@@ -225,4 +238,7 @@ def day_step(
         holds_more_bare=bed_day.rebased_top * (1.0 - f),
         correction_store=correction_store,
         rain_early=early * f,
+        aside=aside,
+        parched=parched,
+        top_use=top_use,
     )

@@ -32,12 +32,16 @@ class BedDay(NamedTuple):
     seen_at: float  # depletion that an observation saw, as a share of seen_of; below zero: none
     seen_of: float  # 0: a share of RAW; 1: of TAW
     seen_weight: float  # how far the state moves to it [0..1]
+    seen_least: float  # what it cannot be below, and above, as shares of seen_of: a finger's word stands
+    seen_most: float
     seen_store: float  # what a float showed in the reservoir [mm over the ground]; below zero: nothing
     one_pass: float  # share of the day's water poured in one go, without a pause [0..1]
     damp_top: float  # depletion of the top layer at which the damp-top rule asks for water [mm]; 0: no such rule
+    ball: float  # the least that is given while roots sit in the ball they were set in with [mm over the rooted share]
     tew: float  # total evaporable water of the top layer [mm]
     rew: float  # readily evaporable water [mm]
     drain: float  # share of the water above field capacity that drains in a day [0..1]
+    aside: float  # share of it that passes in a day into drier ground beside [0..1]
     room: float  # room between field capacity and saturation [mm]
     deepest: float  # depletion at which nothing more can be drawn [mm]
     air_mark: float  # water above field capacity beyond which roots lack air [mm]
@@ -133,3 +137,6 @@ class Terms(NamedTuple):
     holds_more_bare: float  # the same of the bare rest's top layer
     correction_store: float  # water that a float's reading added to the reservoir (signed)
     rain_early: float  # of rain_rooted, what fell before the morning
+    aside: float  # water above field capacity that passed from the rooted share into the ground beside
+    parched: float  # 1 where the top of what is young asked for water on this day and got none, else 0
+    top_use: float  # the most that the top layer may lose in the day [mm over its exposed part]

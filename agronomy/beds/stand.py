@@ -11,7 +11,7 @@ import numpy.typing as npt
 from agronomy.describe.garden import Bed, Planting
 from agronomy.plants.crops import crop_of, is_watered
 from agronomy.plants.size import Stature, Warmth, stature
-from agronomy.plants.starts import damp_share
+from agronomy.plants.starts import ball_l, damp_share
 
 Array = npt.NDArray[np.float64]
 
@@ -40,6 +40,7 @@ class Stand:
     plants: Array
     wet_feet: Array  # of the one that dislikes it most
     damp: Array  # how far the damp-top rule has let go [0..1], of the planting that needs it most; NaN: no rule
+    ball_l: Array  # what all are given at least while roots sit in the ball they were set in with [L]
     parts: tuple[tuple[Planting, Stature], ...]  # each planting by itself
 
     def on(self, day: int) -> StandOfDay:
@@ -60,7 +61,7 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
     zero = np.zeros(n_days)
     canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
     p = np.full(n_days, 0.8)
-    dislike = zero.copy()
+    dislike, ball = zero.copy(), zero.copy()
     damp = np.full(n_days, np.nan)
     parts = tuple((planting, stature(planting, start, n_days, warmth)) for planting in bed.plantings)
     for planting, st in parts:
@@ -80,9 +81,10 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         p = np.where(st.present > 0, np.minimum(p, crop.p), p)
         dislike = np.maximum(dislike, crop.wet_feet * st.present)
         days = (start - planting.planted).days + np.arange(n_days, dtype=float)
+        ball += left * ball_l(planting, days)
         damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days), np.nan))
     by_canopy = np.maximum(canopy, 1e-12)
     p = np.where(plants > 0, p, 0.5)
     return Stand(
-        canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, parts
+        canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts
     )

@@ -14,8 +14,9 @@ class DayBehind:
 
     net_mm: depletion at the day's end; negative above field capacity. held_mm: rain kept back by leaves and mulch;
     rain_in_mm: what reached the rooted share. correction_mm: water that an observation added, signed.
-    soil_changed_mm: what depletion gained because the soil holds more than the day before. ks: stress coefficient
-    [0..1]. weather: where the day's weather is from (balance/weather.py).
+    aside_mm: what passed from above field capacity into the ground beside. soil_changed_mm: what depletion gained
+    because the soil holds more than the day before. ks: stress coefficient [0..1]. weather: where the day's weather is
+    from (balance/weather.py).
     """
 
     date: dt.date
@@ -32,6 +33,7 @@ class DayBehind:
     bare_soil_mm: float
     drained_mm: float
     wicked_mm: float
+    aside_mm: float
     correction_mm: float
     soil_changed_mm: float
     ks: float
@@ -58,6 +60,7 @@ def days_behind(run: Run, bed: int, most: int) -> tuple[DayBehind, ...]:
             bare_soil_mm=t.evap_rooted,
             drained_mm=t.drained_rooted,
             wicked_mm=t.wicked,
+            aside_mm=t.aside,
             correction_mm=t.correction,
             soil_changed_mm=t.holds_more,
             ks=t.ks,

@@ -43,6 +43,7 @@ def dose_of(m: Morning) -> Dose:
     need, series = max(0.0, m.net_mm), np.maximum(m.net_series, 0.0)
     if m.top_only:
         need, series = min(need, m.top_mm), np.minimum(series, m.top_series)
+    need, series = max(need, m.day.ball), np.maximum(series, m.day.ball)
     if m.water_in_l > 0:  # what is planted today is watered in, however wet the bed is
         least = m.water_in_l * method.arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)

@@ -272,10 +272,10 @@ class _Sequence:
     def _in_order(self, d: int, due: list[int], moved: set[int], day: _Settled) -> list[int]:
         """Who is served first: what the gardener moved here, then whoever loses most by waiting a day."""
         some = np.array(due, dtype=np.int64)
-        lost = day.kept.stress[some, 1:].mean(axis=1)
+        lost = _at_stake(day.kept)[some]
         if d + 1 < self.n_days and due:
             _, tomorrow = self.single.run(d + 1, day.state, NEVER, some)
-            lost = lost + tomorrow.stress[:, 1:].mean(axis=1)
+            lost = lost + _at_stake(tomorrow)
         cost = dict(zip(due, self.dryness[some] * lost, strict=True))
         return sorted(due, key=lambda i: (i not in moved, -cost[i], i))
 
@@ -323,6 +323,11 @@ class _Sequence:
         self.poured.append(
             (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))
         )
+
+
+def _at_stake(kept: DayKept) -> Array:
+    """What each bed loses by a day without water [mm of transpiration]: growth, and of what is young the crop."""
+    return np.asarray((kept.stress + styles.PARCHED_DAY_MM * kept.parched)[:, 1:].mean(axis=1))
 
 
 class _Settled:

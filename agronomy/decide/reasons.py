@@ -55,6 +55,7 @@ def story_of(run: Run, bed: int, today: Terms) -> Story:
         Part("plants", total.transpiration),
         Part("bare_soil", total.evap_rooted),
         Part("drained", total.drained_rooted + let_go),
+        Part("aside", total.aside),
         Part("wicked", -total.wicked),
         Part("new_ground", total.reached + today.reached),
         Part("soil_changed", total.holds_more + today.holds_more),

@@ -47,7 +47,8 @@ def policies_from_day(run: Run, days: int, day: int) -> Policies:
 def weigh(run: Run, never: Ahead, trigger_now: Array, wet_feet: list[int]) -> list[Choice]:
     """Costs of soaking each bed now or in one, two or three days, and how often rain makes the soak needless.
 
-    cost = a x transpiration missed + b x water lost + c x days above the air mark (weights: decide/styles.py).
+    cost = a x (transpiration missed + what is young lost by its top drying) + b x water lost + c x days above the air
+    mark (weights: decide/styles.py).
     Whatever day the soak falls on, the bed is watered by its trigger afterwards. never: the days ahead unwatered.
     trigger_now: each bed's trigger this morning [mm over its rooted share].
     """
@@ -60,7 +61,8 @@ def weigh(run: Run, never: Ahead, trigger_now: Array, wet_feet: list[int]) -> li
     stress = np.array([r.stress[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])
     lost = np.array([r.lost[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])
     wet = np.array([r.wet_days[:, 1:].mean(axis=1) for r in runs])
-    costs = dryness * stress + styles.WASTE_WEIGHT * lost + wet_weight * wet
+    parched = np.array([r.parched[:, :, 1:].sum(axis=0).mean(axis=1) for r in runs])
+    costs = dryness * (stress + styles.PARCHED_DAY_MM * parched) + styles.WASTE_WEIGHT * lost + wet_weight * wet
     enough = np.array([_rain_enough(never, k, trigger_now) for k in waits])
     return [
         Choice(*(tuple(table[:, i].tolist()) for table in (costs, enough, stress, lost))) for i in range(costs.shape[1])

@@ -57,8 +57,8 @@ def _word_of_soil(m: Morning, net_mm: float, top_mm: float, water_in_l: float, f
 
 
 def _top_asks(m: Morning, net_mm: float, top_mm: float) -> bool:
-    """Whether the damp-top rule asks for water."""
-    return m.damp_top_mm > 0 and min(top_mm, max(net_mm, 0.0)) >= m.damp_top_mm
+    """Whether the damp-top rule asks for water: today would take the top past its mark."""
+    return m.damp_top_mm > 0 and net_mm > 0 and min(top_mm, net_mm) + m.terms.top_use >= m.damp_top_mm
 
 
 def _word_of_bare(m: Morning) -> tuple[str, str]:

@@ -67,6 +67,14 @@ class Profile:
         return min(self.top.rew * min(1.0, self.depth_m / EVAPORATING_LAYER_M), self.tew - 0.5)
 
     @property
+    def aside_a_day(self) -> float:
+        """Share of the water above field capacity that passes in a day into drier ground beside [0..1].
+
+        What drains slowly spreads: in sand water goes down, in clay to the side. Common practice, no source.
+        """
+        return self.drain_days / (1.0 + self.drain_days)
+
+    @property
     def drain_days(self) -> float:
         """Days to drain: the slowest layer's."""
         return max(h.drain_days for _, h in self.slices)

@@ -13,7 +13,8 @@ from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.plants.crops import Crop, crop_of
 from agronomy.plants.starts import STARTS, start_depth_m
 
-SEEDLING_SHARE = 0.08  # of the full spread, at planting; common practice, no source
+SEEDLING_SHARE = 0.08  # of the full size, as a seedling just up; common practice, no source
+LARGEST_SET_IN = 0.4  # of the full size: no plant is larger when it is set in; common practice, no source
 DEVELOPMENT_SHARE = 0.25  # of the full spread, when development starts; common practice, no source
 ROOTS_BEYOND_LEAVES = 1.5  # roots spread half as far again as the leaves; common practice, no source
 LEAST_ROOT_RADIUS_M = 0.06
@@ -46,13 +47,19 @@ class Stature:
         return np.pi * np.maximum(self.spread_m / 2 * ROOTS_BEYOND_LEAVES, LEAST_ROOT_RADIUS_M) ** 2
 
 
-def growth(crop: Crop, days: Days) -> Days:
-    """Share of full size [0..1] at days since planting.
+def growth(crop: Crop, days: Days, at_first: float = SEEDLING_SHARE) -> Days:
+    """Share of full size [0..1] at days since planting, from `at_first` on.
 
     Slow through the initial stage, then linear through development, as the Kcb curve of FAO-56 chapter 7 runs.
     """
     initial, development = crop.stages[0], crop.stages[1]
-    return np.interp(days, [0, initial, initial + development], [SEEDLING_SHARE, DEVELOPMENT_SHARE, 1.0])
+    then = max(DEVELOPMENT_SHARE, at_first)
+    return np.interp(days, [0, initial, initial + development], [at_first, then, 1.0])
+
+
+def share_at_first(set_in_m: float, full_m: float) -> float:
+    """Share of its full size at which a plant is set in [0..1]; a seedling's where it is sown. Common practice."""
+    return min(set_in_m / full_m, LARGEST_SET_IN) if set_in_m > 0 else SEEDLING_SHARE
 
 
 def kcb_full_cover(crop: Crop, days: Days) -> Days:
@@ -119,15 +126,19 @@ def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | No
     crop = crop_of(planting)
     calendar = (start - planting.planted).days + np.arange(n_days, dtype=float)
     day = ages(planting, crop, start, n_days, warmth)
-    share = growth(crop, day)
-    height, spread = crop.height_m * share, crop.spread_m * share
+    began = STARTS[planting.start]
+    of_height = share_at_first(began.height_m, crop.height_m)
+    of_spread = share_at_first(began.spread_m, crop.spread_m)
+    height, spread = crop.height_m * growth(crop, day, of_height), crop.spread_m * growth(crop, day, of_spread)
+    tall, wide = height.copy(), spread.copy()
     sightings = sorted(planting.sizes, key=lambda s: s.date)
     for i, seen in enumerate(sightings):
         seen_day = ages(planting, crop, seen.date, 1, warmth)
-        ratio = share / growth(crop, seen_day)[0]
+        then_tall = crop.height_m * growth(crop, seen_day, of_height)[0]
+        then_wide = crop.spread_m * growth(crop, seen_day, of_spread)[0]
         since = np.ones(n_days, dtype=bool) if i == 0 else calendar >= (seen.date - planting.planted).days
-        height = np.where(since, _carried(BODY_HEIGHTS[seen.height], ratio, crop.height_m), height)
-        spread = np.where(since, _carried(seen.spread_m, ratio, crop.spread_m), spread)
+        height = np.where(since, _carried(BODY_HEIGHTS[seen.height], tall / then_tall, crop.height_m), height)
+        spread = np.where(since, _carried(seen.spread_m, wide / then_wide, crop.spread_m), spread)
     rooting = crop.stages[0] + crop.stages[1]
     first = start_depth_m(planting)
     roots = np.interp(day, [0, rooting], [first, max(first, crop.roots_m[1])])
@@ -152,7 +163,8 @@ def sighting_due(planting: Planting, date: dt.date) -> bool:
     since = planting.planted if last is None else last.date
     if (date - since).days < SIZE_FRESH_DAYS:
         return False
-    share_then, share_now = (growth(crop, ages(planting, crop, d, 1, None))[0] for d in (since, date))
+    first = share_at_first(STARTS[planting.start].spread_m, crop.spread_m)
+    share_then, share_now = (growth(crop, ages(planting, crop, d, 1, None), first)[0] for d in (since, date))
     return bool(last is None or share_now > STILL_GROWING * share_then)
 
 

@@ -15,22 +15,26 @@ Days = npt.NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Start:
-    """root_depth_m at first; damp_days that the top must stay damp; grown: whether it stands full-grown already."""
+    """root_depth_m at first; damp_days that the top must stay damp; spread_m and height_m as it is set in (0: a seed);
+    ball_l: what each is given at least while its roots sit in the ball; grown: whether it stands full-grown already."""
 
     root_depth_m: float
     damp_days: int
+    spread_m: float = 0.0
+    height_m: float = 0.0
+    ball_l: float = 0.0
     grown: bool = False
 
 
 # Common practice, no source: seedlings and cool crops just sown, top 5 to 8 cm never dry; cuttings about a week.
 STARTS: Final[dict[str, Start]] = {
     "sown": Start(0.05, 21),
-    "tray": Start(0.04, 28),
-    "pricked_out": Start(0.05, 10),
-    "potted_up": Start(0.08, 5),
-    "hardening_off": Start(0.08, 3),
-    "cutting": Start(0.04, 10),
-    "transplant": Start(0.10, 7),
+    "tray": Start(0.04, 28, 0.05, 0.04),
+    "pricked_out": Start(0.05, 10, 0.06, 0.05, 0.05),
+    "potted_up": Start(0.08, 5, 0.12, 0.12, 0.3),
+    "hardening_off": Start(0.08, 3, 0.15, 0.12),
+    "cutting": Start(0.04, 12, 0.12, 0.12, 0.2),
+    "transplant": Start(0.10, 14, 0.18, 0.15, 0.75),
     "established": Start(0.10, 0, grown=True),
 }
 WATER_IN_L: Final = {  # for each plant, on the day; common practice, no source
@@ -52,6 +56,14 @@ def damp_share(planting: Planting, days: Days) -> Days:
     lasts = STARTS[planting.start].damp_days
     inside = (days >= 0) & (days < lasts)
     return np.where(inside, (days / max(lasts, 1)) ** 2, np.nan)
+
+
+def ball_l(planting: Planting, days: Days) -> Days:
+    """Litres that each plant is given at least at days since planting, while its roots leave the ball they were set in
+    with; 0 afterwards. Common practice, no source: about a litre at first, fading as roots leave it."""
+    start = STARTS[planting.start]
+    inside = (days >= 0) & (days < start.damp_days)
+    return np.where(inside, start.ball_l * (1 - days / max(start.damp_days, 1)), 0.0)
 
 
 def damp_threshold_mm(share: Days, rew: Days, tew: Days) -> Days:

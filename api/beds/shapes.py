@@ -89,6 +89,7 @@ class LedgerDay(s.Serializer):
     bare_soil_mm = s.FloatField()
     drained_mm = s.FloatField()
     wicked_mm = s.FloatField()
+    aside_mm = s.FloatField(help_text="passed into the ground beside")
     correction_mm = s.FloatField()
     soil_changed_mm = s.FloatField()
     ks = s.FloatField()

@@ -321,8 +321,9 @@ def _bed_plan(b: Any, line: Any) -> dict[str, Any]:
 
 def differences(before: Any, after: Any, place: str = "") -> list[tuple[str, Any, Any]]:
     """Where two sets of figures part by more than 1e-12 of themselves (1e-12 of a mm near zero)."""
-    if isinstance(before, dict) and isinstance(after, dict) and before.keys() == after.keys():
-        return [x for k in before for x in differences(before[k], after[k], f"{place}/{k}")]
+    if isinstance(before, dict) and isinstance(after, dict):
+        keys = [*before, *(k for k in after if k not in before)]  # a figure that is new was none before
+        return [x for k in keys for x in differences(before.get(k), after.get(k), f"{place}/{k}")]
     if isinstance(before, list) and isinstance(after, list) and len(before) == len(after):
         return [x for i in range(len(before)) for x in differences(before[i], after[i], f"{place}/{i}")]
     if isinstance(before, (int, float)) and isinstance(after, (int, float)):
@@ -344,7 +345,7 @@ def main() -> None:
         largest: dict[str, tuple[str, Any, Any]] = {}
         for place, a, b in moved:
             bed = "/".join(place.split("/")[1:3])
-            size = abs(a - b) if isinstance(a, float) and isinstance(b, float) else 1e9
+            size = abs(a - b) if isinstance(a, float) and isinstance(b, float) else 0.0 if a is None else 1e9
             old = largest.get(bed)
             if old is None or (isinstance(old[1], float) and size > abs(old[1] - old[2])):
                 largest[bed] = (place, a, b)

@@ -61,7 +61,8 @@ class RealSeasons(unittest.TestCase):
                 self.assertGreater(row[:, s.TRANSPIRATION].sum() / row[:, s.POTENTIAL].sum(), 0.97)
                 # What came in is what left and what is still missing, over the whole summer.
                 came = row[:, s.IRRIGATION].sum() + row[:, s.RAIN_ROOTED].sum() + row[0, s.OPEN_ROOTED] * -1
-                left = gone + row[:, s.DRAINED_ROOTED].sum() - row[-1, s.CLOSE_ROOTED] - row[:, s.REACHED].sum() * -1
+                passed = row[:, s.DRAINED_ROOTED].sum() + row[:, s.PASSED_ASIDE].sum()
+                left = gone + passed - row[-1, s.CLOSE_ROOTED] - row[:, s.REACHED].sum() * -1
                 self.assertAlmostEqual(came, left, delta=1e-6)
         # A dry plateau at 2168 m thirsts more than a cool maritime coast: common practice, no source.
         self.assertGreater(used["nsrdb_2017_colorado_plateau"], used["seattle_2012_15"])

@@ -42,9 +42,9 @@ class Ahead(InBrowser):
 
     def test_a_soak_is_dragged_along_its_row(self) -> None:
         page = self.opened()
-        soak = self.soaks("Glass End").first
+        soak = self.soaks("Sailcloth Bag").first  # far past its mark: it is due today, whoever has minutes
         box = soak.bounding_box()
-        cell = page.locator("tbody tr", has=page.get_by_role("link", name="Glass End")).locator("td").nth(2)
+        cell = page.locator("tbody tr", has=page.get_by_role("link", name="Sailcloth Bag")).locator("td").nth(2)
         soak.hover()
         page.mouse.down()
         to = cell.bounding_box()

@@ -16,6 +16,7 @@ function page(behind: number, ahead: number): Parameters<typeof waterlineOption>
       rain_in_mm: 1,
       watered_mm: 3,
       wicked_mm: 0.5,
+      aside_mm: 0,
       plants_mm: 4,
       bare_soil_mm: 2,
       drained_mm: 0.25,

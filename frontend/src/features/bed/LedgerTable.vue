@@ -25,6 +25,7 @@ const units = useUnits()
               <th scope="col">Plants</th>
               <th scope="col">Bare soil</th>
               <th scope="col">Drained</th>
+              <th scope="col">To the side</th>
               <th scope="col">Check</th>
               <th scope="col">Below full</th>
               <th scope="col">Ks</th>
@@ -41,6 +42,7 @@ const units = useUnits()
               <td>{{ units.num(d.plants_mm, 'depth') }}</td>
               <td>{{ units.num(d.bare_soil_mm, 'depth') }}</td>
               <td>{{ units.num(d.drained_mm, 'depth') }}</td>
+              <td>{{ units.num(d.aside_mm, 'depth') }}</td>
               <td>{{ units.num(d.correction_mm, 'depth') }}</td>
               <td>{{ units.num(d.net_mm, 'depth') }}</td>
               <td>{{ d.ks.toFixed(2) }}</td>

@@ -2277,6 +2277,11 @@ export interface components {
             drained_mm: number;
             /** Format: double */
             wicked_mm: number;
+            /**
+             * Format: double
+             * @description passed into the ground beside
+             */
+            aside_mm: number;
             /** Format: double */
             correction_mm: number;
             /** Format: double */

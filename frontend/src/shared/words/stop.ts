@@ -145,6 +145,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'bare':
       return 'Add what you sow or plant, and it joins the round.'
     default:
+      if (s.observation_today?.reading === 'dry' && s.word === 'leave')
+        return `Dry to the finger, but this bed is let run to ${t.num(s.why.trigger_mm, 'depth')}: ${t.show(s.why.depletion_mm, 'depth')} is gone so far.`
       if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
       return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
   }

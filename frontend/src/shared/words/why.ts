@@ -6,6 +6,7 @@ export const LINE: Record<string, string> = {
   plants: 'Plants drank',
   bare_soil: 'Bare soil lost',
   drained: 'Drained below the roots',
+  aside: 'Passed into the ground beside',
   wicked: 'Lifted from the reservoir',
   new_ground: 'Ground the roots newly reached',
   observed: 'Corrected by what was found',

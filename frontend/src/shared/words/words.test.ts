@@ -141,6 +141,15 @@ describe('the reason', () => {
     )
   })
 
+  it('says why a dry finger is not answered with water', () => {
+    const dry = { reading: 'dry', kind: 'finger' }
+    const left = stop({ word: 'leave', cause: 'not_yet', observation_today: dry })
+    expect(reason(left, round([]), metric)).toBe(
+      'Dry to the finger, but this bed is let run to 11.6: 13.4 mm is gone so far.',
+    )
+    expect(reason(stop({ word: 'leave', cause: 'not_yet' }), round([]), metric)).toContain('Next soak')
+  })
+
   it('tells before the finger what each thing it may find would lead to', () => {
     const dose = stop().dose!
     const led = (felt: [string, string, boolean][]) =>
