@@ -13,7 +13,7 @@ from agronomy.air import microclimate
 from agronomy.balance import layout as at
 from agronomy.balance import spreads
 from agronomy.balance.observations import FINGER, WEIGHTS, sighting
-from agronomy.balance.terms import Array
+from agronomy.balance.terms import Array, Triggers
 from agronomy.beds.ground import ground_m2, is_container, managed_depth_m, profile_on, profiles
 from agronomy.beds.light import exposures
 from agronomy.beds.stand import Stand, stand_of
@@ -150,8 +150,9 @@ def _lay_cover(a: Array, bed: Bed, start: dt.date, stand: Stand) -> None:
         a[since:until, at.RAIN_IN] *= microclimate.rain_share(exposure)
 
 
-def figures(today: BedToday, trigger: tuple[float, float]) -> Array:
-    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it (decide/styles.py).
+def figures(today: BedToday, trigger: Triggers) -> Array:
+    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it, and whether what is drawn with
+    ease until the next round counts (decide/styles.py).
 
     today: by its date the soil is chosen where one figure serves all days.
 
@@ -165,7 +166,7 @@ def figures(today: BedToday, trigger: tuple[float, float]) -> Array:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
         a[at.FILL_BELOW] = RESERVOIR_LOW * a[at.CAPACITY]
     a[at.WICK_REST] = WICK_REST
-    a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND] = trigger
+    a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT] = trigger
     a[at.REACH] = today.reach
     a[at.REPELS_BEYOND] = REPELS_BEYOND if top.repels else 0.0
     a[at.STORE_WEIGHT] = WEIGHTS["float"]

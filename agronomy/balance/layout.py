@@ -21,8 +21,8 @@ N_BED_DAY: Final = len(BedDay._fields)
 
 
 (
-    CURVE_NUMBER, P_SLOPE, CAPACITY, WICK, WICK_REST, TRIGGER_RAW, TRIGGER_BEYOND, FILL_BELOW, REACH, REPELS_BEYOND,
-    STORE_WEIGHT,
+    CURVE_NUMBER, P_SLOPE, CAPACITY, WICK, WICK_REST, TRIGGER_RAW, TRIGGER_BEYOND, UNTIL_NEXT, FILL_BELOW, REACH,
+    REPELS_BEYOND, STORE_WEIGHT,
 ) = range(len(BedFigures._fields))  # fmt: skip
 N_BED: Final = len(BedFigures._fields)
 
@@ -72,7 +72,7 @@ def bed_day_of(x: Array) -> BedDay:
 def figures_of(x: Array) -> BedFigures:
     """A bed's figures by name, in their units (spelled out: what is compiled cannot unpack an array)."""
     return BedFigures(
-        x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10],
+        x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
     )  # fmt: skip
 
 

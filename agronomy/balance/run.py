@@ -17,7 +17,7 @@ from agronomy.balance import layout as at
 from agronomy.balance.checkpoints import Checkpoints, key_of
 from agronomy.balance.kernel import Kernel, compiled
 from agronomy.balance.layout import WHOLE_DAY, terms_of
-from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms
+from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers
 from agronomy.balance.weather import AirDays
 from agronomy.beds import light
 from agronomy.beds.stand import Stand
@@ -153,10 +153,10 @@ class Run:
             stands[i] = stand
         return dataclasses.replace(self, stands=tuple(stands), **changed)
 
-    def alone(self, i: int, bed: Bed, trigger: tuple[float, float]) -> Run:
+    def alone(self, i: int, bed: Bed, trigger: Triggers) -> Run:
         """The run of one bed, described and asked for in another way from today on."""
         one = self._only([i], (bed,))
-        one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND]] = trigger
+        one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND, at.UNTIL_NEXT]] = trigger
         return one
 
     def felt_today(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
@@ -211,7 +211,7 @@ def run_garden(
     garden: Garden,
     weather: AirDays,
     today: dt.date,
-    triggers: list[tuple[float, float]],
+    triggers: list[Triggers],
     kernel: Kernel | None = None,
     checkpoints: Checkpoints | None = None,
 ) -> Run:
@@ -219,7 +219,7 @@ def run_garden(
 
     weather must start on or before the first bed's opening. triggers: one for each bed (decide/styles.py).
 
-    triggers are shares of RAW and of what lies beyond it.
+    triggers are shares of RAW and of what lies beyond it, and whether the use until the next round counts.
     """
     kernel = kernel or compiled()
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind

@@ -42,6 +42,7 @@ def asked(
     raw: float,
     taw: float,
     top_asks: bool,
+    use_today: float,
     morning: float,
     evening: float,
     bed_day: BedDay,
@@ -53,6 +54,8 @@ def asked(
     the top of what is young would pass its own.
     """
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
+    if bed.until_next > 0.0:
+        trigger = max(trigger, raw - use_today)
     if policy == ON_DAY or (policy == BY_TRIGGER and (net >= trigger or top_asks)):
         need = max(0.0, net)
         if bed_day.damp_top > 0.0 and net < trigger:
@@ -139,7 +142,7 @@ def day_step(
     if capacity > 0.0:
         fill = asked_fill(policy, r, fill, bed)
     else:
-        morning = asked(policy, net, de, raw, taw, top_asks, morning, evening, bed_day, bed)
+        morning = asked(policy, net, de, raw, taw, top_asks, kcb * et0 * over, morning, evening, bed_day, bed)
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = 0.0

@@ -9,6 +9,7 @@ import numpy.typing as npt
 
 Array = npt.NDArray[np.float64]
 Policies = npt.NDArray[np.int64]  # one of these for each (day, bed): whether it is watered by itself
+Triggers = tuple[float, float, bool]  # shares of RAW and of what lies beyond it; whether the next round counts
 NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
 
 
@@ -60,6 +61,7 @@ class BedFigures(NamedTuple):
     wick_rest: float  # depletion at which the wick comes to rest, as a share of TAW
     trigger_raw: float  # refill when dr passes trigger_raw x RAW + trigger_beyond x (TAW - RAW)
     trigger_beyond: float
+    until_next: float  # 1: it asks later, where what is drawn with ease carries until the next round
     fill_below: float  # the reservoir is filled when it holds less [mm over the ground]
     reach: float  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
     repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never

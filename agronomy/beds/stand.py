@@ -81,7 +81,7 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         p = np.where(st.present > 0, np.minimum(p, crop.p), p)
         dislike = np.maximum(dislike, crop.wet_feet * st.present)
         days = (start - planting.planted).days + np.arange(n_days, dtype=float)
-        ball += left * ball_l(planting, days)
+        ball += left * ball_l(planting, crop.spread_m, days)
         damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days), np.nan))
     by_canopy = np.maximum(canopy, 1e-12)
     p = np.where(plants > 0, p, 0.5)

@@ -45,7 +45,7 @@ def ways(plan: Plan, bed: int, days: int = 14) -> tuple[Way, ...]:
     described = plan.garden.beds[bed]
     if described.reservoir is not None or plan.beds[bed].plants == 0:
         return ()
-    own = (styles.style_of(plan.garden, described), styles.pattern_of(described))
+    own = (styles.style_of(plan.garden, described), styles.pattern_of(described, plan.today))
     listed: list[tuple[Style, Pattern]] = [(style, "deep_and_seldom") for style in STYLES]
     listed.append((own[0], "little_and_often"))
     return tuple(_way(plan.run, bed, days, style, pattern, (style, pattern) == own) for style, pattern in listed)
@@ -54,8 +54,8 @@ def ways(plan: Plan, bed: int, days: int = 14) -> tuple[Way, ...]:
 def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: bool) -> Way:
     today = run.beds[bed]
     other = dataclasses.replace(today.bed, style=style, pattern=pattern)
-    trigger = styles.trigger_of(run.garden, other)
-    alone = run.alone(bed, other, (trigger.raw, trigger.beyond))
+    trigger = styles.trigger_of(run.garden, other, run.today)
+    alone = run.alone(bed, other, (trigger.raw, trigger.beyond, trigger.until_next))
     policy = np.full((days, 1), BY_TRIGGER)
     ahead = alone.ahead(policy)
     watered, potential = ahead.watered[:, 0, 1:], np.sum(alone.terms_ahead(policy).potential)

@@ -157,8 +157,8 @@ def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
     terms = run.terms_today()
     asked = run.unwatered_today().ahead(np.full((1, n_beds), BY_TRIGGER)).watered[0, :, 1:] > 0
     triggers = [
-        styles.trigger_of(garden, bed).depletion(t.raw_now, t.taw_now)
-        for bed, t in zip(garden.beds, terms, strict=True)
+        styles.trigger_of(garden, bed, run.today).depletion(t.raw_now, t.taw_now, t.potential / run.rooted_share(i))
+        for i, (bed, t) in enumerate(zip(garden.beds, terms, strict=True))
     ]
     never = run.ahead(np.full((max(days, wait.HORIZON_DAYS), n_beds), NEVER))
     wet_feet = [b.stand.wet_feet for b in run.beds]

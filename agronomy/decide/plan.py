@@ -180,8 +180,8 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
 def _plan_under(
     garden: Garden, weather: AirDays, today: dt.date, days: int, kernel: Kernel | None, checkpoints: Checkpoints | None
 ) -> Plan:
-    triggers = [styles.trigger_of(garden, b) for b in garden.beds]
-    run = run_garden(garden, weather, today, [(t.raw, t.beyond) for t in triggers], kernel, checkpoints)
+    triggers = [styles.trigger_of(garden, b, today) for b in garden.beds]
+    run = run_garden(garden, weather, today, [(t.raw, t.beyond, t.until_next) for t in triggers], kernel, checkpoints)
     heat = heat_ahead(run)
     hours = _hours(garden, run)
     return Plan(garden, today, _bed_plans(run, heat, hours, days), hours, heat, run, days)

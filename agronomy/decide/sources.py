@@ -8,7 +8,7 @@ from agronomy.beds.today import PRACTICE
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.methods.drip import WIDTH_SOURCE
-from agronomy.plants.crops import crop_of
+from agronomy.plants.crops import crop_of, wish_of
 
 LIGHT = "FAO-56 eq. 6 with the bed's own light and wind; shares common practice, no source"
 
@@ -35,16 +35,17 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         Coefficient("fc", "cover", cover, "share", today.size_source),
         Coefficient("Kd", "density", day.kd, "", "Allen and Pereira 2009, eq. 10"),
     ]
-    for name, c in {crop_of(p).name: crop_of(p) for p, _ in today.standing}.items():
+    for name, (c, wish) in {crop_of(p).name: (crop_of(p), wish_of(p.crop)) for p, _ in today.standing}.items():
         ky, ky_source = c.yield_response
         out.append(Coefficient("Kcb mid", f"crop:{name}", c.kcb[1], "", c.source))
+        out.append(Coefficient("p", f"wish:{wish}:{name}", c.p, "", f"{c.source}; how it wants its water: {PRACTICE}"))
         out.append(Coefficient("Ky", f"yield:{name}", ky, "", ky_source))
     if bed.exposures:
         out.insert(1, Coefficient("", f"exposure:{today.exposure.cover}", day.air_factor, "share", LIGHT))
     line = [Coefficient("fw", "line_reach", today.reach, "share", WIDTH_SOURCE)] if bed.method == "drip" else []
     mulched = "FAO-56 chapter 10; beyond 3 cm " + PRACTICE if today.mulch else "bare soil"
     depth = min(stand.root_depth_m, today.depth_m)
-    asks = f"trigger:{style_of(plan.garden, bed)}:{pattern_of(bed)}"
+    asks = f"trigger:{style_of(plan.garden, bed)}:{pattern_of(bed, plan.today)}"
     out += [
         Coefficient("Kcb", "basal", t.kcb_now, "", "FAO-56 chapter 7; Allen and Pereira 2009, eq. 11"),
         Coefficient("Ke", "evaporation", t.ke_now, "", "FAO-56 eq. 71 to 77"),

@@ -2,24 +2,31 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from dataclasses import dataclass
 from typing import Final
 
 from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.kinds import KINDS
-from agronomy.describe.words import Pattern, Style
+from agronomy.describe.words import WISHES, Pattern, Style, Wish
+from agronomy.plants.crops import is_watered, wish_of
 
 
 @dataclass(frozen=True)
 class Trigger:
-    """A bed asks for water when its depletion passes raw x RAW + beyond x (TAW - RAW)."""
+    """A bed asks for water when its depletion passes raw x RAW + beyond x (TAW - RAW).
+
+    until_next: it asks later than that, where what stays drawn with ease carries until the next round.
+    """
 
     raw: float
     beyond: float
+    until_next: bool = False
 
-    def depletion(self, raw: float, taw: float) -> float:
-        """The depletion [same unit as raw and taw] at which the bed asks."""
-        return self.raw * raw + self.beyond * (taw - raw)
+    def depletion(self, raw: float, taw: float, use: float) -> float:
+        """The depletion [same unit as raw, taw and the use of a day] at which the bed asks."""
+        at = self.raw * raw + self.beyond * (taw - raw)
+        return max(at, raw - use) if self.until_next else at
 
 
 STYLE_TRIGGERS: Final = {
@@ -27,7 +34,7 @@ STYLE_TRIGGERS: Final = {
     "steady": Trigger(1.0, 0.0),
     "sparing": Trigger(1.0, 0.3),
 }
-LITTLE_AND_OFTEN: Final = Trigger(0.4, 0.0)
+LITTLE_AND_OFTEN: Final = Trigger(0.4, 0.0, until_next=True)  # common practice, no source
 RUN_DOWN: Final = Trigger(1.0, 0.45)  # let the mix dry well past the readily available: common practice, no source
 
 # Cost of a mm of missed transpiration against a mm of water lost.
@@ -44,12 +51,26 @@ def style_of(garden: Garden, bed: Bed) -> Style:
     return bed.style or garden.style
 
 
-def pattern_of(bed: Bed) -> Pattern:
-    """A bed's own pattern; else little and often in pots, deep and seldom in beds (common practice)."""
-    return bed.pattern or ("little_and_often" if KINDS[bed.kind][0] else "deep_and_seldom")
+def wish_on(bed: Bed, date: dt.date) -> Wish:
+    """How what stands in a bed on a date wants its water: of several, what needs it most evenly. Practice."""
+    standing = (p for p in bed.plantings if p.planted <= date and (p.removed is None or p.removed > date))
+    wishes = {wish_of(p.own_crop.like if p.own_crop else p.crop) for p in standing if is_watered(p)}
+    return next((wish for wish in WISHES[::-1] if wish in wishes), "even")
 
 
-def trigger_of(garden: Garden, bed: Bed) -> Trigger:
+def pattern_of(bed: Bed, date: dt.date) -> Pattern:
+    """A bed's own pattern; else by what stands in it on a date, and in what (common practice).
+
+    Dry between: deep and seldom everywhere; even: little and often in pots, deep and seldom in beds; never dry: little
+    and often everywhere.
+    """
+    if bed.pattern is not None:
+        return bed.pattern
+    often = {"dry_between": False, "even": KINDS[bed.kind][0], "never_dry": True}[wish_on(bed, date)]
+    return "little_and_often" if often else "deep_and_seldom"
+
+
+def trigger_of(garden: Garden, bed: Bed, date: dt.date) -> Trigger:
     """The trigger of a bed's root zone. A bed kept damp on top is asked for by its top layer as well."""
     own = {"little_and_often": LITTLE_AND_OFTEN, "run_down": RUN_DOWN}
-    return own.get(pattern_of(bed), STYLE_TRIGGERS[style_of(garden, bed)])
+    return own.get(pattern_of(bed, date), STYLE_TRIGGERS[style_of(garden, bed)])

@@ -129,6 +129,8 @@ CropName = Literal[
     "mint",
     "thyme",
     "rosemary",
+    "lavender",
+    "oregano",
     "sage",
     "strawberry",
     "raspberry",
@@ -136,6 +138,10 @@ CropName = Literal[
     "gooseberry",
     "blueberry",
     "fruit_tree",
+    "stone_fruit",
+    "citrus",
+    "fig",
+    "grape",
     "flowers",
     "sunflower",
     "bush",
@@ -144,6 +150,7 @@ CropName = Literal[
     "tree_roots",
     "weeds",
 ]
+Wish = Literal["dry_between", "even", "never_dry"]
 Start = Literal["sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting", "transplant", "established"]
 BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead"]
 
@@ -206,6 +213,7 @@ SHELTERS: Final[tuple[Shelter, ...]] = get_args(Shelter)
 COVERS: Final[tuple[Cover, ...]] = get_args(Cover)
 MULCHES: Final[tuple[MulchKind, ...]] = get_args(MulchKind)
 CROP_NAMES: Final[tuple[CropName, ...]] = get_args(CropName)
+WISHES: Final[tuple[Wish, ...]] = get_args(Wish)  # from what stands dryness best to what stands it least
 STARTS: Final[tuple[Start, ...]] = get_args(Start)
 HEIGHTS: Final[tuple[BodyHeight, ...]] = get_args(BodyHeight)
 OBSERVATION_KINDS: Final[tuple[ObservationKind, ...]] = get_args(ObservationKind)

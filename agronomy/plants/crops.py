@@ -9,6 +9,7 @@ from typing import Final
 
 from agronomy.describe.errors import require_one_of
 from agronomy.describe.garden import OwnCrop, Planting
+from agronomy.describe.words import Wish
 
 FAO = "FAO-56 tables 11, 12, 17 and 22, from memory"
 COEFFICIENTS = "FAO-56 tables 12, 17 and 22, from memory; stages common practice"
@@ -63,6 +64,21 @@ class Crop:
 
 _tender = functools.partial(Crop, frost_c=TENDER, soil_c=WARM)
 _hardy = functools.partial(Crop, frost_c=HARDY, soil_c=COOL)
+# How a crop wants its water, as gardeners hold it: left to dry between soaks, kept even, or never dry. Common practice,
+# no source; p beside it is FAO-56's.
+DRY_BETWEEN: Final = frozenset(
+    {"pepper", "chilli", "thyme", "rosemary", "lavender", "oregano", "sage", "fig", "grape", "stone_fruit", "citrus"}
+)
+NEVER_DRY: Final = frozenset(
+    {"celery", "celeriac", "lettuce", "endive", "rocket", "spinach", "pak_choi", "radish", "mint", "blueberry"}
+)
+
+
+def wish_of(crop: str) -> Wish:
+    """How a crop of the table wants its water. Common practice, no source."""
+    return "dry_between" if crop in DRY_BETWEEN else "never_dry" if crop in NEVER_DRY else "even"
+
+
 SMALL: Final = (0.15, 0.95, 0.85)  # Kcb of FAO-56's small vegetables
 
 CROPS: Final[dict[str, Crop]] = {
@@ -146,6 +162,10 @@ CROPS: Final[dict[str, Crop]] = {
                     group="herb"),
     "rosemary": _hardy("rosemary", (0.20, 0.60, 0.55), (30, 60, 150, 30), 0.90, 0.70, (0.3, 0.8), 0.60, 3, HABIT,
                        group="herb"),
+    "lavender": _hardy("lavender", (0.20, 0.55, 0.50), (30, 60, 120, 30), 0.60, 0.60, (0.3, 0.8), 0.60, 3, HABIT,
+                       group="herb"),
+    "oregano": _hardy("oregano", (0.20, 0.65, 0.60), (30, 40, 120, 30), 0.40, 0.40, (0.3, 0.6), 0.55, 2, HABIT,
+                      group="herb"),
     "sage": _hardy("sage", (0.20, 0.65, 0.60), (30, 50, 130, 30), 0.50, 0.60, (0.3, 0.7), 0.55, 3, HABIT,
                    group="herb"),
     # soft fruit
@@ -162,6 +182,15 @@ CROPS: Final[dict[str, Crop]] = {
     "fruit_tree": _hardy("fruit tree", (0.35, 0.90, 0.65), (20, 70, 120, 60), 4.00, 3.00, (1.0, 2.0), 0.50, 2,
                          "FAO-56 row for apples, cherries and pears, from memory; size and stages common practice",
                          group="fruit"),
+    "stone_fruit": _hardy("stone fruit", (0.35, 0.85, 0.60), (20, 70, 120, 60), 3.50, 3.00, (1.0, 2.0), 0.50, 3,
+                          "FAO-56 row for apricots and peaches, from memory; size and stages common practice",
+                          group="fruit"),
+    "citrus": Crop("citrus", (0.65, 0.60, 0.65), (60, 90, 120, 95), 3.00, 2.50, (1.1, 1.5), 0.50, 3,
+                   "FAO-56 row for citrus of 70 % canopy, from memory; size common practice", soil_c=WARM,
+                   group="fruit"),
+    "fig": _hardy("fig", (0.30, 0.80, 0.55), (20, 60, 110, 60), 2.50, 2.50, (0.6, 1.5), 0.50, 2, HABIT, group="fruit"),
+    "grape": _hardy("grape vine", (0.15, 0.80, 0.40), (20, 50, 75, 60), 2.00, 1.50, (1.0, 2.0), 0.35, 2,
+                    "FAO-56 row for table grapes, from memory; size common practice", group="fruit"),
     # for their own sake
     "flowers": Crop("flowers", SMALL, (25, 35, 70, 20), 0.50, 0.35, (0.3, 0.6), 0.45, 2, HABIT, group="flower"),
     "sunflower": Crop("sunflower", (0.15, 1.10, 0.25), (25, 35, 45, 25), 2.00, 0.50, (0.8, 1.5), 0.45, 2, COEFFICIENTS,

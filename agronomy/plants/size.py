@@ -11,10 +11,9 @@ import numpy.typing as npt
 from agronomy.describe.garden import Planting, Size
 from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.plants.crops import Crop, crop_of
-from agronomy.plants.starts import STARTS, start_depth_m
+from agronomy.plants.starts import STARTS, set_in, start_depth_m
 
 SEEDLING_SHARE = 0.08  # of the full size, as a seedling just up; common practice, no source
-LARGEST_SET_IN = 0.4  # of the full size: no plant is larger when it is set in; common practice, no source
 DEVELOPMENT_SHARE = 0.25  # of the full spread, when development starts; common practice, no source
 ROOTS_BEYOND_LEAVES = 1.5  # roots spread half as far again as the leaves; common practice, no source
 LEAST_ROOT_RADIUS_M = 0.06
@@ -59,7 +58,7 @@ def growth(crop: Crop, days: Days, at_first: float = SEEDLING_SHARE) -> Days:
 
 def share_at_first(set_in_m: float, full_m: float) -> float:
     """Share of its full size at which a plant is set in [0..1]; a seedling's where it is sown. Common practice."""
-    return min(set_in_m / full_m, LARGEST_SET_IN) if set_in_m > 0 else SEEDLING_SHARE
+    return set_in(set_in_m, full_m) / full_m if set_in_m > 0 else SEEDLING_SHARE
 
 
 def kcb_full_cover(crop: Crop, days: Days) -> Days:

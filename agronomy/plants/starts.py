@@ -37,6 +37,7 @@ STARTS: Final[dict[str, Start]] = {
     "transplant": Start(0.10, 14, 0.18, 0.15, 0.75),
     "established": Start(0.10, 0, grown=True),
 }
+LARGEST_SET_IN: Final = 0.4  # of the full size: no plant is larger when it is set in; common practice, no source
 WATER_IN_L: Final = {  # for each plant, on the day; common practice, no source
     "transplant": 1.0, "potted_up": 0.5, "cutting": 0.2, "pricked_out": 0.05,
 }  # fmt: skip
@@ -58,12 +59,19 @@ def damp_share(planting: Planting, days: Days) -> Days:
     return np.where(inside, (days / max(lasts, 1)) ** 2, np.nan)
 
 
-def ball_l(planting: Planting, days: Days) -> Days:
+def set_in(usual_m: float, full_m: float) -> float:
+    """How large a plant is set in [m]: as its start usually is, but no more than a part of its full size. Practice."""
+    return min(usual_m, LARGEST_SET_IN * full_m)
+
+
+def ball_l(planting: Planting, full_spread_m: float, days: Days) -> Days:
     """Litres that each plant is given at least at days since planting, while its roots leave the ball they were set in
-    with; 0 afterwards. Common practice, no source: about a litre at first, fading as roots leave it."""
+    with; 0 afterwards. Common practice, no source: about a litre at first, of a small plant less by its leaves, fading
+    as roots leave it."""
     start = STARTS[planting.start]
+    leaves = (set_in(start.spread_m, full_spread_m) / start.spread_m) ** 2 if start.spread_m > 0 else 1.0
     inside = (days >= 0) & (days < start.damp_days)
-    return np.where(inside, start.ball_l * (1 - days / max(start.damp_days, 1)), 0.0)
+    return np.where(inside, start.ball_l * leaves * (1 - days / max(start.damp_days, 1)), 0.0)
 
 
 def damp_threshold_mm(share: Days, rew: Days, tew: Days) -> Days:

@@ -194,6 +194,9 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         (s.AIR_FACTOR, 0.6, 1),
         (s.AIR_MARK, 2, 20),
         (s.ONE_PASS, 0, 1),
+        (s.ASIDE, 0, 1),
+        (s.SEEN_LEAST, 0, 0.5),
+        (s.SEEN_MOST, 0.6, 2),
     ):
         day[..., column] = rng.uniform(low, high, (days, beds))
     for column in (s.MORNING, s.EVENING, s.FILL):
@@ -202,6 +205,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     day[..., s.SEEN_OF] = rng.integers(0, 2, (days, beds))
     day[..., s.SEEN_STORE] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 60, (days, beds)), -1)
     day[..., s.DAMP_TOP] = np.where(rng.random((days, beds)) < 0.3, rng.uniform(2, 12, (days, beds)), 0)
+    day[..., s.BALL] = np.where(rng.random((days, beds)) < 0.2, rng.uniform(1, 15, (days, beds)), 0)
     for column in (s.REBASED, s.REBASED_TOP):
         day[..., column] = np.where(rng.random((days, beds)) < 0.05, rng.uniform(-8, 8, (days, beds)), 0)
     bed = np.zeros((beds, s.N_BED))
@@ -215,6 +219,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1
     bed[::2, s.CURVE_NUMBER] = 80
+    bed[:, s.UNTIL_NEXT] = rng.integers(0, 2, beds)
     bed[1::2, s.CAPACITY] = rng.uniform(10, 60, len(bed[1::2]))
     bed[:, s.FILL_BELOW] = 0.05 * bed[:, s.CAPACITY]
     draw = np.ones((beds, members, s.N_DRAW)) * rng.uniform(0.8, 1.2, (beds, members, s.N_DRAW))

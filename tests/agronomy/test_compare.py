@@ -29,7 +29,7 @@ class Ways(unittest.TestCase):
     def test_little_and_often_comes_more_often(self) -> None:
         found = self.of(t.dried(3))
         little = found["steady", "little_and_often"]
-        self.assertGreater(little.soaks, 1.5 * found["steady", "deep_and_seldom"].soaks)
+        self.assertGreater(little.soaks, 1.15 * found["steady", "deep_and_seldom"].soaks)  # in a bed it carries days
         self.assertLess(little.missed, found["steady", "deep_and_seldom"].missed + 1e-9)
 
     def test_the_beds_own_way_is_marked_once(self) -> None:

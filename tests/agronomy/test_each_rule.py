@@ -33,7 +33,7 @@ class Rules(unittest.TestCase):
         run = planned(heavy, t.sky(rain_chance=0.5, rain_mm=45.0, rain_day=1)).run
         never = run.ahead(np.full((wait.HORIZON_DAYS, 1), NEVER))
         terms = run.terms_today()[0]
-        trigger = np.array([styles.STYLE_TRIGGERS["steady"].depletion(terms.raw_now, terms.taw_now)])
+        trigger = np.array([styles.STYLE_TRIGGERS["steady"].depletion(terms.raw_now, terms.taw_now, 0.0)])
         costs = [wait.weigh(run, never, trigger, [feet])[0].costs for feet in (0, 3)]
         now, later = costs[1][0] - costs[0][0], min(c - b for b, c in zip(costs[0][1:], costs[1][1:], strict=True))
         self.assertGreater(now, 0.2)

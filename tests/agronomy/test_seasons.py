@@ -38,7 +38,7 @@ def season_at(site: str, start: dt.date, days: int, *columns: str, **bed: object
     b = t.bed(opened=start, opening_wetness="moist", plantings=(planting,), **bed)
     garden = g.Garden("Real", table.latitude, table.elevation_m, rigs=(g.Rig("Hose"),), beds=(b,))
     weather = air_days(garden, sky, start, start, days)
-    return run_garden(garden, weather, start, [(1.0, 0.0)]), weather
+    return run_garden(garden, weather, start, [(1.0, 0.0, False)]), weather
 
 
 class RealSeasons(unittest.TestCase):
@@ -102,7 +102,7 @@ class Calibration(unittest.TestCase):
             bed = t.dried(1 + trial % 4, soils=(g.Soil(("loam", "unknown", "holds_and_crumbles")[trial % 3]),))
             garden = t.garden(bed)
             weather = air_days(garden, sky, bed.opened, t.TODAY, 8)
-            season = run_garden(garden, weather, t.TODAY, [(1.0, 0.0)])
+            season = run_garden(garden, weather, t.TODAY, [(1.0, 0.0, False)])
             band = bands(season.ahead(np.full((8, 1), terms.NEVER)).net[:, 0, 1:])
             truth = self.truth(season, rng)
             inside += sum(b.low <= x <= b.high for b, x in zip(band, truth, strict=True))

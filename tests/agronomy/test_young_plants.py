@@ -20,7 +20,8 @@ from agronomy.decide.plan import BedPlan, plan
 from agronomy.describe import garden as g
 from agronomy.plants import starts
 from agronomy.plants.crops import CROPS
-from agronomy.plants.size import LARGEST_SET_IN, stature
+from agronomy.plants.size import stature
+from agronomy.plants.starts import LARGEST_SET_IN
 from tests.agronomy.gardens import TODAY, bed, dried, garden, sky
 
 DAY = dt.timedelta(days=1)
@@ -120,10 +121,12 @@ class Ball(unittest.TestCase):
         self.assertLessEqual(np.diff([*sorted(poured), 7]).max(), 1)
 
     def test_the_dose_by_plant_fades_as_roots_leave_the_ball(self) -> None:
-        doses = [starts.ball_l(g.Planting("tomato", 1, TODAY, start="transplant"), np.array([d]))[0] for d in range(16)]
+        tomato = g.Planting("tomato", 1, TODAY, start="transplant")
+        doses = starts.ball_l(tomato, 0.6, np.arange(16.0))
         self.assertEqual(doses[0], 0.75)
+        self.assertLess(starts.ball_l(tomato, 0.3, np.array([0.0]))[0], 0.4)  # a lettuce's
         self.assertTrue((np.diff(doses) <= 0).all())
-        self.assertEqual(doses[14:], [0.0, 0.0])
+        self.assertEqual(doses[14:].tolist(), [0.0, 0.0])
 
     def test_without_the_ball_the_dose_would_be_a_top_layers(self) -> None:
         b = young("transplant", 3, poured={0: 6.0, 1: 3.0, 2: 3.0})

@@ -59,8 +59,8 @@ class Samples(w.WithProvider, TestCase):
         self.assertTrue(plan.heat and len(plan.heat.dates) >= 5)
         lines = {b.row.name: line for b, line in zip(read_beds(garden), fortnight(plan).beds, strict=True)}
         times = {name: sum(1 for d in line.days if d.soak) for name, line in lines.items()}
-        for pot in ("South Rail", "Aubergine Bag"):
-            self.assertGreaterEqual(times[pot], 10, times)
+        self.assertGreaterEqual(times["South Rail"], 10, times)
+        self.assertGreaterEqual(times["Aubergine Bag"], 6, times)  # fifty litres carry its plant for two days
         for pot in ("Ember Pots", "Dry Shelf"):
             self.assertLessEqual(times[pot], 6, times)
 

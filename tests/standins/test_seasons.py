@@ -45,8 +45,8 @@ class FourPlaces(unittest.TestCase):
         beds = tuple(dataclasses.replace(b, opened=start, waterings=(), observations=()) for b in garden.beds)
         garden = dataclasses.replace(garden, beds=beds)
         weather = air_days(garden, sky, start, start, DAYS)
-        triggers = [styles.trigger_of(garden, b) for b in beds]
-        season = run_garden(garden, weather, start, [(t.raw, t.beyond) for t in triggers])
+        triggers = [styles.trigger_of(garden, b, start) for b in beds]
+        season = run_garden(garden, weather, start, [(t.raw, t.beyond, t.until_next) for t in triggers])
         rows = season.rows_ahead(np.full((DAYS, len(beds)), terms.BY_TRIGGER))
         return garden, weather, rows
 

@@ -337,7 +337,7 @@ const usualDepth = computed(
           <Picks
             v-model="form.pattern"
             legend="How often"
-            :options="open(allOf(PATTERN), isContainer ? 'as usual in pots' : 'as usual in beds')"
+            :options="open(allOf(PATTERN), 'as its crops like it')"
           />
         </div>
       </details>

@@ -1394,6 +1394,8 @@ export interface components {
          *     * `mint` - mint
          *     * `thyme` - thyme
          *     * `rosemary` - rosemary
+         *     * `lavender` - lavender
+         *     * `oregano` - oregano
          *     * `sage` - sage
          *     * `strawberry` - strawberry
          *     * `raspberry` - raspberry
@@ -1401,6 +1403,10 @@ export interface components {
          *     * `gooseberry` - gooseberry
          *     * `blueberry` - blueberry
          *     * `fruit_tree` - fruit_tree
+         *     * `stone_fruit` - stone_fruit
+         *     * `citrus` - citrus
+         *     * `fig` - fig
+         *     * `grape` - grape
          *     * `flowers` - flowers
          *     * `sunflower` - sunflower
          *     * `bush` - bush
@@ -1410,7 +1416,7 @@ export interface components {
          *     * `weeds` - weeds
          * @enum {string}
          */
-        CropName: "tomato" | "pepper" | "chilli" | "aubergine" | "cucumber" | "courgette" | "winter_squash" | "melon" | "watermelon" | "okra" | "sweetcorn" | "runner_bean" | "french_bean" | "drying_bean" | "broad_bean" | "pea" | "lettuce" | "endive" | "rocket" | "spinach" | "chard" | "pak_choi" | "cabbage" | "kale" | "broccoli" | "cauliflower" | "brussels_sprouts" | "kohlrabi" | "carrot" | "parsnip" | "beetroot" | "turnip" | "radish" | "potato" | "sweet_potato" | "celery" | "celeriac" | "fennel" | "artichoke" | "asparagus" | "rhubarb" | "onion" | "spring_onion" | "garlic" | "leek" | "basil" | "parsley" | "coriander" | "dill" | "chives" | "mint" | "thyme" | "rosemary" | "sage" | "strawberry" | "raspberry" | "currant" | "gooseberry" | "blueberry" | "fruit_tree" | "flowers" | "sunflower" | "bush" | "other" | "hedge" | "tree_roots" | "weeds";
+        CropName: "tomato" | "pepper" | "chilli" | "aubergine" | "cucumber" | "courgette" | "winter_squash" | "melon" | "watermelon" | "okra" | "sweetcorn" | "runner_bean" | "french_bean" | "drying_bean" | "broad_bean" | "pea" | "lettuce" | "endive" | "rocket" | "spinach" | "chard" | "pak_choi" | "cabbage" | "kale" | "broccoli" | "cauliflower" | "brussels_sprouts" | "kohlrabi" | "carrot" | "parsnip" | "beetroot" | "turnip" | "radish" | "potato" | "sweet_potato" | "celery" | "celeriac" | "fennel" | "artichoke" | "asparagus" | "rhubarb" | "onion" | "spring_onion" | "garlic" | "leek" | "basil" | "parsley" | "coriander" | "dill" | "chives" | "mint" | "thyme" | "rosemary" | "lavender" | "oregano" | "sage" | "strawberry" | "raspberry" | "currant" | "gooseberry" | "blueberry" | "fruit_tree" | "stone_fruit" | "citrus" | "fig" | "grape" | "flowers" | "sunflower" | "bush" | "other" | "hedge" | "tree_roots" | "weeds";
         CropOut: {
             key: components["schemas"]["CropName"];
             name: string;
@@ -2702,6 +2708,8 @@ export interface components {
              *     * `mint` - mint
              *     * `thyme` - thyme
              *     * `rosemary` - rosemary
+             *     * `lavender` - lavender
+             *     * `oregano` - oregano
              *     * `sage` - sage
              *     * `strawberry` - strawberry
              *     * `raspberry` - raspberry
@@ -2709,6 +2717,10 @@ export interface components {
              *     * `gooseberry` - gooseberry
              *     * `blueberry` - blueberry
              *     * `fruit_tree` - fruit_tree
+             *     * `stone_fruit` - stone_fruit
+             *     * `citrus` - citrus
+             *     * `fig` - fig
+             *     * `grape` - grape
              *     * `flowers` - flowers
              *     * `sunflower` - sunflower
              *     * `bush` - bush

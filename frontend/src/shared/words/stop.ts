@@ -119,7 +119,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       return dry + (ahead || rain)
     }
     case 'damp_top':
-      return 'Young roots lie shallow: the top must not dry. A little, and often.'
+      return 'What is young here roots shallow, and today would dry the top.'
     case 'heat':
       return s.word === 'fill'
         ? `It would run dry in the heat that starts ${heat}; full now, it carries through.`

@@ -19,10 +19,20 @@ export function coefficientName(what: string, cropName: (crop: string) => string
     const [, style, pattern] = what.split(':')
     return `asks for water at (${style}, ${pattern?.replaceAll('_', ' ')})`
   }
+  if (what.startsWith('wish:')) {
+    const [, wish, crop] = what.split(':')
+    return `${cropName(crop ?? '')}: ${WISH[wish ?? '']}; drawn with ease`
+  }
   if (what.startsWith('yield:'))
     return `${cropName(what.slice(6))}: harvest lost for water missed (yield response)`
   if (what.startsWith('exposure:')) return 'thirst of the air here, beside the open garden'
   return COEFFICIENT[what] ?? what
+}
+
+const WISH: Record<string, string> = {
+  dry_between: 'left to dry between soaks',
+  even: 'kept even',
+  never_dry: 'never dry',
 }
 
 const COEFFICIENT: Record<string, string> = {

@@ -261,6 +261,7 @@ describe('names', () => {
   it('explains every coefficient, crops and triggers among them', () => {
     expect(coefficientName('crop:tomato', (c) => c.toUpperCase())).toBe('TOMATO at full cover')
     expect(coefficientName('trigger:ample:deep_and_seldom', (c) => c)).toContain('ample, deep and seldom')
+    expect(coefficientName('wish:dry_between:pepper', (c) => c)).toContain('left to dry between soaks')
     expect(coefficientName('basal', (c) => c)).toContain('ET0')
   })
 })
