@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 
+from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
 from agronomy.decide.dose import Dose
@@ -65,6 +66,8 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in b.if_felt],
         "isle": _isle(b),
         "wet_days": b.wet_days,
+        "container": is_container(b.bed),
+        "sealed": b.bed.drain_holes is False,
         "next_soak": b.next_soak,
         "reservoir_l": band_out(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,

@@ -154,6 +154,8 @@ class Stop(s.Serializer):
     if_felt = IfFelt(many=True, help_text="of a bed to check: what each reading of a finger would lead to")
     isle = Isle()
     wet_days = s.IntegerField()
+    container = s.BooleanField(help_text="a pot, box or bag: no ground below")
+    sealed = s.BooleanField(help_text="known to have no holes")
     next_soak = s.ListField(child=s.DateField(), allow_null=True)
     reservoir_l = Band(allow_null=True)
     reservoir_capacity_l = s.FloatField(allow_null=True)

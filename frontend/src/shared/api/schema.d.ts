@@ -3594,6 +3594,10 @@ export interface components {
             if_felt: components["schemas"]["IfFelt"][];
             isle: components["schemas"]["Isle"];
             wet_days: number;
+            /** @description a pot, box or bag: no ground below */
+            container: boolean;
+            /** @description known to have no holes */
+            sealed: boolean;
             next_soak: string[] | null;
             reservoir_l: components["schemas"]["Band"] | null;
             /** Format: double */

@@ -96,6 +96,16 @@ function ordinal(n: number): string {
   return words[n - 1] ?? `${n}th`
 }
 
+/** What lets air in where water stands, by what holds it. */
+function letAirIn(s: Stop): string {
+  if (s.reservoir_capacity_l) return 'Let its reservoir run down before you fill it again.'
+  if (s.sealed) return 'It has no holes: tip off what stands in it, or make some.'
+  if (s.container) return 'Empty its saucer and set it on feet, so that it drains.'
+  return s.isle.mulch === 'none'
+    ? 'Loosen the top so that air gets in.'
+    : 'Draw the mulch back and let air in.'
+}
+
 /** The reason, in one sentence. */
 export function reason(s: Stop, r: Setting, t: Tongue): string {
   const { waiting } = s.why
@@ -127,7 +137,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'rain':
       return `Rain makes the soak needless in ${percent(waiting.chance)} runs, and the bed can stand being wrong.`
     case 'air_short':
-      return 'Drooping here is not thirst. Draw the mulch back and let air in.'
+      return `Drooping here is not thirst. ${letAirIn(s)}`
     case 'doubt':
       return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. ${ifFelt(s, t)}`
     case 'watered':

@@ -56,6 +56,7 @@ function stop(changes: Changes = {}): Stop {
     next_soak: ['2025-07-13', '2025-07-14', '2025-07-16'],
     empty_on: null,
     finger_depth_m: 0.1,
+    isle: { mulch: 'straw' },
     if_felt: [],
     waterings_today: [],
     put_off: null,
@@ -139,6 +140,16 @@ describe('the reason', () => {
     expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
       '4 of 10 runs say it is dry',
     )
+  })
+
+  it('lets air in by what holds the water', () => {
+    const wet = (more: Changes, mulch = 'none') =>
+      reason(stop({ word: 'too_wet', cause: 'air_short', isle: { mulch }, ...more }), round([]), metric)
+    expect(wet({}, 'straw')).toContain('Draw the mulch back')
+    expect(wet({})).toContain('Loosen the top')
+    expect(wet({ container: true }, 'straw')).toContain('saucer')
+    expect(wet({ container: true, sealed: true })).toContain('no holes')
+    expect(wet({ container: true, reservoir_capacity_l: 14 })).toContain('run down')
   })
 
   it('says why a dry finger is not answered with water', () => {
