@@ -60,7 +60,10 @@ def damp_share(planting: Planting, days: Days) -> Days:
 
 
 def set_in(usual_m: float, full_m: float) -> float:
-    """How large a plant is set in [m]: as its start usually is, but no more than a part of its full size. Practice."""
+    """How large a plant is set in [m]: as its start usually is, but no more than a part of its full size.
+
+    Common practice, no source.
+    """
     return min(usual_m, LARGEST_SET_IN * full_m)
 
 
