@@ -74,6 +74,36 @@ NEVER_DRY: Final = frozenset(
 )
 
 
+# Crops that stand for years, and are not cleared with a season unless asked: common practice, no source.
+STAYING: Final = frozenset(
+    {
+        "artichoke",
+        "asparagus",
+        "rhubarb",
+        "chives",
+        "mint",
+        "thyme",
+        "rosemary",
+        "lavender",
+        "oregano",
+        "sage",
+        "strawberry",
+        "raspberry",
+        "currant",
+        "gooseberry",
+        "blueberry",
+        "fruit_tree",
+        "stone_fruit",
+        "citrus",
+        "fig",
+        "grape",
+        "bush",
+        "hedge",
+        "tree_roots",
+    }
+)
+
+
 def wish_of(crop: str) -> Wish:
     """How a crop of the table wants its water. Common practice, no source."""
     return "dry_between" if crop in DRY_BETWEEN else "never_dry" if crop in NEVER_DRY else "even"

@@ -9,6 +9,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from agronomy.plants.crops import STAYING
 from api.asked import actor, checked, person, stamp
 from api.seasons import shapes
 from api.shapes import Error
@@ -53,7 +54,7 @@ class Seasons(APIView):
                         "crop": p.crop,
                         "variety": p.variety,
                         "count": p.count,
-                        "stays": p.crop in seasons.STAYING,
+                        "stays": p.crop in STAYING,
                     }
                     for p in seasons.clearing(garden)
                 ],

@@ -9,7 +9,6 @@ from typing import ClassVar
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.formats.described import read
-from agronomy.plants.crops import CROPS
 from apps.base.errors import NotFound
 from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.actions.beds import FURTHEST_PLANNED
@@ -17,35 +16,6 @@ from apps.garden.models import Bed, Event, Garden, PlantCount, Planting
 
 MOST_SEASONS = 100
 MOVED_ON = ("transplant", "potted_up", "pricked_out", "hardening_off")
-# Crops that stand for years, and are not cleared with a season unless asked: common practice, no source.
-STAYING = frozenset(
-    {
-        "artichoke",
-        "asparagus",
-        "rhubarb",
-        "chives",
-        "mint",
-        "thyme",
-        "rosemary",
-        "lavender",
-        "oregano",
-        "sage",
-        "strawberry",
-        "raspberry",
-        "currant",
-        "gooseberry",
-        "blueberry",
-        "fruit_tree",
-        "stone_fruit",
-        "citrus",
-        "fig",
-        "grape",
-        "bush",
-        "hedge",
-        "tree_roots",
-    }
-)
-assert set(CROPS) >= STAYING
 
 
 def clearing(garden: Garden) -> list[Planting]:
