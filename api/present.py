@@ -31,6 +31,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "today": g.today,
         "growth": g.growth,
         "heat_rule": g.heat_rule,
+        "round_price_mm": g.round_price_mm,
         "method": g.method,
         "climate": g.climate,
         "climate_said": climate_said(g),

@@ -3,6 +3,7 @@
 In here:
 
     processes     what moves water: pour, rain, use, drain, wick
+    asking        when a bed asks for water, and what is poured then
     step          the order of a day, in any number of parts
     terms         its named figures
     layout        where each figure stands in the arrays; nobody else's business

@@ -181,7 +181,7 @@ def opening_state(bed: Bed, day: Array, n: int) -> Array:
     known = bed.opening_wetness is not None
     share = FINGER[bed.opening_wetness] if bed.opening_wetness is not None else UNKNOWN_OPENING
     spread = spreads.OPENING_SPREAD_KNOWN if known else spreads.OPENING_SPREAD_UNKNOWN
-    z = np.concatenate([[0.0], spreads.normal_scores(n, "draw opening")])
+    z = np.append(spreads.scores_of(n, "opening"), 0.0)
     raw = day[at.P_TABLE] * day[at.TAW]
     state = np.zeros((n + 1, at.N_STATE))
     state[:, at.DR] = np.clip((share + spread * z) * raw, 0.0, day[at.TAW])

@@ -14,14 +14,15 @@ from typing import Any, Final, NamedTuple
 
 import numpy as np
 
-from agronomy.balance import layout, processes, step, terms
+from agronomy.balance import asking, layout, processes, step, terms
 from agronomy.balance import layout as at
+from agronomy.balance.asking import asked, filled, want_of
 from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of
-from agronomy.balance.step import day_step
-from agronomy.balance.terms import Array
+from agronomy.balance.step import day_step, open_day
+from agronomy.balance.terms import NEVER, USUAL, Array
 
 
-def run_series(
+def run_days(
     state: Array,
     bed_days: Array,
     shares_before: Array,
@@ -32,74 +33,94 @@ def run_series(
     parts: Array,
     kept: Array,
     wet_days: Array,
+    rows: Array,
 ) -> None:
-    """Run every (bed, member) through all days, keeping N_KEEP arrays of each; `state` ends as the last day's.
+    """Run every bed and its series through all days; `state` ends as the last day's.
 
-    policies: (day, bed). parts: (part, N_PART). kept: (N_KEEP, day, bed, member). wet_days: (bed, member), counted up.
+    `state` (bed, series + reckoned, N_STATE) holds behind the n series of `draws` what the gardener reckons: the bed as
+    its figures say, either once, where all series have one weather or nothing is poured, or once under the weather of
+    each series. By it all is poured: a gardener knows what the weather was, and nothing of how a bed is otherwise.
+
+    policies: (day, bed). parts: (part, N_PART). kept: (N_KEEP, day, bed, series), of no day where it is not wanted.
+    wet_days: (bed, series), counted up. rows: (day, bed, N_TERMS), the mean of what is reckoned; of no day likewise.
     """
+    n, reckoned = draws.shape[1], state.shape[1] - draws.shape[1]
+    added, fills = np.zeros(reckoned), np.zeros(reckoned)
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
             bed_day, share_before = bed_day_of(bed_days[d, b]), shares_before[d, b]
             bed, policy = figures_of(beds[b]), policies[d, b]
-            for m in range(state.shape[1]):
+            for j in range(reckoned):
+                before, weather = state_of(state, b, n + j), air_of(air, d, j)
+                if policy != NEVER:
+                    want = want_of(open_day(before, bed_day, share_before, bed, USUAL, weather))
+                    added[j], fills[j] = asked(policy, want, bed_day, bed), filled(policy, want, bed)
+                else:
+                    added[j] = fills[j] = 0.0
+                new, did = day_step(before, bed_day, share_before, bed, USUAL, weather, added[j], fills[j], parts)
+                for k in range(at.N_STATE):
+                    state[b, n + j, k] = new[k]
+                if rows.shape[0] > 0:
+                    for k in range(at.N_TERMS):
+                        rows[d, b, k] = did[k] if j == 0 else rows[d, b, k] + did[k]
+            if rows.shape[0] > 0:
+                rows[d, b] /= reckoned
+            for m in range(n):
+                j = m if reckoned > 1 else 0
                 before, draw, weather = state_of(state, b, m), draw_of(draws, b, m), air_of(air, d, m)
-                new, did = day_step(before, bed_day, share_before, bed, draw, weather, policy, parts)
-                state[b, m, at.DE], state[b, m, at.DR], state[b, m, at.DO] = new.de, new.dr, new.do
-                state[b, m, at.W], state[b, m, at.R] = new.w, new.r
-                kept[at.KEEP_NET, d, b, m] = new.dr - new.w
-                kept[at.KEEP_RESERVOIR, d, b, m] = new.r
-                kept[at.KEEP_WATERED, d, b, m] = did.irrigation + did.filled
-                kept[at.KEEP_STRESS, d, b, m] = did.potential - did.transpiration
-                kept[at.KEEP_LOST, d, b, m] = did.drained_rooted - did.caught + did.overflow
-                kept[at.KEEP_PARCHED, d, b, m] = did.parched
+                new, did = day_step(before, bed_day, share_before, bed, draw, weather, added[j], fills[j], parts)
+                for k in range(at.N_STATE):
+                    state[b, m, k] = new[k]
                 wet_days[b, m] += did.wet
+                if kept.shape[1] > 0:
+                    kept[at.KEEP_NET, d, b, m] = new.dr - new.w
+                    kept[at.KEEP_RESERVOIR, d, b, m] = new.r
+                    filled_up = did.filled - bed_day.fill * (draw.q_water - 1.0)
+                    kept[at.KEEP_WATERED, d, b, m] = did.irrigation / draw.q_water + filled_up
+                    kept[at.KEEP_STRESS, d, b, m] = did.potential - did.transpiration
+                    kept[at.KEEP_LOST, d, b, m] = did.drained_rooted - did.caught + did.overflow
+                    kept[at.KEEP_PARCHED, d, b, m] = did.parched
 
 
-def run_rows(
-    state: Array,
-    bed_days: Array,
-    shares_before: Array,
-    beds: Array,
-    draws: Array,
-    air: Array,
-    policies: Array,
-    parts: Array,
-    rows: Array,
+def run_mornings(
+    state: Array, bed_days: Array, shares_before: Array, beds: Array, draws: Array, air: Array, wants: Array
 ) -> None:
-    """Run member 0 of every bed through all days, keeping every term: rows (day, bed, N_TERMS)."""
-    for d in range(bed_days.shape[0]):
-        for b in range(bed_days.shape[1]):
-            bed_day, bed = bed_day_of(bed_days[d, b]), figures_of(beds[b])
-            before, draw, weather = state_of(state, b, 0), draw_of(draws, b, 0), air_of(air, d, 0)
-            new, did = day_step(before, bed_day, shares_before[d, b], bed, draw, weather, policies[d, b], parts)
-            for k in range(at.N_STATE):
-                state[b, 0, k] = new[k]
-            for k in range(at.N_TERMS):
-                rows[d, b, k] = did[k]
+    """What every bed's series, and what is reckoned behind them, would go by on the first of these days.
+
+    wants: (bed, series + reckoned, N_WANT).
+    """
+    n = draws.shape[1]
+    for b in range(bed_days.shape[1]):
+        bed_day, bed = bed_day_of(bed_days[0, b]), figures_of(beds[b])
+        for m in range(state.shape[1]):
+            draw, weather = draw_of(draws, b, m) if m < n else USUAL, air_of(air, 0, m % n)
+            want = want_of(open_day(state_of(state, b, m), bed_day, shares_before[0, b], bed, draw, weather))
+            for k in range(at.N_WANT):
+                wants[b, m, k] = want[k]
 
 
 class Kernel(NamedTuple):
-    """The two runs, compiled or plain."""
+    """The runs, compiled or plain."""
 
-    series: Callable[..., None]
-    rows: Callable[..., None]
+    days: Callable[..., None]
+    mornings: Callable[..., None]
 
 
-PLAIN: Final = Kernel(run_series, run_rows)
+PLAIN: Final = Kernel(run_days, run_mornings)
 CACHE_FOLDER: Final = pathlib.Path(__file__).resolve().parents[2] / ".numba"
-SOURCES: Final = (terms, layout, processes, step, sys.modules[__name__])
+SOURCES: Final = (terms, layout, processes, asking, step, sys.modules[__name__])
 
 # One form of each compiled run, for arrays without gaps: a second one would be compiled when first met, on a page.
-_RUN: Final = "f8[:,:,::1], f8[:,:,::1], f8[:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,::1], i8[:,::1], f8[:,::1], "
-SERIES_FORM: Final = f"void({_RUN}f8[:,:,:,::1], f8[:,::1])"
-ROWS_FORM: Final = f"void({_RUN}f8[:,:,::1])"
+_RUN: Final = "f8[:,:,::1], f8[:,:,::1], f8[:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,::1], "
+DAYS_FORM: Final = f"void({_RUN}f8[:,::1], f8[:,::1], f8[:,:,:,::1], f8[:,::1], f8[:,:,::1])"
+MORNINGS_FORM: Final = f"void({_RUN}f8[:,:,::1])"
 
 
 @functools.cache
 def compiled() -> Kernel:
     """The runs with the step and its processes compiled into them; compiled code is kept in an ignored folder.
 
-    They take arrays without gaps (C order) of float64, the policies of int64, and refuse others with TypeError.
+    They take arrays without gaps (C order) of float64, and refuse others with TypeError.
     """
     import numba
 
@@ -107,12 +128,12 @@ def compiled() -> Kernel:
     # numpy's error model: a division by zero is no branch; the arrays built in forcing.py hold no zero divisor
     make = functools.partial(numba.njit, cache=True, error_model="numpy")
     inner: dict[str, Any] = {}
-    for module in (layout, processes, step):  # each calls only what stands above it
+    for module in (layout, processes, asking, step):  # each calls only what stands above it
         for name, plain in vars(module).items():
             if isinstance(plain, types.FunctionType) and plain.__module__ == module.__name__:
                 inner[name] = make(forceinline=True)(_with(plain, inner))
-    series, rows = (_with(run, inner) for run in (run_series, run_rows))
-    return Kernel(make(SERIES_FORM)(series), make(ROWS_FORM)(rows))
+    days, mornings = (_with(run, inner) for run in (run_days, run_mornings))
+    return Kernel(make(DAYS_FORM)(days), make(MORNINGS_FORM)(mornings))
 
 
 def _digest() -> str:

@@ -1,6 +1,6 @@
 """Where each figure stands in the arrays that the kernel runs over. Balance's own business: others see terms.py.
 
-Inputs are arrays of (day, bed, N_BED_DAY), (bed, N_BED), (bed, member, N_DRAW), (day, member, N_AIR) and, for the
+Inputs are arrays of (day, bed, N_BED_DAY), (bed, N_BED), (bed, series, N_DRAW), (day, series, N_AIR) and, for the
 parts that a day is cut into, (part, N_PART). A day's step gives the new `State` and the day's `Terms`.
 """
 
@@ -10,7 +10,7 @@ from typing import Final
 
 import numpy as np
 
-from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, Terms
+from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, Terms, Want
 
 (
     SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
@@ -35,6 +35,10 @@ Q_DEMAND, Q_CAPACITY, Z_RAIN, Q_WATER, Z_AIR = range(len(Draw._fields))
 N_DRAW: Final = len(Draw._fields)
 
 
+W_NET, W_TRIGGER, W_DE, W_TOP_USE, W_R = range(len(Want._fields))
+N_WANT: Final = len(Want._fields)
+
+
 ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, FALLEN = range(len(Air._fields))
 N_AIR: Final = len(Air._fields)
 
@@ -51,11 +55,11 @@ WHOLE_DAY.flags.writeable = False
     TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
     OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
     ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY, PASSED_ASIDE,
-    PARCHED, TOP_USE,
+    PARCHED,
 ) = range(len(Terms._fields))  # fmt: skip
 N_TERMS: Final = len(Terms._fields)
 
-# What a run over many series keeps of each day: (day, bed, member) each.
+# What a run over many series keeps of each day: (day, bed, series) each.
 KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST, KEEP_PARCHED = range(6)
 N_KEEP: Final = 6
 

@@ -1,4 +1,4 @@
-"""The ledger: the central series' terms under the symbols of FAO-56, in mm over the bed's ground."""
+"""The ledger: the terms of what is reckoned, under the symbols of FAO-56, in mm over the bed's ground."""
 
 from __future__ import annotations
 

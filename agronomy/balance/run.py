@@ -14,10 +14,11 @@ import numpy.typing as npt
 
 from agronomy.balance import forcing, spreads
 from agronomy.balance import layout as at
+from agronomy.balance.asking import top_asks
 from agronomy.balance.checkpoints import Checkpoints, key_of
 from agronomy.balance.kernel import Kernel, compiled
 from agronomy.balance.layout import WHOLE_DAY, terms_of
-from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers
+from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers, Want, Wants
 from agronomy.balance.weather import AirDays
 from agronomy.beds import light
 from agronomy.beds.stand import Stand
@@ -25,16 +26,14 @@ from agronomy.beds.today import BedToday, bed_today
 from agronomy.describe.garden import Bed, Garden
 from agronomy.plants.size import Warmth
 
-KEPT_AT_ONCE = 1_000_000  # series-days of the past run in one go: the kernel writes N_KEEP figures of each
-
 
 @dataclass(frozen=True)
 class Ahead:
-    """What series do in the days ahead: (day, bed, member); wet_days (bed, member). Member 0 is central."""
+    """What series do in the days ahead: (day, bed, series); wet_days (bed, series)."""
 
     net: Array  # depletion of the rooted share below field capacity [mm over it]; negative above
     reservoir: Array  # [mm over the ground]
-    watered: Array  # [mm over the ground] that arrived
+    watered: Array  # [mm over the ground] that was poured, before the doubt of what arrives
     stress: Array  # transpiration missed [mm over the ground]
     lost: Array  # drained or overflown [mm over the ground]
     parched: Array  # 1 where the top of what is young asked and got nothing, else 0
@@ -50,12 +49,17 @@ class Run:
     weather: AirDays
     days: Array  # (day, bed, N_BED_DAY), from the first bed's opening to the last day ahead
     figures: Array  # (bed, N_BED)
-    draws: Array  # (bed, member + 1, N_DRAW)
-    state: Array  # (bed, member + 1, N_STATE), this morning
-    rows: Array  # (past day, bed, N_TERMS), the central series; zero before a bed was opened
+    draws: Array  # (bed, series, N_DRAW)
+    state: Array  # (bed, series + reckoned, N_STATE), this morning; behind the series a bed that is as its figures say
+    rows: Array  # (past day, bed, N_TERMS), as reckoned; zero before a bed was opened
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
     stands: tuple[Stand, ...]  # what grows in each bed, over the same days
     kernel: Kernel
+
+    @property
+    def reckoned(self) -> slice:
+        """Where in the state what is reckoned stands, behind the series."""
+        return slice(self.draws.shape[1], None)
 
     @property
     def n_behind(self) -> int:
@@ -78,12 +82,8 @@ class Run:
         return BedFigures(*self.figures[bed].tolist())
 
     def morning(self, bed: int) -> State:
-        """What a bed's stores hold this morning, by the central series."""
-        return State(*self.state[bed, 0].tolist())
-
-    def mornings(self, bed: int) -> State:
-        """The same of every other series: arrays (member,)."""
-        return State(*self.state[bed, 1:].T)
+        """What a bed's stores hold this morning, as reckoned."""
+        return State(*self.state[bed, self.reckoned].mean(axis=0).tolist())
 
     def rooted_share(self, bed: int, offset: int = 0) -> float:
         """Share of a bed's ground that roots and waterings reach [0..1], so many days from today."""
@@ -95,46 +95,41 @@ class Run:
 
     def ahead(self, policies: Policies) -> Ahead:
         """Run all series on from this morning."""
-        n, (b, m) = policies.shape[0], self.state.shape[:2]
-        kept = np.empty((at.N_KEEP, n, b, m))
-        wet = np.zeros((b, m))
-        part = slice(self.n_behind, self.n_behind + n)
-        self.kernel.series(
-            self.state.copy(),
-            self.days[part],
-            self._shares(n),
-            self.figures,
-            self.draws,
-            self.weather.air[part],
-            policies,
-            WHOLE_DAY.copy(),
-            kept,
-            wet,
-        )
+        n, (b, m) = policies.shape[0], self.draws.shape[:2]
+        kept, wet = np.empty((at.N_KEEP, n, b, m)), np.zeros((b, m))
+        poured = bool((policies != NEVER).any())
+        self._run_on(policies, poured, kept, wet, np.empty((0, b, at.N_TERMS)))
         net, reservoir, watered, stress, lost, parched = kept
         return Ahead(net, reservoir, watered, stress, lost, parched, wet)
 
     def terms_ahead(self, policies: Policies) -> Terms:
-        """The terms of the central series under the mean outlook: arrays (day ahead, bed)."""
+        """The terms of the days ahead as reckoned, means over the members: arrays (day ahead, bed)."""
         return terms_of(self.rows_ahead(policies))
 
     def rows_ahead(self, policies: Policies) -> Array:
         """The same as the ledger's rows: (day ahead, bed, N_TERMS)."""
+        n, (b, m) = policies.shape[0], self.draws.shape[:2]
+        rows = np.empty((n, b, at.N_TERMS))
+        self._run_on(policies, True, np.empty((at.N_KEEP, 0, b, m)), np.zeros((b, m)), rows)
+        return rows
+
+    def _run_on(self, policies: Policies, reckon: bool, kept: Array, wet: Array, rows: Array) -> None:
         n = policies.shape[0]
         part = slice(self.n_behind, self.n_behind + n)
-        rows = np.zeros((n, self.figures.shape[0], at.N_TERMS))
-        self.kernel.rows(
-            self.state[:, :1].copy(),
-            self.days[part],
-            self._shares(n),
-            self.figures,
-            self.draws[:, :1].copy(),
-            self.weather.air[part],
-            policies,
-            WHOLE_DAY.copy(),
-            rows,
-        )
-        return rows
+        air = self.weather.air[part]
+        state = reckoned_under(self.state, air) if reckon else self.state.copy()
+        inputs = (state, self.days[part], self._shares(n), self.figures, self.draws, air, policies)
+        self.kernel.days(*inputs, WHOLE_DAY.copy(), kept, wet, rows)
+
+    def wants_today(self) -> list[tuple[Wants, Want]]:
+        """What the word of this morning goes by, of each bed: of its series, and as reckoned."""
+        part = slice(self.n_behind, self.n_behind + 1)
+        air = self.weather.air[part]
+        state = reckoned_under(self.state, air)
+        wants = np.empty((*state.shape[:2], at.N_WANT))
+        self.kernel.mornings(state, self.days[part], self._shares(1), self.figures, self.draws, air, wants)
+        n = self.draws.shape[1]
+        return [(Wants(*w[:n].T), Want(*w[n:].mean(axis=0).tolist())) for w in wants]
 
     def terms_today(self) -> list[Terms]:
         """The terms of today for each bed, unwatered but for what was recorded."""
@@ -169,6 +164,17 @@ class Run:
             forcing.observe(some.days[:, i], bed, self.weather.dates[0], stand, self.garden.finger)
         return some
 
+    def some(self, places: list[int]) -> Run:
+        """The run of the beds at these places, as they are; a place may come more than once."""
+        return self._only(places, tuple(self.garden.beds[i] for i in places))
+
+    def rain_onto(self, days: int) -> Array:
+        """Rain that gets past leaves, mulch and roofs to each bed's soil in the days ahead (day, bed, member) [mm]."""
+        part = slice(self.n_behind, self.n_behind + days)
+        rain = self.weather.air[part, None, :, at.RAIN]
+        held, share = self.days[part, :, at.RAIN_HELD, None], self.days[part, :, at.RAIN_IN, None]
+        return np.asarray(np.maximum(rain - held, 0.0) * share)
+
     def _only(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
         """The run of some beds, in arrays of its own."""
         parts: dict[str, Any] = {
@@ -176,12 +182,6 @@ class Run:
         }
         garden = dataclasses.replace(self.garden, beds=beds)
         return dataclasses.replace(self, garden=garden, stands=tuple(self.stands[i] for i in places), **parts)
-
-    def unwatered_today(self) -> Run:
-        """The run without what was poured today."""
-        days = self.days.copy()
-        days[self.n_behind, :, [at.MORNING, at.EVENING, at.FILL]] = 0.0
-        return dataclasses.replace(self, days=days)
 
     def filled_before_empty(self, most: float) -> Array:
         """Figures (bed, N_BED) under which a reservoir asks on the morning of the day that would empty it.
@@ -223,7 +223,7 @@ def run_garden(
     """
     kernel = kernel or compiled()
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
-    n, beds = weather.air.shape[1] - 1, garden.beds
+    n, beds = weather.air.shape[1], garden.beds
     warmth = warmth_of(garden, weather)
     described = [forcing.bed_days(garden, b, first, n_all, warmth) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
@@ -247,14 +247,17 @@ def run_garden(
     else:
         starts = sorted({int(o) for o in opened_at} | {n_behind})
         for since, until in itertools.pairwise(starts):
-            part = np.flatnonzero(opened_at <= since)
-            at_once = max(1, KEPT_AT_ONCE // (len(part) * state.shape[1]))
-            for lo in range(since, until, at_once):
-                span = slice(lo, min(lo + at_once, until))
-                _run_part(kernel, state, days, shares, figures, draws, weather.air, rows, part, span)
+            part, span = np.flatnonzero(opened_at <= since), slice(since, until)
+            _run_part(kernel, state, days, shares, figures, draws, weather.air, rows, part, span)
         if checkpoints:
             checkpoints.put(key, state, rows)
     return Run(garden, today, weather, days, figures, draws, state, rows, opened_at, stands, kernel)
+
+
+def tops_ask(wants: Wants, damp_top: float) -> npt.NDArray[np.bool_]:
+    """Whether each series asks by the damp-top rule (series,); damp_top [mm], 0: there is none. Common practice."""
+    each = zip(wants.net.tolist(), wants.de.tolist(), wants.top_use.tolist(), strict=True)
+    return np.array([top_asks(net, de, top_use, damp_top) for net, de, top_use in each])
 
 
 def each_day(terms: Terms) -> list[Terms]:
@@ -270,6 +273,18 @@ def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
     return Warmth(weather.dates[0], tuple(np.round(mean, 2).tolist()))
 
 
+def reckoned_under(state: Array, air: Array) -> Array:
+    """A copy of the state (bed, series + reckoned, N_STATE) to run on from under this air (day, series, N_AIR).
+
+    Where the series' weather differs, what is reckoned stands once for each, since the gardener will have seen which of
+    them came.
+    """
+    n = air.shape[1]
+    if state.shape[1] == 2 * n or np.array_equal(np.broadcast_to(air[:, :1], air.shape), air):
+        return state.copy()
+    return np.concatenate([state[:, :n], np.repeat(state[:, n:], n, axis=1)], axis=1)
+
+
 def _run_part(
     kernel: Kernel,
     state: Array,
@@ -282,34 +297,21 @@ def _run_part(
     part: npt.NDArray[np.int64],
     span: slice,
 ) -> None:
-    """Run some beds over some days: once for all series, once for the central rows."""
-    n, b, m = span.stop - span.start, len(part), state.shape[1]
-    policies = np.full((n, b), NEVER)
-    some_days, some_shares = np.ascontiguousarray(days[span][:, part]), np.ascontiguousarray(shares[span][:, part])
-    some_rows = np.zeros((n, b, at.N_TERMS))
-    kernel.rows(
-        state[part][:, :1].copy(),
-        some_days,
-        some_shares,
-        figures[part],
-        draws[part][:, :1].copy(),
-        air[span],
-        policies,
-        WHOLE_DAY.copy(),
-        some_rows,
-    )
-    some_state = state[part]
-    kernel.series(
+    """Run some beds over some days as they were."""
+    n, (b, m) = span.stop - span.start, draws[part].shape[:2]
+    some_state, some_rows = state[part], np.empty((n, b, at.N_TERMS))
+    kernel.days(
         some_state,
-        some_days,
-        some_shares,
+        np.ascontiguousarray(days[span][:, part]),
+        np.ascontiguousarray(shares[span][:, part]),
         figures[part],
         draws[part],
         air[span],
-        policies,
+        np.full((n, b), NEVER),
         WHOLE_DAY.copy(),
-        np.empty((at.N_KEEP, n, b, m)),
+        np.empty((at.N_KEEP, 0, b, m)),
         np.zeros((b, m)),
+        some_rows,
     )
     state[part] = some_state
     rows[span, part] = some_rows

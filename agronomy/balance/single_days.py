@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import dataclasses
+import datetime as dt
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,7 +11,7 @@ import numpy.typing as npt
 
 from agronomy.balance import layout as at
 from agronomy.balance.layout import WHOLE_DAY
-from agronomy.balance.run import Run
+from agronomy.balance.run import Run, reckoned_under
 from agronomy.balance.terms import BY_TRIGGER, Array
 
 SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
@@ -40,56 +41,76 @@ class SingleDays:
 
     def __init__(self, run: Run, figures: Array) -> None:
         self.garden_run, self.figures = run, figures
-        series = np.r_[0, 1 : run.state.shape[1] : max(1, (run.state.shape[1] - 1) // SERIES)]
-        self.opening, self.draws, self.air = (
-            np.ascontiguousarray(x[:, series]) for x in (run.state, run.draws, run.weather.air)
+        n = run.draws.shape[1]
+        some = slice(None, n, max(1, n // SERIES))
+        state, self.draws, self.air = (
+            np.ascontiguousarray(x[:, some]) for x in (run.state, run.draws, run.weather.air)
+        )
+        state = np.concatenate([state, run.state[:, run.reckoned]], axis=1)
+        self.opening = reckoned_under(state, self.air[run.n_behind :])
+
+    def from_day(self, d: int, state: Array, beds: Beds) -> Run:
+        """The run of some beds from day d on, `state` being that of all beds on its morning."""
+        run = self.garden_run
+        some = run.some(beds.tolist())
+        weather = dataclasses.replace(run.weather, n_behind=run.n_behind + d, air=self.air)
+        date = run.today + dt.timedelta(days=d)
+        opened = np.zeros(len(beds), dtype=np.int64)
+        return dataclasses.replace(
+            some,
+            today=date,
+            weather=weather,
+            state=state[beds],
+            draws=self.draws[beds],
+            figures=self.figures[beds],
+            opened_at=opened,
         )
 
-    def run(self, d: int, state: Array, policy: int, beds: Beds | None = None) -> tuple[Array, DayKept]:
-        """Day d ahead under one policy, from `state` (bed, series, N_STATE) of all beds.
+    def run(self, d: int, state: Array, policy: float | Array, beds: Beds | None = None) -> tuple[Array, DayKept]:
+        """Day d ahead from `state` (bed, series + reckoned, N_STATE) of all beds, under one policy or each its own.
 
         Returns the state after it and what it did, of `beds` only; None: of all.
         """
         run, day = self.garden_run, self.garden_run.n_behind + d
         some = slice(None) if beds is None else beds
         after = state[some].copy()
-        kept = np.empty((at.N_KEEP, 1, *after.shape[:2]))
+        (b, m) = self.draws[some].shape[:2]
+        kept = np.empty((at.N_KEEP, 1, b, m))
         today = np.ascontiguousarray(run.days[day : day + 1, some])
         yesterday = run.days[day - 1, some, at.SHARE] if day else today[0, :, at.SHARE]
         before = np.where(run.opened_at[some] >= day, today[0, :, at.SHARE], yesterday)
-        run.kernel.series(
+        run.kernel.days(
             after,
             today,
             np.ascontiguousarray(before[None, :]),
             self.figures[some],
             self.draws[some],
             self.air[day : day + 1],
-            np.full((1, after.shape[0]), policy),
+            np.full((1, after.shape[0]), policy, dtype=float),
             WHOLE_DAY.copy(),
             kept,
-            np.zeros(after.shape[:2]),
+            np.zeros((b, m)),
+            np.empty((0, b, at.N_TERMS)),
         )
         return after, DayKept(*kept[:, 0])
 
     def asked(self, d: int, state: Array, beds: Beds | None = None) -> Array:
         """Share of the series [0..1] that water each bed by its trigger on day d."""
         _, kept = self.run(d, state, BY_TRIGGER, beds)
-        return np.asarray((kept.watered[:, 1:] > 0).mean(axis=1))
+        return np.asarray((kept.watered > 0).mean(axis=1))
 
     def poured(self, d: int, kept: DayKept, beds: Beds) -> Array:
         """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
         recorded = self.garden_run.days[self.garden_run.n_behind + d, beds]
         already = recorded[:, at.MORNING] + recorded[:, at.EVENING] + recorded[:, at.FILL]
-        return np.asarray(np.maximum(kept.watered[:, 1:] - already[:, None], 0.0))
+        return np.asarray(np.maximum(kept.watered - already[:, None], 0.0))
 
     def has_reservoir(self, bed: int) -> bool:
         """Whether a bed is filled and not soaked."""
         return bool(self.figures[bed, at.CAPACITY] > 0)
 
-
-def central_net(state: Array, bed: int) -> float:
-    """Depletion of a bed's rooted share in the central series [mm over it]; negative above field capacity.
-
-    Arithmetic.
-    """
-    return float(state[bed, 0, at.DR] - state[bed, 0, at.W])
+    def net(self, state: Array, bed: int) -> float:
+        """Depletion of a bed's rooted share as reckoned, the mean over the members [mm over it]; negative above field
+        capacity."""
+        of_bed = state[bed, self.draws.shape[1] :]
+        return float((of_bed[:, at.DR] - of_bed[:, at.W]).mean())

@@ -16,6 +16,7 @@ for the night and the next day.
 
 from __future__ import annotations
 
+from agronomy.balance.asking import top_asks
 from agronomy.balance.layout import LENGTH, OF_ET0, OF_EVENING, OF_MORNING, OF_RAIN
 from agronomy.balance.processes import (
     drain,
@@ -32,65 +33,21 @@ from agronomy.balance.processes import (
     use,
     wick,
 )
-from agronomy.balance.terms import BY_TRIGGER, ON_DAY, Air, Array, BedDay, BedFigures, Draw, State, Terms
+from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, Opening, State, Terms
 
 
-def asked(
-    policy: int,
-    net: float,
-    de: float,
-    raw: float,
-    taw: float,
-    top_asks: bool,
-    use_today: float,
-    morning: float,
-    evening: float,
-    bed_day: BedDay,
-    bed: BedFigures,
-) -> float:
-    """The morning's water with what the policy adds to all that is recorded of the day [mm over the ground].
+def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures, draw: Draw, air: Air) -> Opening:
+    """The morning of one series: what its stores hold before anything is poured, and the day's coefficients.
 
-    NEVER adds nothing; ON_DAY refills whatever the depletion; BY_TRIGGER refills when it passes the trigger, or when
-    the top of what is young would pass its own.
+    All water in mm, shares [0..1]. FAO-56 chapters 7 and 8.
     """
-    trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
-    if bed.until_next > 0.0:
-        trigger = max(trigger, raw - use_today)
-    if policy == ON_DAY or (policy == BY_TRIGGER and (net >= trigger or top_asks)):
-        need = max(0.0, net)
-        if bed_day.damp_top > 0.0 and net < trigger:
-            need = min(de, need)  # shallow and often: the top layer alone
-        need = max(need, bed_day.ball)
-        return max(morning, need * bed_day.share * bed.reach - evening)
-    return morning
-
-
-def asked_fill(policy: int, r: float, fill: float, bed: BedFigures) -> float:
-    """The reservoir's fill with what the policy adds [mm over the ground]."""
-    if policy == ON_DAY or (policy == BY_TRIGGER and r < bed.fill_below):
-        return fill + max(0.0, bed.capacity - r - fill)
-    return fill
-
-
-def day_step(
-    state: State, bed_day: BedDay, share_before: float, bed: BedFigures, draw: Draw, air: Air, policy: int, parts: Array
-) -> tuple[State, Terms]:
-    """One series over one day: its state at the end, and the day's terms.
-
-    parts (part, N_PART): what the day is cut into; one whole part is the daily step.
-
-    All water in mm, shares [0..1].
-    """
-    f, over = bed_day.share, bed_day.spread_area / bed_day.share
-    r = state.r
-    tew, rew, room, capacity = bed_day.tew, bed_day.rew, bed_day.room, bed.capacity
-    open_rooted, open_bare = share_before * (state.dr - state.w), (1.0 - share_before) * state.do
+    f = bed_day.share
     de, dr, do, w, reached, drained = spread_roots(f, share_before, state.de, state.dr, state.do, state.w)
-    net = dr - w
+    net, r = dr - w, state.r
 
     # A soil that was changed holds more or less; the water in it stays the same.
     net += bed_day.rebased
-    de = min(tew, max(0.0, de + bed_day.rebased_top))
+    de = min(bed_day.tew, max(0.0, de + bed_day.rebased_top))
     do += bed_day.rebased_top
 
     # Coefficients of the day, and p for its demand.
@@ -127,22 +84,72 @@ def day_step(
         moved = min(max(to, bed_day.seen_least * scale), bed_day.seen_most * scale) - net
         net += moved
         correction = -f * moved
-        de = min(tew, max(0.0, de + moved))
-    if bed_day.seen_store >= 0.0 and capacity > 0.0:
-        correction_store = bed.store_weight * (min(bed_day.seen_store, capacity) - r)
+        de = min(bed_day.tew, max(0.0, de + moved))
+    if bed_day.seen_store >= 0.0 and bed.capacity > 0.0:
+        correction_store = bed.store_weight * (min(bed_day.seen_store, bed.capacity) - r)
         r += correction_store
-    dr_start = net
-    # The top of what is young asks before it is dry: when today would take it past its mark.
-    top_use = kc_max * et0 * bed_day.evap_left * few
-    top_asks = bed_day.damp_top > 0.0 and net > 0.0 and de + top_use >= bed_day.damp_top
 
-    # What is poured today: as recorded, and what the policy adds.
-    morning, evening = bed_day.morning * draw.q_water, bed_day.evening * draw.q_water
+    trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
+    if bed.until_next > 0.0:  # it asks later, where what stays drawn with ease carries until the next round
+        trigger = max(trigger, raw - kcb * et0 * bed_day.spread_area / f)
+    return Opening(
+        de=de,
+        net=net,
+        do=do,
+        r=r,
+        reached=reached,
+        drained=drained,
+        bare_drained=bare_drained,
+        correction=correction,
+        correction_store=correction_store,
+        early=early,
+        fall=fall,
+        held=held,
+        ran=ran,
+        soaking=soaking,
+        et0=et0,
+        climate=climate,
+        kcb=kcb,
+        kc_max=kc_max,
+        few=few,
+        taw=taw,
+        raw=raw,
+        trigger=trigger,
+        top_use=kc_max * et0 * bed_day.evap_left * few,
+    )
+
+
+def day_step(
+    state: State,
+    bed_day: BedDay,
+    share_before: float,
+    bed: BedFigures,
+    draw: Draw,
+    air: Air,
+    added: float,
+    fills: float,
+    parts: Array,
+) -> tuple[State, Terms]:
+    """One series over one day: its state at the end, and the day's terms.
+
+    added [mm over the ground], fills [share of what the reservoir lacks]: poured besides what was recorded.
+    parts (part, N_PART): what the day is cut into; one whole part is the daily step.
+
+    All water in mm, shares [0..1].
+    """
+    f, over = bed_day.share, bed_day.spread_area / bed_day.share
+    tew, rew, room, capacity = bed_day.tew, bed_day.rew, bed_day.room, bed.capacity
+    open_rooted, open_bare = share_before * (state.dr - state.w), (1.0 - share_before) * state.do
+    x = open_day(state, bed_day, share_before, bed, draw, air)
+    net, de, do, r, drained, bare_drained = x.net, x.de, x.do, x.r, x.drained, x.bare_drained
+    et0, kcb, kc_max, few, taw, raw = x.et0, x.kcb, x.kc_max, x.few, x.taw, x.raw
+
+    # What is poured today: as recorded, and what was added.
+    morning, evening = (bed_day.morning + added) * draw.q_water, bed_day.evening * draw.q_water
     fill = bed_day.fill * draw.q_water
     if capacity > 0.0:
-        fill = asked_fill(policy, r, fill, bed)
-    else:
-        morning = asked(policy, net, de, raw, taw, top_asks, kcb * et0 * over, morning, evening, bed_day, bed)
+        morning = bed_day.morning * draw.q_water
+        fill += fills * max(0.0, capacity - r - fill)
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = 0.0
@@ -156,7 +163,7 @@ def day_step(
         ks_now = stress(net, raw, taw)
         ks += ks_now * parts[i, OF_ET0]
 
-        rain = (soaking - early) * parts[i, OF_RAIN]
+        rain = (x.soaking - x.early) * parts[i, OF_RAIN]
         net -= rain
         de = max(0.0, de - rain)
         do -= rain
@@ -172,7 +179,7 @@ def day_step(
         transpired += transpiration * f
         potential += unstressed * f
         if f < 1.0:
-            gone = dry_bare(do, (1.2 + climate) * demand * bed_day.evap_left, tew, rew)
+            gone = dry_bare(do, (1.2 + x.climate) * demand * bed_day.evap_left, tew, rew)
             do += gone
             bare_used += gone * (1.0 - f)
 
@@ -202,23 +209,24 @@ def day_step(
                 r, spilt = store(r, past, capacity)
                 caught, overflow = drained, overflow + spilt
 
-    parched = 1.0 if top_asks and morning + evening + fill <= 0.0 else 0.0
+    asks = top_asks(x.net, x.de, x.top_use, bed_day.damp_top)
+    parched = 1.0 if asks and morning + evening + fill <= 0.0 else 0.0
     return State(de, max(net, 0.0), do, max(-net, 0.0), r), Terms(
         open_rooted=open_rooted,
-        reached=reached,
-        correction=correction,
+        reached=x.reached,
+        correction=x.correction,
         irrigation=morning + evening,
-        rain_fall=fall,
-        interception=held,
-        runoff=ran,
-        rain_rooted=soaking * f,
+        rain_fall=x.fall,
+        interception=x.held,
+        runoff=x.ran,
+        rain_rooted=x.soaking * f,
         evap_rooted=evaporated,
         transpiration=transpired,
         drained_rooted=drained,
         wicked=wicked,
         close_rooted=net * f,
         open_bare=open_bare,
-        rain_bare=soaking * (1.0 - f),
+        rain_bare=x.soaking * (1.0 - f),
         evap_bare=bare_used,
         drained_bare=bare_drained,
         close_bare=do * (1.0 - f),
@@ -235,13 +243,12 @@ def day_step(
         ke_now=ke,
         et0_now=et0,
         de_now=de,
-        dr_start=dr_start,
+        dr_start=x.net,
         wet=wet,
         holds_more=bed_day.rebased * f,
         holds_more_bare=bed_day.rebased_top * (1.0 - f),
-        correction_store=correction_store,
-        rain_early=early * f,
+        correction_store=x.correction_store,
+        rain_early=x.early * f,
         aside=aside,
         parched=parched,
-        top_use=top_use,
     )

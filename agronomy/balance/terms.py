@@ -8,9 +8,10 @@ import numpy as np
 import numpy.typing as npt
 
 Array = npt.NDArray[np.float64]
-Policies = npt.NDArray[np.int64]  # one of these for each (day, bed): whether it is watered by itself
+Policies = npt.NDArray[np.float64]  # one for each (day, bed): what is poured besides what was recorded
 Triggers = tuple[float, float, bool]  # shares of RAW and of what lies beyond it; whether the next round counts
-NEVER, ON_DAY, BY_TRIGGER = 0, 1, 2  # whether the step waters by itself
+# A policy is the share of a refill that is given, whatever the depletion; or the bed is asked.
+NEVER, ON_DAY, BY_TRIGGER = 0.0, 1.0, -1.0
 
 
 class BedDay(NamedTuple):
@@ -79,13 +80,64 @@ class State(NamedTuple):
 
 
 class Draw(NamedTuple):
-    """How one series differs from the central one: factors q about 1, normal scores z about 0."""
+    """How one series differs from a bed that is as its figures say: factors q about 1, normal scores z about 0."""
 
     q_demand: float
     q_capacity: float
     z_rain: float
     q_water: float
     z_air: float
+
+
+USUAL = Draw(1.0, 1.0, 0.0, 1.0, 0.0)  # of a bed that is as its figures say
+
+
+class Opening(NamedTuple):
+    """One series in the morning, after roots, soil, early rain and what was observed, before anything is poured."""
+
+    de: float  # depletions as of State [mm]
+    net: float  # of the rooted share below field capacity; negative above
+    do: float
+    r: float
+    reached: float  # as of Terms, as far as the morning goes
+    drained: float
+    bare_drained: float
+    correction: float
+    correction_store: float
+    early: float  # rain that fell before the morning [mm]
+    fall: float  # the day's rain: on the bed, held back, run off, and what soaks in
+    held: float
+    ran: float
+    soaking: float
+    et0: float  # at the bed [mm]
+    climate: float  # coefficients [-]
+    kcb: float
+    kc_max: float
+    few: float
+    taw: float  # [mm over the rooted share]
+    raw: float
+    trigger: float  # depletion at which the bed asks for water [mm]
+    top_use: float  # the most that the top layer may lose in the day [mm over its exposed part]
+
+
+class Want(NamedTuple):
+    """What the word of a morning goes by [mm over the rooted share]."""
+
+    net: float
+    trigger: float
+    de: float
+    top_use: float
+    r: float  # in the reservoir [mm over the ground]
+
+
+class Wants(NamedTuple):
+    """The same of all series of a bed: arrays (series,)."""
+
+    net: Array
+    trigger: Array
+    de: Array
+    top_use: Array
+    r: Array
 
 
 class Air(NamedTuple):
@@ -100,7 +152,7 @@ class Air(NamedTuple):
 
 
 class Terms(NamedTuple):
-    """What a day did, in mm over the bed's ground unless said otherwise."""
+    """What a day did, in mm over the bed's ground unless said otherwise; of a bed: as it is reckoned."""
 
     open_rooted: float  # net depletion of the rooted share at the start (below field capacity positive)
     reached: float  # depletion that newly reached ground brought along (negative where the rooted share shrank)
@@ -141,4 +193,3 @@ class Terms(NamedTuple):
     rain_early: float  # of rain_rooted, what fell before the morning
     aside: float  # water above field capacity that passed from the rooted share into the ground beside
     parched: float  # 1 where the top of what is young asked for water on this day and got none, else 0
-    top_use: float  # the most that the top layer may lose in the day [mm over its exposed part]

@@ -24,7 +24,7 @@ RESAMPLED_MEMBERS = 31
 
 @dataclass(frozen=True)
 class AirDays:
-    """Weather for the kernel and for what the views show. air: (day, member + 1, N_AIR); member 0 is central."""
+    """Weather for the kernel and for what the views show. air: (day, member, N_AIR)."""
 
     dates: tuple[dt.date, ...]
     n_behind: int
@@ -35,7 +35,7 @@ class AirDays:
     rhmin: Array
     et0: Array
     tier: tuple[str, ...]  # of each day, of its first member
-    parts: AirParts  # of the central series
+    parts: AirParts  # the means over the members
     usual_tmax: Array  # of all observed days, however far behind
     outlook: tuple[str, ...]  # of each day: "observed", "gap", "climate", "forecast", "typed" or "resampled"
 
@@ -83,10 +83,9 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         tier[i] = "gap" if at is None else str(ahead.tier[at, 0])
         outlook[i] = "resampled" if at is None else "typed" if d in sky.typed else sky.source
 
-    air = np.zeros((len(dates), n + 1, s.N_AIR))
-    air[:, 1:, s.ET0], air[:, 1:, s.RAIN] = out["et0"], out["rain"]
-    air[:, 1:, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
-    air[:, 0, :] = air[:, 1:, :].mean(axis=1)
+    air = np.zeros((len(dates), n, s.N_AIR))
+    air[:, :, s.ET0], air[:, :, s.RAIN] = out["et0"], out["rain"]
+    air[:, :, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
     for i, d in enumerate(dates):
         air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
         if i < n_behind:
@@ -94,13 +93,16 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
             if d in sky.filled and d not in sky.gauged:
                 air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
         elif outlook[i] == "typed":
-            air[i, :, s.ET0_CV] = spreads.TYPED_OUTLOOK_ET0_CV
-            air[i, :, s.RAIN_CV] = spreads.TYPED_OUTLOOK_RAIN_CV
+            # What is typed may turn out otherwise, and the gardener will know it by then: each member has its own.
+            air[i, :, s.ET0_CV] = 0.0
+            air[i, :, s.ET0] *= 1 + spreads.TYPED_OUTLOOK_ET0_CV * spreads.scores_of(n, "typed et0")
+            rain = 1 + spreads.TYPED_OUTLOOK_RAIN_CV * spreads.scores_of(n, "typed rain")
+            air[i, :, s.RAIN] *= np.maximum(0.0, rain)
     air[n_behind, :, s.FALLEN] = sky.fallen_today
     air[n_behind, :, s.RAIN] = np.maximum(air[n_behind, :, s.RAIN], sky.fallen_today)
-    central = {k: out[k].mean(axis=1) for k in ("tmin", "tmax", "ea", "u2", "rs")}
+    means = {k: out[k].mean(axis=1) for k in ("tmin", "tmax", "ea", "u2", "rs")}
     parts = AirParts(
-        **central, day_of_year=_days_of_year(dates), latitude=garden.latitude, elevation_m=garden.elevation_m
+        **means, day_of_year=_days_of_year(dates), latitude=garden.latitude, elevation_m=garden.elevation_m
     )
     return AirDays(
         dates,

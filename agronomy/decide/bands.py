@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 Array = npt.NDArray[np.float64]
+QUANTILES: Final = (0.1, 0.5, 0.9)
 RAIN_DAY_MM: Final = 0.5  # from here a forecast day counts as one of rain; common practice, no source
 
 
@@ -31,10 +32,17 @@ def band(values: Array) -> Band:
 
 
 def bands(values: Array) -> list[Band]:
-    """The band of each row of values (n, series). In the unit of the values."""
+    """The band of each row of values (n, series), in the unit of the values.
+
+    A quantile q stands at rank q (n + 1) of n sorted series (Weibull's plotting position), so that one more of their
+    kind lies inside as often as the band says.
+    """
     v = np.sort(values, axis=1)
-    last = v.shape[1] - 1
-    return [Band(*row) for row in v[:, [round(q * last) for q in (0.1, 0.5, 0.9)]].tolist()]
+    n = v.shape[1]
+    at = np.clip(np.array(QUANTILES) * (n + 1) - 1, 0, n - 1)
+    low = at.astype(int)
+    between = v[:, low] + (at - low) * (v[:, np.minimum(low + 1, n - 1)] - v[:, low])
+    return [Band(*row) for row in between.tolist()]
 
 
 def rain_chance(rain: Array) -> float:

@@ -58,12 +58,12 @@ def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: 
     alone = run.alone(bed, other, (trigger.raw, trigger.beyond, trigger.until_next))
     policy = np.full((days, 1), BY_TRIGGER)
     ahead = alone.ahead(policy)
-    watered, potential = ahead.watered[:, 0, 1:], np.sum(alone.terms_ahead(policy).potential)
+    watered, potential = ahead.watered[:, 0], np.sum(alone.terms_ahead(policy).potential)
     soaks = float((watered > 0).sum(axis=0).mean())
-    to_refill = np.maximum(ahead.net[-1, 0, 1:], 0.0) * run.rooted_share(bed, days - 1)
+    to_refill = np.maximum(ahead.net[-1, 0], 0.0) * run.rooted_share(bed, days - 1)
     litres = float((watered.sum(axis=0) + to_refill).mean()) * today.ground_m2 / today.method.arrives
-    missed = float(ahead.stress[:, 0, 1:].sum(axis=0).mean() / max(potential, 1e-9))
-    lost = float(ahead.lost[:, 0, 1:].sum(axis=0).mean()) * today.ground_m2
+    missed = float(ahead.stress[:, 0].sum(axis=0).mean() / max(potential, 1e-9))
+    lost = float(ahead.lost[:, 0].sum(axis=0).mean()) * today.ground_m2
     minutes = today.method.person_minutes(litres, soaks)
     responses = [crop_of(p).yield_response[0] for p in today.bed.plantings if is_watered(p)]
     yield_lost = yield_loss(max(responses, default=0.0), missed)

@@ -30,6 +30,7 @@ class Dose:
     passes: int = 1  # in how many goes, with a pause between them, so that the soil takes it
     pause_minutes: float = 0.0
     top_only: bool = False  # only the top layer is to be wetted
+    share: float = 1.0  # of a refill: a part, where rain may do the rest
 
 
 def dose_of(m: Morning) -> Dose:
@@ -43,6 +44,8 @@ def dose_of(m: Morning) -> Dose:
     need, series = max(0.0, m.net_mm), np.maximum(m.net_series, 0.0)
     if m.top_only:
         need, series = min(need, m.top_mm), np.minimum(series, m.top_series)
+    else:
+        need, series = m.share * need, m.share * series
     need, series = max(need, m.day.ball), np.maximum(series, m.day.ball)
     if m.water_in_l > 0:  # what is planted today is watered in, however wet the bed is
         least = m.water_in_l * method.arrives / ground / max(to_mm, 1e-9)
@@ -61,6 +64,7 @@ def dose_of(m: Morning) -> Dose:
         passes=passes,
         pause_minutes=pause,
         top_only=m.top_only,
+        share=1.0 if m.top_only else m.share,
     )
 
 

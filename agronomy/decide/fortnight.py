@@ -16,14 +16,15 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.balance.single_days import DayKept, SingleDays, central_net
-from agronomy.balance.terms import BY_TRIGGER, NEVER, ON_DAY, Array
+from agronomy.balance.single_days import DayKept, SingleDays
+from agronomy.balance.terms import BY_TRIGGER, NEVER, Array
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles
 from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.decide.planting_out import comes_on, water_in_l
+from agronomy.decide.wait import NOW, Option, weigh
 from agronomy.describe.garden import Move
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
@@ -38,8 +39,8 @@ FILL_AT_THE_LATEST = (
 
 @dataclass(frozen=True)
 class Soak:
-    """One bed on one day. how: "due"; "late" (it gave way before); "early" (the next day has no room); "moved";
-    "planting" (something is planted that day and watered in)."""
+    """One bed on one day. how: "due"; "part" (a part of a refill, rain may do the rest); "late" (it gave way before);
+    "early" (the next day has no room); "moved"; "planting" (something is planted that day and watered in)."""
 
     litres: Band
     minutes: float
@@ -55,7 +56,7 @@ class DayOfBed:
     date: dt.date
     net: Band
     soak: Soak | None
-    gave: str | None  # why a bed that was due got nothing: "minutes", "taps" or "moved"
+    gave: str | None  # why a bed that was due got nothing: "minutes", "taps", "moved" or "rain" (that is waited for)
     grows: bool  # whether something stands there that is watered for its own sake
 
 
@@ -155,6 +156,7 @@ class _Sequence:
         self.planting = self._plantings()
         self.single = SingleDays(self.run, self.run.filled_before_empty(FILL_AT_THE_LATEST))
         self.state = self.single.opening
+        self.options: dict[tuple[int, int], Option] = {}  # (day, bed) -> what costs least, where rain is in sight
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
         self.gave: list[tuple[int, str, dt.date, str]] = []
         self.poured: list[tuple[float, float]] = []  # litres and minutes of each day
@@ -221,9 +223,24 @@ class _Sequence:
         """Which of these beds (None: of all) most series would water on day d. Today's word is the word of the plan."""
         some = list(range(self.n_beds)) if beds is None else sorted(beds)
         if d == 0:
-            return {i for i in some if self.plan.beds[i].word in ASKED_WORDS}
+            asked = {i for i in some if self.plan.beds[i].word in ASKED_WORDS}
+            self.options |= {(0, i): Option(dose.share) for i in asked if (dose := self.plan.beds[i].dose)}
+            return asked
         shares = self.single.asked(d, state, None if beds is None else np.array(some))
-        return {i for i, share in zip(some, shares, strict=True) if share >= DUE_CHANCE and not self._held(d, i)}
+        due = {i for i, share in zip(some, shares, strict=True) if share >= DUE_CHANCE and not self._held(d, i)}
+        self._weigh(d, state, sorted(i for i in due if not self.single.has_reservoir(i)))
+        return due
+
+    def _weigh(self, d: int, state: Array, beds: list[int]) -> None:
+        """Water, a part of it or wait, for beds that are due on day d, with the members of that day."""
+        choices = weigh(self.single.from_day(d, state, np.array(beds, dtype=np.int64))) if beds else []
+        for i, choice in zip(beds, choices, strict=True):
+            self.options[d, i] = choice.chosen
+
+    def _share(self, d: int, i: int) -> float:
+        """The share of a refill that a bed gets on day d."""
+        chosen = self.options.get((d, i), NOW)
+        return chosen.share if (d, i) not in self.planting and chosen.wait_days == 0 else 1.0
 
     def _held(self, d: int, i: int) -> bool:
         b = self.plan.beds[i]
@@ -232,10 +249,14 @@ class _Sequence:
             return comes is None or self.dates[d] < comes - dt.timedelta(days=1)
         return b.word == "wait" and d < b.choice.wait_days
 
+    def _waits(self, d: int, i: int) -> bool:
+        """Whether a bed that is due on day d waits for rain."""
+        return self.options.get((d, i), NOW).wait_days > 0
+
     def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, DayKept]:
         """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
         some = np.array(beds, dtype=np.int64)
-        after, kept = self.single.run(d, state, ON_DAY, some)
+        after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
         litres = dict(zip(beds, bands(mm * (self.ground / self.arrives)[some, None]), strict=True)) if beds else {}
         if d == 0:  # today's dose is told once, by the plan
@@ -248,8 +269,9 @@ class _Sequence:
         date, last = self.dates[d], d + 1 == self.n_days
         moved = {i for day, i in self.pinned if day == d}
         planted = {i for day, i in self.planting if day == d}
-        due = sorted(i for i in asks | moved | planted if (d, i) not in self.barred)
-        put_off = {i for i in asks if (d, i) in self.barred}
+        put_off = {i: "moved" for i in asks if (d, i) in self.barred}
+        put_off |= {i: "rain" for i in asks - moved - planted if self._waits(d, i) and i not in put_off}
+        due = sorted((asks | moved | planted) - put_off.keys() - {i for day, i in self.barred if day == d})
         after, kept = self.single.run(d, self.state, NEVER)
         day = _Settled(after, kept)
         litres, soaked, did = self._soaked(d, self.state, due)
@@ -260,6 +282,7 @@ class _Sequence:
             if i not in moved and litres[i].mid < LEAST_LITRES:
                 continue
             how = "planting" if i in planted else "moved" if i in moved else "late" if i in self.since else "due"
+            how = "part" if how == "due" and self._share(d, i) < 1 else how
             day.settle(i, room.take(i, litres[i], how, self.since.get(i, date)))
         day.take_over(due, soaked, did)
         next_asks = asks if last else self._asks(d + 1, day.state)
@@ -304,22 +327,22 @@ class _Sequence:
 
     def _ripe(self, i: int) -> bool:
         """Whether a bed is dry enough, or has a reservoir, so that water a day early is not poured in vain."""
-        ripe = central_net(self.state, i) >= EARLY_FROM * self.plan.beds[i].trigger_mm
+        ripe = self.single.net(self.state, i) >= EARLY_FROM * self.plan.beds[i].trigger_mm
         return ripe or self.single.has_reservoir(i)
 
-    def _note(self, d: int, day: _Settled, put_off: set[int]) -> None:
+    def _note(self, d: int, day: _Settled, put_off: dict[int, str]) -> None:
         date = self.dates[d]
-        nets = bands(day.kept.net[:, 1:])
+        nets = bands(day.kept.net)
         for i in range(self.n_beds):
-            gave = day.refused.get(i) or ("moved" if i in put_off else None)
+            gave = day.refused.get(i) or put_off.get(i)
             self.cells[i].append(DayOfBed(date, nets[i], day.chosen.get(i), gave, bool(self.grows[d, i])))
             if i in day.chosen:
                 self.since.pop(i, None)
             elif i in day.refused and i not in self.since:
                 self.since[i] = date
                 self.gave.append((i, self.plan.beds[i].bed.name, date, day.refused[i]))
-        self.stress += day.kept.stress[:, 1:].mean(axis=1) * self.grows[d]
-        self.lost += day.kept.lost[:, 1:].mean(axis=1)
+        self.stress += day.kept.stress.mean(axis=1) * self.grows[d]
+        self.lost += day.kept.lost.mean(axis=1)
         self.poured.append(
             (sum(x.litres.mid for x in day.chosen.values()), sum(x.minutes for x in day.chosen.values()))
         )
@@ -327,7 +350,7 @@ class _Sequence:
 
 def _at_stake(kept: DayKept) -> Array:
     """What each bed loses by a day without water [mm of transpiration]: growth, and of what is young the crop."""
-    return np.asarray((kept.stress + styles.PARCHED_DAY_MM * kept.parched)[:, 1:].mean(axis=1))
+    return np.asarray((kept.stress + styles.PARCHED_DAY_MM * kept.parched).mean(axis=1))
 
 
 class _Settled:

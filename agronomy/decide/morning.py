@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.balance.run import Ahead, Run
-from agronomy.balance.terms import BY_TRIGGER, NEVER, Array, BedDay, BedFigures, State, Terms
+from agronomy.balance.run import Ahead, Run, tops_ask
+from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Terms, Want, Wants
 from agronomy.beds.stand import StandOfDay
 from agronomy.beds.today import BedToday
-from agronomy.decide import styles, wait
+from agronomy.decide import wait
 from agronomy.decide.heat import Heat
 from agronomy.decide.planting_out import water_in_l
 from agronomy.describe.garden import Bed
@@ -20,9 +20,8 @@ from agronomy.describe.garden import Bed
 class Morning:
     """Bed `i` of a run. mm over its rooted share unless said otherwise.
 
-    day, figures: what it is today, and on every day. terms: what the central series does today, unwatered but for what
-    was recorded. opening, series: what the stores hold this morning, by the central series and by all others. never:
-    the days ahead unwatered.
+    day, figures: what it is today, and on every day. terms: what it does today, unwatered but for what was recorded.
+    reckoned: what its word goes by, as observed; series: the same of each of them. never: the days ahead unwatered.
     """
 
     run: Run
@@ -30,11 +29,9 @@ class Morning:
     today: BedToday
     day: BedDay
     figures: BedFigures
-    opening: State
-    series: State
+    reckoned: Want
+    series: Wants
     terms: Terms
-    trigger_mm: float
-    chance_asks: float  # share of the series that ask for water today, whatever was poured since
     choice: wait.Choice
     never: Ahead
     heat: Heat | None
@@ -62,7 +59,18 @@ class Morning:
     @property
     def net_mm(self) -> float:
         """Depletion below field capacity as observed today; negative above."""
-        return self.terms.dr_start
+        return self.reckoned.net
+
+    @property
+    def trigger_mm(self) -> float:
+        """Depletion at which it asks for water."""
+        return self.reckoned.trigger
+
+    @property
+    def chance_asks(self) -> float:
+        """Share of the series that would ask for water today, each by itself, whatever was poured since."""
+        w = self.series
+        return float(((w.net >= w.trigger) | tops_ask(w, self.damp_top_mm)).mean())
 
     @property
     def poured_mm(self) -> float:
@@ -86,17 +94,22 @@ class Morning:
 
     @property
     def net_series(self) -> Array:
-        """The same of every series, moved by what today's observations did to the central one."""
-        return np.asarray((self.series.dr - self.series.w) + (self.net_mm - (self.opening.dr - self.opening.w)))
+        """Depletion of every series as observed today."""
+        return self.series.net
 
     @property
     def top_mm(self) -> float:
         """Depletion of the top layer this morning, after what fell before it."""
-        return max(0.0, self.opening.de - self.terms.rain_early / self.rooted_share)
+        return self.reckoned.de
 
     @property
     def top_series(self) -> Array:
-        return np.asarray(np.maximum(0.0, self.series.de - self.terms.rain_early / self.rooted_share))
+        return self.series.de
+
+    @property
+    def top_use_mm(self) -> float:
+        """The most that the top layer may lose today."""
+        return self.reckoned.top_use
 
     @property
     def damp_top_mm(self) -> float:
@@ -107,6 +120,11 @@ class Morning:
     def top_only(self) -> bool:
         """Whether a soak today would be for the top layer alone."""
         return self.damp_top_mm > 0 and self.net_mm < self.trigger_mm
+
+    @property
+    def share(self) -> float:
+        """Share of a refill that is given: a part, where rain may do the rest."""
+        return 1.0 if self.water_in_l > 0 else self.choice.chosen.share
 
     @property
     def water_in_l(self) -> float:
@@ -121,14 +139,12 @@ class Morning:
     @property
     def reservoir_l(self) -> float:
         """What the reservoir holds this morning, after today's float."""
-        return (self.terms.open_reservoir + self.terms.correction_store) * self.ground_m2
+        return self.reckoned.r * self.ground_m2
 
     @property
     def reservoir_series_l(self) -> Array:
-        """The same of every series; a float draws them together as far as it is believed."""
-        believed = self.figures.store_weight if self.day.seen_store >= 0 else 0.0
-        apart = (self.series.r - self.opening.r) * self.ground_m2 * (1 - believed)
-        return np.asarray(np.clip(self.reservoir_l + apart, 0.0, self.capacity_l))
+        """The same of every series."""
+        return np.asarray(self.series.r * self.ground_m2)
 
     @property
     def capacity_l(self) -> float:
@@ -153,16 +169,11 @@ class Morning:
 
 def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
     """The morning of every bed: what it would ask for, and what waiting would cost."""
-    garden, n_beds = run.garden, len(run.garden.beds)
+    n_beds = len(run.garden.beds)
     terms = run.terms_today()
-    asked = run.unwatered_today().ahead(np.full((1, n_beds), BY_TRIGGER)).watered[0, :, 1:] > 0
-    triggers = [
-        styles.trigger_of(garden, bed, run.today).depletion(t.raw_now, t.taw_now, t.potential / run.rooted_share(i))
-        for i, (bed, t) in enumerate(zip(garden.beds, terms, strict=True))
-    ]
+    wants = run.wants_today()
     never = run.ahead(np.full((max(days, wait.HORIZON_DAYS), n_beds), NEVER))
-    wet_feet = [b.stand.wet_feet for b in run.beds]
-    choices = wait.weigh(run, never, np.array(triggers), wet_feet)
+    choices = wait.weigh(run)
     return [
         Morning(
             run=run,
@@ -170,11 +181,9 @@ def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
             today=run.beds[i],
             day=run.day(i),
             figures=run.figures_of(i),
-            opening=run.morning(i),
-            series=run.mornings(i),
+            reckoned=wants[i][1],
+            series=wants[i][0],
             terms=terms[i],
-            trigger_mm=triggers[i],
-            chance_asks=float(asked[i].mean()),
             choice=choices[i],
             never=never,
             heat=heat,

@@ -30,7 +30,7 @@ def reservoir_low(run: Run, i: int) -> float:
 
 def next_soak(run: Run, i: int, expected: Ahead) -> tuple[dt.date, dt.date, dt.date] | None:
     """When the next soak after today falls: 10, 50, 90 % of the series; None when most have none in sight."""
-    soaks = expected.watered[1:, i, 1:] > 0
+    soaks = expected.watered[1:, i] > 0
     if soaks.shape[0] == 0:
         return None
     firsts = np.sort(np.where(soaks.any(axis=0), soaks.argmax(axis=0) + 1, soaks.shape[0] + 1))
@@ -43,11 +43,11 @@ def next_soak(run: Run, i: int, expected: Ahead) -> tuple[dt.date, dt.date, dt.d
 
 def days_ahead(run: Run, i: int, expected: Ahead, today: BedToday) -> tuple[DayAhead, ...]:
     """What is expected at the end of each day, over all series."""
-    watered = expected.watered[:, i, 1:]
+    watered = expected.watered[:, i]
     times = (watered > 0).sum(axis=1)
     litres = watered.sum(axis=1) / np.maximum(times, 1) * today.ground_m2 / today.method.arrives
-    nets = bands(expected.net[:, i, 1:])
-    reservoirs = bands(expected.reservoir[:, i, 1:] * today.ground_m2) if today.bed.reservoir else [None] * len(nets)
+    nets = bands(expected.net[:, i])
+    reservoirs = bands(expected.reservoir[:, i] * today.ground_m2) if today.bed.reservoir else [None] * len(nets)
     n = watered.shape[1]
     return tuple(
         DayAhead(run.today + dt.timedelta(days=d), nets[d], float(times[d]) / n, float(litres[d]), reservoirs[d])
@@ -57,7 +57,7 @@ def days_ahead(run: Run, i: int, expected: Ahead, today: BedToday) -> tuple[DayA
 
 def empty_on(run: Run, i: int, never: Ahead) -> tuple[dt.date | None, dt.date | None, dt.date | None]:
     """When an unfilled reservoir runs out: 10, 50, 90 % of the series; None beyond the days looked at."""
-    dry = never.reservoir[:, i, 1:] < reservoir_low(run, i)
+    dry = never.reservoir[:, i] < reservoir_low(run, i)
     n = dry.shape[0]
     firsts = np.sort(np.where(dry.any(axis=0), dry.argmax(axis=0), n))
     picks = [int(firsts[round(q * (firsts.size - 1))]) for q in (0.1, 0.5, 0.9)]

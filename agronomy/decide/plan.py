@@ -13,7 +13,7 @@ import numpy as np
 from agronomy.balance.checkpoints import Checkpoints
 from agronomy.balance.kernel import Kernel
 from agronomy.balance.run import Ahead, Run, run_garden
-from agronomy.balance.terms import BY_TRIGGER, NEVER, ON_DAY, BedDay, Terms
+from agronomy.balance.terms import BY_TRIGGER, NEVER, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
@@ -40,13 +40,14 @@ class BedPlan:
     """Today's word for one bed.
 
     word: "soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty" (nothing grows).
-    cause: why, as a code: "trigger", "heat", "damp_top", "rain", "not_yet", "air_short", "doubt",
-        "watered", "reservoir", "bare", "unwatered" (only what nobody waters grows), "before_planting", "planting_in".
+    cause: why, as a code: "trigger", "part" (rain may do the rest), "heat", "damp_top", "rain", "not_yet", "air_short",
+        "doubt", "watered", "reservoir", "bare", "unwatered" (only what nobody waters grows), "before_planting",
+        "planting_in".
     """
 
     today: BedToday
     day: BedDay  # what it is today, and what was poured so far
-    terms: Terms  # what it does today, unwatered but for what was recorded; by the central series
+    terms: Terms  # what it does today, unwatered but for what was recorded; as reckoned
     word: str
     cause: str
     if_felt: tuple[IfFelt, ...]  # of a bed to check: what each reading of a finger would lead to
@@ -203,12 +204,12 @@ def _bed_plans(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[Be
         del led[i]
     policies = np.full((days, len(words)), BY_TRIGGER)
     for i, (word, _) in enumerate(words):
-        policies[0, i] = ON_DAY if word in ("soak", "fill") else NEVER
+        policies[0, i] = all_mornings[i].share if word in ("soak", "fill") else NEVER
         if word == "empty":
             comes = comes_on(all_mornings[i].bed, run.today)
             policies[: days if comes is None else (comes - run.today).days, i] = NEVER
-        if word == "wait":  # hold to the wait that was chosen
-            policies[: min(days, all_mornings[i].choice.wait_days), i] = NEVER
+        if word in ("soak", "wait"):  # hold to what was chosen
+            policies[1 : min(days, all_mornings[i].choice.chosen.until), i] = NEVER
     expected = run.ahead(policies)
     return tuple(
         _bed_plan(m, word, cause, led.get(m.i, ()), expected, hours)

@@ -33,7 +33,7 @@ class Story:
 
 
 def story_of(run: Run, bed: int, today: Terms) -> Story:
-    """The arithmetic of one bed. today: the central terms of today, whose observations have been taken in."""
+    """The arithmetic of one bed. today: the terms of today, whose observations have been taken in."""
     opened, n = int(run.opened_at[bed]), run.n_behind
     all_days = run.behind(bed)
     soaks = np.flatnonzero((all_days.irrigation > 0) | (all_days.filled > 0))

@@ -23,11 +23,6 @@ class Trigger:
     beyond: float
     until_next: bool = False
 
-    def depletion(self, raw: float, taw: float, use: float) -> float:
-        """The depletion [same unit as raw, taw and the use of a day] at which the bed asks."""
-        at = self.raw * raw + self.beyond * (taw - raw)
-        return max(at, raw - use) if self.until_next else at
-
 
 STYLE_TRIGGERS: Final = {
     "ample": Trigger(0.7, 0.0),

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 
+from agronomy.balance.asking import top_asks
 from agronomy.decide.bands import band
 from agronomy.decide.heat import HEAT_BELIEVED
 from agronomy.decide.morning import Morning
 from agronomy.decide.outlook import reservoir_low
 from agronomy.decide.planting_out import DRY_FOR_WORK, comes_on
+from agronomy.decide.wait import PARTS
 
 HEAT_LEAD_DAYS = 2  # a wave this near moves a soak forward; common practice, no source
 AHEAD_OF_HEAT_LEAST = 0.35  # of RAW: below that a soak ahead of the heat would mostly drain; common practice
@@ -17,6 +19,7 @@ CHECK_FROM = 0.6  # of the trigger: a bed far from it is not worth a finger; com
 CHECK_FRESH_DAYS = 5
 SERIES_DISAGREE = (0.2, 0.8)  # share that asks for water between which a finger would change the answer
 RESERVOIR_EMPTY_CHANCE = 0.3
+LEAST_PART = min(x.share for x in PARTS)
 LEAST_DOSE_MM = 1.0  # less is not worth a stop
 LEAST_LITRES = 0.1  # the same of what is watered in
 LEAST_FILL = 0.1  # of a reservoir's capacity, the same of its fill; common practice, no source
@@ -37,6 +40,8 @@ def word_of(m: Morning, finger_tells: bool = True) -> tuple[str, str]:
     asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l, finger_tells)
     if not m.watered_today:
         return asked
+    if asked[1] == "part" and m.poured_mm >= LEAST_PART * m.net_mm * m.to_ground:
+        return "done", "watered"  # a part was given, and the rest is left to the rain
     still = _word_of_soil(m, m.left_mm, m.top_left_mm, m.water_in_left_l, finger_tells)
     return still if still == asked and still[0] == "soak" else ("done", "watered")
 
@@ -50,15 +55,12 @@ def _word_of_soil(m: Morning, net_mm: float, top_mm: float, water_in_l: float, f
     if finger_tells and net_mm >= CHECK_FROM * m.trigger_mm and doubtful(m):
         return "check", "doubt"
     if net_mm >= max(m.trigger_mm, LEAST_DOSE_MM):
-        return ("wait", "rain") if m.choice.wait_days > 0 else ("soak", "trigger")
-    if _top_asks(m, net_mm, top_mm) and m.choice.wait_days == 0:
+        if m.choice.wait_days > 0:
+            return "wait", "rain"
+        return "soak", "trigger" if m.share == 1.0 else "part"
+    if top_asks(net_mm, top_mm, m.top_use_mm, m.damp_top_mm) and m.choice.wait_days == 0:
         return "soak", "damp_top"
     return ("soak", "heat") if _heat_would_take_it_past(m, net_mm) else ("leave", "not_yet")
-
-
-def _top_asks(m: Morning, net_mm: float, top_mm: float) -> bool:
-    """Whether the damp-top rule asks for water: today would take the top past its mark."""
-    return m.damp_top_mm > 0 and net_mm > 0 and min(top_mm, net_mm) + m.terms.top_use >= m.damp_top_mm
 
 
 def _word_of_bare(m: Morning) -> tuple[str, str]:
@@ -83,7 +85,7 @@ def _word_of_reservoir(m: Morning) -> tuple[str, str]:
         return "leave", "not_yet"
 
     def empty_within(days: int) -> float:
-        return float((m.never.reservoir[:days, m.i, 1:] < low).any(axis=0).mean())
+        return float((m.never.reservoir[:days, m.i] < low).any(axis=0).mean())
 
     if empty_within(2) >= RESERVOIR_EMPTY_CHANCE:
         return "fill", "reservoir"
@@ -97,7 +99,7 @@ def _heat_would_take_it_past(m: Morning, net_mm: float) -> bool:
     heat_in = _heat_in(m)
     if heat_in is None or net_mm < max(AHEAD_OF_HEAT_LEAST * m.terms.raw_now, LEAST_DOSE_MM):
         return False
-    into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i, 1:]
+    into_wave = m.never.net[min(heat_in + 1, m.never.net.shape[0] - 1), m.i]
     return float(np.median(into_wave)) >= m.trigger_mm and m.choice.wait_days == 0
 
 

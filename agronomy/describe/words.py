@@ -181,6 +181,7 @@ TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", 
 Word = Literal["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"]
 Cause = Literal[
     "trigger",
+    "part",
     "heat",
     "damp_top",
     "rain",
@@ -194,8 +195,8 @@ Cause = Literal[
     "before_planting",
     "planting_in",
 ]
-How = Literal["due", "late", "early", "moved", "planting"]
-Gave = Literal["minutes", "taps", "moved"]
+How = Literal["due", "part", "late", "early", "moved", "planting"]
+Gave = Literal["minutes", "taps", "moved", "rain"]
 Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
 
 KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)

@@ -141,7 +141,6 @@ def _isle(b: BedPlan) -> Json:
 
 
 def _why(p: Plan, b: BedPlan) -> Json:
-    waits = b.choice.wait_days or 1
     return {
         "since": b.story.since,
         "begins_with": b.story.begins_with,
@@ -153,8 +152,12 @@ def _why(p: Plan, b: BedPlan) -> Json:
         "ground_m2": b.ground_m2,
         "waiting": {
             "days": b.choice.wait_days,
-            "chance": b.choice.rain_enough[min(waits, len(b.choice.rain_enough) - 1)],
-            "costs": b.choice.costs,
+            "share": b.dose.share if b.dose else 1.0,
+            "chance": b.choice.chance,
+            "options": [
+                {"share": x.share, "until": x.until, "cost": cost}
+                for x, cost in zip(b.choice.options, b.choice.costs, strict=True)
+            ],
             "rain_mm": band_out(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,

@@ -105,10 +105,17 @@ class Coefficient(s.Serializer):
     source = s.CharField()
 
 
+class Option(s.Serializer):
+    share = s.FloatField()
+    until = s.IntegerField()
+    cost = s.FloatField()
+
+
 class Waiting(s.Serializer):
     days = s.IntegerField()
     chance = s.FloatField(help_text="share of the members whose rain makes the soak needless by then")
-    costs = s.ListField(child=s.FloatField())
+    share = s.FloatField(help_text="of a refill, that is given now")
+    options = Option(many=True)
     rain_mm = Band(help_text="rain of the next three days")
 
 

@@ -45,6 +45,7 @@ class Garden(models.Model):
     coastal = models.BooleanField(default=False)
     wind_height_m = models.FloatField(default=2.0)
     growth = models.CharField(max_length=10, choices=choices(GROWTHS), default="calendar")
+    round_price_mm = models.FloatField(default=0.0, help_text="of a bed's use that may be missed for a soak less")
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
     allowed = models.JSONField(default=list, help_text="hours in which watering is allowed, in the file's words")

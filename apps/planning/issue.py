@@ -43,7 +43,7 @@ def _advice_on(b: BedPlan) -> dict[str, Any]:
         "chance_asks": round(b.chance_asks, 4),
         "wait_days": b.choice.wait_days,
         "costs": [round(c, 4) for c in b.choice.costs],
-        "rain_enough": [round(c, 4) for c in b.choice.rain_enough],
+        "chances": [round(c, 4) for c in b.choice.chances],
         "net_mm": round(b.net_mm.mid, 3),
         "trigger_mm": round(b.trigger_mm, 3),
     }

@@ -307,7 +307,7 @@ def _bed_plan(b: Any, line: Any) -> dict[str, Any]:
         "chance": b.chance_asks,
         "reservoir": _band(b.reservoir_l),
         "costs": list(b.choice.costs),
-        "enough": list(b.choice.rain_enough),
+        "chances": list(b.choice.chances),
         "wet_days": b.wet_days,
         "dose": None if b.dose is None else [b.dose.mm, b.dose.litres, b.dose.minutes, *_of_band(b.dose.litres_band)],
         "lines": [[x.what, x.mm] for x in b.story.parts],

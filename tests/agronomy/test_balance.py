@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 
 from agronomy.balance import kernel, terms
 from agronomy.balance import layout as s
-from agronomy.balance.kernel import PLAIN, compiled, conservation_error, run_rows
+from agronomy.balance.kernel import PLAIN, compiled, conservation_error, run_days
+from agronomy.balance.run import reckoned_under
 from agronomy.plants import demand
 from tests import reference_data as ref
 
@@ -32,8 +33,8 @@ class Run:
         self.draw = np.ones((1, 1, s.N_DRAW))
         self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
         self.air = np.zeros((days, 1, s.N_AIR))
-        self.state = np.zeros((1, 1, s.N_STATE))
-        self.policy = np.zeros((days, 1), dtype=np.int64)
+        self.state = np.zeros((1, 2, s.N_STATE))  # a series, and the bed as reckoned behind it
+        self.policy = np.zeros((days, 1))
         for name, value in given.items():
             index = getattr(s, name)
             holder = {"bed": self.bed[0], "day": self.day[:, 0], "air": self.air[:, 0]}[self.home(name)]
@@ -58,10 +59,11 @@ class Run:
         )
         return "bed" if name in bed else "day"
 
-    def rows(self, run=run_rows, parts=s.WHOLE_DAY) -> np.ndarray:
+    def rows(self, run=run_days, parts=s.WHOLE_DAY) -> np.ndarray:
         out = np.zeros((self.day.shape[0], 1, s.N_TERMS))
         before = np.concatenate([self.day[:1, :, s.SHARE], self.day[:-1, :, s.SHARE]])
-        run(self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, parts, out)
+        inputs = (self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, parts)
+        run(*inputs, np.empty((s.N_KEEP, 0, 1, 1)), np.zeros((1, 1)), out)
         return out[:, 0]
 
 
@@ -229,12 +231,17 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.4, rng.exponential(15, (days, members)), 0)
     air[..., s.CLIMATE] = rng.normal(0, 0.1, (days, members))
     air[..., s.ET0_CV], air[..., s.RAIN_CV] = 0.1, 0.2
-    policy = rng.integers(0, 3, (days, beds))
-    state = np.zeros((beds, members, s.N_STATE))
-    state[..., s.DR] = rng.uniform(0, 30, (beds, members))
-    state[..., s.DO] = rng.uniform(0, 10, (beds, members))
+    policy = rng.choice([terms.NEVER, terms.ON_DAY, terms.BY_TRIGGER, 0.5], (days, beds))
+    state = np.zeros((beds, members + 1, s.N_STATE))
+    state[..., s.DR] = rng.uniform(0, 30, (beds, members + 1))
+    state[..., s.DO] = rng.uniform(0, 10, (beds, members + 1))
     before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
     return state, day, before, bed, draw, air, policy
+
+
+def results(days: int, beds: int, series: int) -> tuple[np.ndarray, ...]:
+    """What the kernel writes: what it keeps of each series, its wet days, and the mean rows."""
+    return np.zeros((s.N_KEEP, days, beds, series)), np.zeros((beds, series)), np.zeros((days, beds, s.N_TERMS))
 
 
 def parts_of(cuts: int, seed: int) -> np.ndarray:
@@ -290,11 +297,11 @@ class Parts(unittest.TestCase):
         self.assertLess(missed["noon"], 0.5 * missed["dry"])
 
     def test_more_parts_come_to_one_answer(self) -> None:
-        state, day, before, bed, draw, air, policy = drawn(11)
+        state, *inputs = drawn(11)
         closes = []
         for n in (12, 48, 192):
-            rows = np.zeros((25, 6, s.N_TERMS))
-            compiled().rows(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, even(n), rows)
+            *kept, rows = results(25, 6, 3)
+            compiled().days(state.copy(), *inputs, even(n), *kept, rows)
             closes.append(rows[:, :, s.TRANSPIRATION].sum(axis=0))
         coarse, fine = (np.abs(x - closes[2]).max() for x in closes[:2])
         self.assertLess(fine, 0.5 * coarse + 1e-9)
@@ -306,9 +313,9 @@ class Properties(unittest.TestCase):
     def test_water_is_conserved_in_every_row(self, seed, cuts):
         """In a day cut into any parts of any length, with its demand, rain and water spread over them in any way."""
         parts = parts_of(cuts, seed)
-        state, *rest = drawn(seed)
-        rows = np.zeros((25, 6, s.N_TERMS))
-        compiled().rows(state[:, :1].copy(), *rest[:3], rest[3][:, :1].copy(), *rest[4:], parts, rows)
+        state, *inputs = drawn(seed)
+        *kept, rows = results(25, 6, 3)
+        compiled().days(reckoned_under(state, inputs[4]), *inputs, parts, *kept, rows)
         self.assertTrue(np.isfinite(rows).all())
         self.assertLess(conservation_error(rows).max(), 1e-9)
         for column in (s.EVAP_ROOTED, s.TRANSPIRATION, s.DRAINED_ROOTED, s.OVERFLOW, s.CLOSE_RESERVOIR, s.RAIN_ROOTED):
@@ -320,13 +327,12 @@ class Properties(unittest.TestCase):
     def test_compiled_and_plain_agree_to_the_last_bit_that_matters(self) -> None:
         for seed in range(4):
             kept, parts = [], parts_of(seed, seed)
-            for series, rows_of in (compiled(), PLAIN):
-                state, day, before, bed, draw, air, policy = drawn(seed)
-                keep, wet = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3))
-                rows = np.zeros((25, 6, s.N_TERMS))
-                rows_of(state[:, :1].copy(), day, before, bed, draw[:, :1].copy(), air, policy, parts, rows)
-                series(state, day, before, bed, draw, air, policy, parts, keep, wet)
-                kept.append((keep, wet, rows, state))
+            for run_of in (compiled(), PLAIN):
+                state, *inputs = drawn(seed)
+                state, wants, written = reckoned_under(state, inputs[4]), np.zeros((6, 6, s.N_WANT)), results(25, 6, 3)
+                run_of.mornings(state, *inputs[:5], wants)
+                run_of.days(state, *inputs, parts, *written)
+                kept.append((*written, wants, state))
             for ours, oracle in zip(*kept, strict=True):
                 np.testing.assert_allclose(ours, oracle, rtol=1e-12, atol=1e-12)
 
@@ -335,8 +341,9 @@ class Properties(unittest.TestCase):
         order = np.array([3, 0, 5, 1, 4, 2])
         out = []
         for o in (np.arange(6), order):
-            rows = np.zeros((25, 6, s.N_TERMS))
-            run_rows(state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o], s.WHOLE_DAY, rows)
+            *kept, rows = results(25, 6, 3)
+            of_beds = (state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o])
+            run_days(*of_beds, s.WHOLE_DAY, kept[0], kept[1], rows)
             out.append(rows)
         np.testing.assert_array_equal(out[0][:, order], out[1])
 
@@ -386,7 +393,7 @@ class Properties(unittest.TestCase):
         evaporated = {}
         for rain in (0.0, 12.0):
             run = Run(1, ET0=5.0, KD=0.0, EVAP_LEFT=1.0, TAW=1e6, P_TABLE=0.5)
-            run.state[0, 0, [s.DE, s.DR]] = 20.0  # the whole of TEW
+            run.state[0, :, [s.DE, s.DR]] = 20.0  # the whole of TEW
             run.air[0, 0, s.RAIN] = rain
             evaporated[rain] = run.rows()[0, s.EVAP_ROOTED]
         self.assertEqual(evaporated[0.0], 0.0)
@@ -396,7 +403,7 @@ class Properties(unittest.TestCase):
         for recorded in ({"MORNING": 6.0}, {"EVENING": 6.0}, {"MORNING": 3.0, "EVENING": 3.0}, {}):
             with self.subTest(recorded):
                 run = Run(1, TAW=60.0, P_TABLE=0.4, **recorded)
-                run.state[0, 0, s.DR] = 30.0
+                run.state[0, :, s.DR] = 30.0
                 run.policy[:] = terms.ON_DAY
                 row = run.rows()[0]
                 self.assertAlmostEqual(row[s.IRRIGATION], 30.0, places=9)
@@ -404,12 +411,12 @@ class Properties(unittest.TestCase):
 
     def test_there_is_one_compiled_form_and_no_page_compiles_another(self) -> None:
         state, day, before, bed, draw, air, policy = drawn(3)
-        keep, wet, parts = np.zeros((s.N_KEEP, 25, 6, 3)), np.zeros((6, 3)), np.ones((1, s.N_PART))
-        series, rows_of = compiled()
-        series(state, day, before, bed, draw, air, policy, parts, keep, wet)
+        written, parts = results(25, 6, 3), np.ones((1, s.N_PART))
+        run_of = compiled()
+        run_of.days(state, day, before, bed, draw, air, policy, parts, *written)
         with self.assertRaises(TypeError):  # an array with gaps
-            series(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, parts, keep, wet)
-        both: tuple[Any, ...] = (series, rows_of)
+            run_of.days(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, parts, *written)
+        both: tuple[Any, ...] = run_of
         self.assertEqual([len(run.signatures) for run in both], [1, 1])
 
     def test_what_was_compiled_from_other_sources_is_not_taken(self) -> None:

@@ -47,8 +47,8 @@ class Ways(unittest.TestCase):
         p = plan(t.garden(t.bed("Neighbour", opened=bed.opened), bed), t.sky(rain_chance=0.4), t.TODAY)
         way = next(w for w in ways(p, 1) if w.chosen)
         run = p.run.ahead(np.full((14, 2), terms.BY_TRIGGER))
-        end = np.maximum(run.net[-1, 1, 1:], 0.0) * p.run.days[-1, 1, s.SHARE]
-        litres = (run.watered[:, 1, 1:].sum(axis=0) + end).mean() * 2.88 / 0.90
+        end = np.maximum(run.net[-1, 1], 0.0) * p.run.days[-1, 1, s.SHARE]
+        litres = (run.watered[:, 1].sum(axis=0) + end).mean() * 2.88 / 0.90
         self.assertAlmostEqual(way.litres, litres, places=9)
         self.assertAlmostEqual(way.minutes, litres / 15.0 + 0.5 * way.soaks, places=9)  # half a minute to walk on
 

@@ -11,9 +11,8 @@ import numpy as np
 
 from agronomy.air import microclimate, shade
 from agronomy.balance import layout as s
-from agronomy.balance.terms import NEVER
 from agronomy.beds.ground import profile_on
-from agronomy.decide import styles, wait
+from agronomy.decide import wait
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.methods.base import Target
@@ -31,11 +30,12 @@ class Rules(unittest.TestCase):
         """The same rain: a crop that cannot bear wet feet waits where one that can is watered."""
         heavy = t.dried(5, soils=(g.Soil("clay", drainage="standing"),))
         run = planned(heavy, t.sky(rain_chance=0.5, rain_mm=45.0, rain_day=1)).run
-        never = run.ahead(np.full((wait.HORIZON_DAYS, 1), NEVER))
-        terms = run.terms_today()[0]
-        trigger = np.array([styles.STYLE_TRIGGERS["steady"].depletion(terms.raw_now, terms.taw_now, 0.0)])
-        costs = [wait.weigh(run, never, trigger, [feet])[0].costs for feet in (0, 3)]
-        now, later = costs[1][0] - costs[0][0], min(c - b for b, c in zip(costs[0][1:], costs[1][1:], strict=True))
+        choices = []
+        for feet in (0, 3):
+            stand = dataclasses.replace(run.stands[0], wet_feet=np.full_like(run.stands[0].wet_feet, feet))
+            choices.append(wait.weigh(dataclasses.replace(run, stands=(stand,)))[0])
+        dear = [b - a for a, b in zip(choices[0].costs, choices[1].costs, strict=True)]
+        now, later = dear[0], min(x for x, o in zip(dear, choices[0].options, strict=True) if o.share == 0)
         self.assertGreater(now, 0.2)
         self.assertGreater(now, later)  # water poured before the rain stands longer than rain alone
 
@@ -65,14 +65,14 @@ class Rules(unittest.TestCase):
         evaporated = {}
         for poured in (0.0, 12.0):
             run = Run(1, ET0=5.0, KD=0.0, EVAP_LEFT=1.0, TAW=1e6, P_TABLE=0.5, MORNING=poured)
-            run.state[0, 0, [s.DE, s.DR]] = 20.0  # the whole of TEW
+            run.state[0, :, [s.DE, s.DR]] = 20.0  # the whole of TEW
             evaporated[poured] = run.rows()[0, s.EVAP_ROOTED]
         self.assertEqual(evaporated[0.0], 0.0)
         self.assertAlmostEqual(evaporated[12.0], 1.2 * 5.0, places=9)
 
     def test_evening_water_wets_the_top_for_the_next_day(self) -> None:
         run = Run(2, ET0=5.0, KD=0.0, EVAP_LEFT=1.0, TAW=1e6, P_TABLE=0.5)
-        run.state[0, 0, [s.DE, s.DR]] = 20.0
+        run.state[0, :, [s.DE, s.DR]] = 20.0
         run.day[0, 0, s.EVENING] = 12.0
         rows = run.rows()
         self.assertEqual(rows[0, s.EVAP_ROOTED], 0.0)

@@ -44,6 +44,7 @@ class RoundTrip(unittest.TestCase):
             own_crops=(g.OwnCrop("Red", "tomato", height_m=1.5, days=90),),
             growth="warmth",
             heat_rule="unusual",
+            round_price_mm=2.0,
             people=(g.Person("Bo", (1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0)),),
             allowed=(g.Allowed(5.0, 9.0, (0, 2)),),
             moves=(g.Move("Bench", t.TODAY, t.OPENED),),

@@ -119,7 +119,7 @@ class BedConstants(unittest.TestCase):
         self.assertAlmostEqual(a[s.CAPACITY], 40.0)
         self.assertAlmostEqual(a[s.WICK], 20.0)
         state = forcing.opening_state(box, forcing.bed_days(t.garden(box), box, t.TODAY, 1)[0][0], 31)
-        self.assertAlmostEqual(state[0, s.R], 20.0)  # unknown: half full
+        self.assertAlmostEqual(state[-1, s.R], 20.0)  # unknown: half full
 
     def test_ground_of_round_beds(self) -> None:
         self.assertAlmostEqual(ground.ground_m2(t.bed(round=True, length_m=0.6, width_m=0.6)), math.pi * 0.09)
@@ -130,20 +130,20 @@ class Opening(unittest.TestCase):
         bed = t.bed()
         first = forcing.bed_days(t.garden(bed), bed, t.OPENED, 1)[0][0]
         of = lambda w: forcing.opening_state(t.bed(opening_wetness=w), first, 51)  # noqa: E731
-        central = [of(w)[0, s.DR] for w in ("wet", "moist", "just_damp", "dry")]
+        central = [of(w)[-1, s.DR] for w in ("wet", "moist", "just_damp", "dry")]
         self.assertEqual(central, sorted(central))
         self.assertEqual(central[0], 0.0)
-        self.assertGreater(of(None)[1:, s.DR].std(), 1.5 * of("moist")[1:, s.DR].std())
+        self.assertGreater(of(None)[:-1, s.DR].std(), 1.5 * of("moist")[:-1, s.DR].std())
 
 
 class Air(unittest.TestCase):
-    def test_members_are_repeated_to_enough_series_and_the_first_is_their_mean(self) -> None:
+    def test_members_are_repeated_to_enough_series(self) -> None:
         for members in (1, 7, 40):
             w = air_days(t.garden(), t.sky(members=members, rain_chance=0.5), t.OPENED, t.TODAY, 10)
-            n = w.air.shape[1] - 1
+            n = w.air.shape[1]
             self.assertGreaterEqual(n, spreads.LEAST_SERIES)
             self.assertEqual(n % members, 0)
-            np.testing.assert_allclose(w.air[:, 0], w.air[:, 1:].mean(axis=1))
+            self.assertEqual(w.air[22, : round(0.5 * members), s.RAIN].tolist(), [20.0] * round(0.5 * members))
             np.testing.assert_allclose(w.rain[22, :members], w.rain[22, n - members :])
 
     def test_doubt_follows_the_source_of_a_day(self) -> None:
@@ -155,7 +155,11 @@ class Air(unittest.TestCase):
         self.assertEqual(w.air[n, 1, s.RAIN_CV], 0.0)  # the members' own spread is the doubt
         typed = Sky(sky.behind, t.sky(members=1).ahead, frozenset(), "typed")
         w = air_days(t.garden(), typed, t.OPENED, t.TODAY, 10)
-        self.assertGreater(w.air[n, 1, s.RAIN_CV], 0.5)
+        self.assertEqual(w.air[n, 0, s.RAIN_CV], 0.0)  # the gardener will have seen what came of it
+        self.assertGreater(w.air[n, :, s.ET0].std() / w.air[n, :, s.ET0].mean(), 0.15)
+        damp = Sky(sky.behind, t.sky(members=1, rain_chance=1.0).ahead, frozenset(), "typed")
+        rain = air_days(t.garden(), damp, t.OPENED, t.TODAY, 10).air[n + 1, :, s.RAIN]
+        self.assertGreater(rain.std() / rain.mean(), 0.5)
         poor = [(d, {"tmin": 14.0, "tmax": 25.0}) for d, _ in t.days_of(t.OPENED, 21)]
         hargreaves = Sky(table_from_days(poor, t.LATITUDE, t.ELEVATION), sky.ahead)
         w = air_days(t.garden(), hargreaves, t.OPENED, t.TODAY, 10)

@@ -154,7 +154,7 @@ class AnyGarden(unittest.TestCase):
             wanted = 0 if bed.reservoir else 1
             self.assertEqual(sum(x is not None for x in given_by), wanted)
         if b.word == "wait":
-            self.assertGreater(b.choice.rain_enough[b.choice.wait_days], 0)
+            self.assertGreater(b.choice.chance, 0)
 
         # Bands are in order and chances are chances.
         for d in b.ahead:

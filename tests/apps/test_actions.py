@@ -221,7 +221,7 @@ class Events(TestCase):
         advice = issue.issue_advice(situation(self.garden))
         kept = advice.beds[0]
         self.assertEqual((kept["word"], kept["wait_days"]), ("soak", 0))
-        self.assertEqual(len(kept["costs"]), len(kept["rain_enough"]))
+        self.assertEqual(len(kept["costs"]), len(kept["chances"]))
         self.assertTrue(0 <= kept["chance_asks"] <= 1)
         self.assertGreaterEqual(kept["net_mm"], kept["trigger_mm"])
         self.assertEqual([x["date"] for x in advice.rain][:2], ["2025-07-11", "2025-07-12"])

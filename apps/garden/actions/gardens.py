@@ -28,6 +28,7 @@ GARDEN_FIELDS = (
     "coastal",
     "growth",
     "heat_rule",
+    "round_price_mm",
     "people",
     "allowed",
     "north_deg",
@@ -68,8 +69,14 @@ class CreateGarden(Action[Garden]):
     def run(self) -> Garden:
         user = self.by.signed_in()
         values: dict[str, Any] = {"longitude": 0.0, "elevation_m": 0.0, "style": "steady", "coastal": False}
-        values |= {"growth": "calendar", "heat_rule": "absolute", "north_deg": 0.0, "people": [], "allowed": []}
-        values |= {"time_zone": "UTC", "method": "hose", "climate": None}
+        values |= {
+            "growth": "calendar",
+            "heat_rule": "absolute",
+            "north_deg": 0.0,
+            "people": [],
+            "allowed": [],
+        }
+        values |= {"round_price_mm": 0.0, "time_zone": "UTC", "method": "hose", "climate": None}
         values |= self.values
         flow = values.pop("flow_l_per_min", None)
         if values["climate"] == BY_PLACE:

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PhArrowsHorizontal, PhDropHalf } from '@phosphor-icons/vue'
+import { PhArrowsHorizontal, PhCloudRain, PhDropHalf } from '@phosphor-icons/vue'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, watch } from 'vue'
 
@@ -149,6 +149,10 @@ function drop() {
               {{ units.num(day.soak.litres.mid, 'volume') }}
             </button>
             <span v-else-if="day.gave === 'minutes' || day.gave === 'taps'" class="gives">gives</span>
+            <span v-else-if="day.gave === 'rain'" class="left-to-rain">
+              <PhCloudRain :size="18" aria-hidden="true" />
+              <span class="visually-hidden">{{ cellInWords(bed, day, ahead.garden.today, units) }}</span>
+            </span>
             <span v-else class="visually-hidden">{{ cellInWords(bed, day, ahead.garden.today, units) }}</span>
           </td>
         </tr>
@@ -302,6 +306,14 @@ tbody th {
 }
 .soak.trial {
   box-shadow: inset 0 0 0 2px var(--clay);
+}
+.soak.part {
+  min-height: 32px;
+  border-radius: 10px 10px 0 0;
+}
+.left-to-rain {
+  position: relative;
+  color: var(--water);
 }
 .soak.early {
   outline: 2px dashed var(--water);

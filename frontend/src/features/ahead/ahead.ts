@@ -71,6 +71,7 @@ export function shifted(a: Ahead, from: string, by: number): string | null {
 
 const HOW: Record<string, string> = {
   due: 'due',
+  part: 'a part, so that likely rain finds room',
   late: 'late: it gave way before',
   early: 'a day early: the next has no room',
   moved: 'moved by you',
@@ -81,6 +82,7 @@ const HOW: Record<string, string> = {
 export function cellInWords(bed: PlannedBed, day: PlannedDay, today: string, t: Tongue): string {
   const parts = [`${bed.name}, ${nearDay(day.date, today)}`]
   if (day.soak) parts.push(`${t.show(day.soak.litres.mid, 'volume')}, ${HOW[day.soak.how]}`)
+  if (day.gave === 'rain') parts.push('due, but left to the rain')
   if (day.gave === 'minutes' || day.gave === 'taps') parts.push('due, but gives way')
   parts.push(
     suffers(bed, day)

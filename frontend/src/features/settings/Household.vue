@@ -19,6 +19,7 @@ const form = reactive({
   allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
   growth: 'calendar' as Garden['growth'],
   heat_rule: 'absolute' as Garden['heat_rule'],
+  round_price_mm: 0,
 })
 const problem = ref<ApiError | null>(null)
 const units = useUnits()
@@ -30,6 +31,7 @@ watch(
     form.allowed = g.allowed.map((a) => ({ ...a, weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])] }))
     form.growth = g.growth
     form.heat_rule = g.heat_rule
+    form.round_price_mm = g.round_price_mm
   },
   { immediate: true },
 )
@@ -155,6 +157,15 @@ function toggle(rule: { weekdays: number[] }, day: number) {
         :options="[
           { value: 'calendar', label: 'the calendar' },
           { value: 'warmth', label: 'the warmth of the days' },
+        ]"
+      />
+      <Picks
+        v-model="form.round_price_mm"
+        legend="When rain is likely, a soak less is worth"
+        :options="[
+          { value: 0, label: 'nothing: plants come first' },
+          { value: 2, label: 'a little growth' },
+          { value: 5, label: 'some growth' },
         ]"
       />
       <Picks

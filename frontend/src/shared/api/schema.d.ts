@@ -1282,6 +1282,7 @@ export interface components {
         };
         /**
          * @description * `trigger` - trigger
+         *     * `part` - part
          *     * `heat` - heat
          *     * `damp_top` - damp_top
          *     * `rain` - rain
@@ -1296,7 +1297,7 @@ export interface components {
          *     * `planting_in` - planting_in
          * @enum {string}
          */
-        Cause: "trigger" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "bare" | "unwatered" | "before_planting" | "planting_in";
+        Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "bare" | "unwatered" | "before_planting" | "planting_in";
         /**
          * @description * `cool_maritime` - cool_maritime
          *     * `temperate` - temperate
@@ -1726,6 +1727,11 @@ export interface components {
              */
             growth: components["schemas"]["Growth"];
             /**
+             * Format: double
+             * @description of a bed's use that may be missed for a soak less
+             */
+            round_price_mm: number;
+            /**
              * @description what a heat wave is: by degrees, or unusual for the place
              *
              *     * `absolute` - absolute
@@ -1799,9 +1805,10 @@ export interface components {
          * @description * `minutes` - minutes
          *     * `taps` - taps
          *     * `moved` - moved
+         *     * `rain` - rain
          * @enum {string}
          */
-        Gave: "minutes" | "taps" | "moved";
+        Gave: "minutes" | "taps" | "moved" | "rain";
         /** @description A bed that gives way because a day has not room, and what that costs. */
         Giving: {
             bed: number;
@@ -1963,13 +1970,14 @@ export interface components {
         };
         /**
          * @description * `due` - due
+         *     * `part` - part
          *     * `late` - late
          *     * `early` - early
          *     * `moved` - moved
          *     * `planting` - planting
          * @enum {string}
          */
-        How: "due" | "late" | "early" | "moved" | "planting";
+        How: "due" | "part" | "late" | "early" | "moved" | "planting";
         IfFelt: {
             reading: components["schemas"]["Wetness"];
             word: components["schemas"]["Word"];
@@ -2487,6 +2495,11 @@ export interface components {
              */
             growth?: components["schemas"]["Growth"];
             /**
+             * Format: double
+             * @description of a bed's use that may be missed for a soak less
+             */
+            round_price_mm?: number;
+            /**
              * @description what a heat wave is: by degrees, or unusual for the place
              *
              *     * `absolute` - absolute
@@ -2601,6 +2614,13 @@ export interface components {
             /** Format: uuid */
             id: string;
             struck: boolean;
+        };
+        Option: {
+            /** Format: double */
+            share: number;
+            until: number;
+            /** Format: double */
+            cost: number;
         };
         /**
          * @description * `observed` - observed
@@ -2807,6 +2827,11 @@ export interface components {
              *     * `warmth` - warmth
              */
             growth?: components["schemas"]["Growth"];
+            /**
+             * Format: double
+             * @description of a bed's use that may be missed for a soak less
+             */
+            round_price_mm?: number;
             /**
              * @description what a heat wave is: by degrees, or unusual for the place
              *
@@ -3770,7 +3795,12 @@ export interface components {
              * @description share of the members whose rain makes the soak needless by then
              */
             chance: number;
-            costs: number[];
+            /**
+             * Format: double
+             * @description of a refill, that is given now
+             */
+            share: number;
+            options: components["schemas"]["Option"][];
             /** @description rain of the next three days */
             rain_mm: components["schemas"]["Band"];
         };

@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="T extends string | null">
+<script setup lang="ts" generic="T extends string | number | null">
 import { useId } from 'vue'
 
 /** One of a few answers, each a tap; the native radio group underneath keeps keyboard and screen reader whole. */

@@ -67,6 +67,7 @@ function doseInHand(d: Dose | null, t: Tongue, short = false): string {
   return t.show(d.litres, 'volume')
 }
 
+const SHARES: Record<number, string> = { 0.25: 'A quarter', 0.5: 'Half', 0.75: 'Three quarters' }
 const QUARTERS: Record<number, string> = {
   0.25: 'A quarter of a can',
   0.5: 'Half a can',
@@ -128,6 +129,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       const ahead = heat && r.heat!.dates[0]! > today ? ` Heat from ${heat}.` : ''
       return dry + (ahead || rain)
     }
+    case 'part':
+      return `${SHARES[waiting.share] ?? 'A part'} of a full soak now: rain does the rest in ${percent(waiting.chance)} runs, and finds room.`
     case 'damp_top':
       return 'What is young here roots shallow, and today would dry the top.'
     case 'heat':
@@ -135,7 +138,9 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         ? `It would run dry in the heat that starts ${heat}; full now, it carries through.`
         : `Not at its mark yet, but the heat from ${heat} would take it past. Soak in the cool before.`
     case 'rain':
-      return `Rain makes the soak needless in ${percent(waiting.chance)} runs, and the bed can stand being wrong.`
+      return waiting.chance >= 0.95
+        ? 'Rain makes the soak needless in as good as every run.'
+        : `Rain makes the soak needless in ${percent(waiting.chance)} runs, and the bed can stand being wrong.`
     case 'air_short':
       return `Drooping here is not thirst. ${letAirIn(s)}`
     case 'doubt':

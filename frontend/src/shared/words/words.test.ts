@@ -65,7 +65,7 @@ function stop(changes: Changes = {}): Stop {
       raw_mm: 16.6,
       trigger_mm: 11.6,
       chance_asks: 0.42,
-      waiting: { days: 2, chance: 0.48, costs: [], rain_mm: { low: 0, mid: 9, high: 22 } },
+      waiting: { days: 2, share: 1, chance: 0.48, options: [], rain_mm: { low: 0, mid: 9, high: 22 } },
     },
     ...changes,
   } as unknown as Stop
@@ -137,6 +137,10 @@ describe('the reason', () => {
     expect(reason(stop({ cause: 'rain', word: 'wait' }), round([]), metric)).toContain(
       'needless in 5 of 10 runs',
     )
+    const sure = stop({ cause: 'rain', why: { ...stop().why, waiting: { ...stop().why.waiting, chance: 1 } } })
+    expect(reason(sure, round([]), metric)).toContain('as good as every run')
+    const part = stop({ cause: 'part', why: { ...stop().why, waiting: { ...stop().why.waiting, share: 0.25 } } })
+    expect(reason(part, round([]), metric)).toContain('A quarter of a full soak now: rain does the rest in 5 of 10')
     expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
       '4 of 10 runs say it is dry',
     )

@@ -1,0 +1,45 @@
+"""When a bed asks for water, and what is poured then: the gardener, by what is known on a morning.
+
+Numbers only; compiled into the runs over days (kernel.py).
+"""
+
+from __future__ import annotations
+
+from agronomy.balance.terms import BY_TRIGGER, NEVER, BedDay, BedFigures, Opening, Want
+
+
+def want_of(x: Opening) -> Want:
+    """What the word of a morning goes by [mm], of one series. Arithmetic."""
+    return Want(net=x.net, trigger=x.trigger, de=x.de, top_use=x.top_use, r=x.r)
+
+
+def top_asks(net: float, de: float, top_use: float, damp_top: float) -> bool:
+    """Whether the damp-top rule asks for water: today would take the top of what is young past its mark [mm].
+
+    Common practice.
+    """
+    return damp_top > 0.0 and net > 0.0 and min(de, net) + top_use >= damp_top
+
+
+def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
+    """What a policy pours besides what was recorded of the day [mm over the ground].
+
+    A share of a refill whatever the depletion; or, by trigger, a whole one when the depletion passes the trigger or the
+    top of what is young would pass its own. Common practice (decide/styles.py).
+    """
+    asks = want.net >= want.trigger or top_asks(want.net, want.de, want.top_use, bed_day.damp_top)
+    if policy == NEVER or (policy == BY_TRIGGER and not asks):
+        return 0.0
+    need = max(0.0, want.net)
+    if bed_day.damp_top > 0.0 and want.net < want.trigger:
+        need = min(want.de, need)  # shallow and often: the top layer alone
+    need = max(need, bed_day.ball)
+    given = 1.0 if policy == BY_TRIGGER else policy
+    return max(0.0, given * need * bed_day.share * bed.reach - bed_day.morning - bed_day.evening)
+
+
+def filled(policy: float, want: Want, bed: BedFigures) -> float:
+    """The share of what its reservoir lacks that a policy fills [0..1]: whoever fills it sees when it is full. Arithmetic."""
+    if policy == BY_TRIGGER:
+        return 1.0 if want.r < bed.fill_below else 0.0
+    return policy
