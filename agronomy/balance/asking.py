@@ -39,7 +39,10 @@ def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
 
 
 def filled(policy: float, want: Want, bed: BedFigures) -> float:
-    """The share of what its reservoir lacks that a policy fills [0..1]: whoever fills it sees when it is full. Arithmetic."""
+    """The share [0..1] of what its reservoir lacks that a policy fills: whoever fills it sees when it is full.
+
+    Arithmetic.
+    """
     if policy == BY_TRIGGER:
         return 1.0 if want.r < bed.fill_below else 0.0
     return policy
