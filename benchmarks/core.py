@@ -37,7 +37,7 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     ):
         day[..., column] = rng.uniform(low, high, beds)
     day[..., s.RAIN_IN] = 1.0
-    day[..., [s.SEEN_AT, s.SEEN_STORE]] = -1.0
+    day[..., [s.SEEN_AT, s.SEEN_STORE]], day[..., s.TOP_MOST] = -1.0, 25.0
     ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_MARK, s.AIR_FACTOR]
     day[..., ground] = [25, 9, 0.5, 50, 60, 5, 1]
     bed = np.zeros((beds, s.N_BED))

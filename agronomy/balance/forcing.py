@@ -81,6 +81,12 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
         if seen.kind == "float":
             a[i, at.SEEN_STORE] = float(seen.value or 0) / ground_m2(bed)
             continue
+        if seen.kind == "ran_out":
+            a[i, at.RAN_OUT] = 1.0
+            continue
+        if seen.kind == "top":  # FAO-56: the top looks dry once its readily evaporable water is gone
+            a[i, at.TOP_LEAST if seen.reading == "dry" else at.TOP_MOST] = a[i, at.REW]
+            continue
         rooting = float(np.clip(stand.root_depth_m[i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
         said = sighting(seen, profile_on(bed, seen.date).top, rooting, finger)
         a[i, at.SEEN_AT], a[i, at.SEEN_OF], a[i, at.SEEN_WEIGHT] = said.share, float(said.of_taw), said.weight
@@ -114,6 +120,7 @@ def _undisturbed(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None) -
     a[:, at.BALL] = stand.ball_l / (share * ground)
     _lay_cover(a, bed, start, stand)
     a[:, [at.SEEN_AT, at.SEEN_STORE]] = -1.0
+    a[:, at.TOP_MOST] = a[:, at.TEW]
     a[:, at.AIR_FACTOR] = 1.0
     a.flags.writeable = False
     return a, stand

@@ -13,11 +13,12 @@ from agronomy.ground.holding import Holding
 FINGER: Final[dict[str, float]] = {"wet": 0.0, "moist": 0.35, "just_damp": 0.85, "dry": 1.4}
 STILL_WET = 0.15  # "still wet, left it": in shares of RAW; common practice, no source
 LIFTED: Final[dict[str, float]] = {"heavy": 0.1, "middling": 0.4, "light": 0.8}  # in shares of TAW; common practice
+FULL: Final = (-inf, 0.0)
 DRY_BELOW = 0.7  # of TAW, below the depth that a dug hole shows moist; common practice, no source
 
 # How far each kind moves the state; common practice, no source.
 WEIGHTS: Final[dict[str, float]] = {
-    "finger": 0.7, "still_wet": 0.6, "lifted": 0.6, "probe": 0.5, "dug": 0.75, "float": 0.95,
+    "finger": 0.7, "still_wet": 0.6, "lifted": 0.6, "probe": 0.5, "dug": 0.75, "float": 0.95, "saucer": 0.9,
 }  # fmt: skip
 
 FINGER_KNOWN = 0.9  # weight of a reading whose mark was found without any spread; common practice, no source
@@ -48,7 +49,8 @@ def finger_range(reading: str) -> tuple[float, float]:
 
 
 def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[FingerMark, ...] = ()) -> Sighting:
-    """What an observation of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir.
+    """What an observation of the soil says; rooting_m [m]: as deep as roots go that day. A float is of the reservoir,
+    what ran out of the day's water, the look of the top of the top layer: balance/forcing.py.
 
     finger: what this garden's fingers were found to feel; a mark is believed the more, the less it was spread.
     """
@@ -59,8 +61,11 @@ def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[Fi
             return Sighting(mark.share_of_taw, True, min(max(FINGER_KNOWN - mark.spread, 0.4), 0.85))
         reading = str(seen.reading)
         return Sighting(FINGER[reading], False, weight, finger_range(reading))
-    if seen.kind == "still_wet":
-        return Sighting(STILL_WET, False, weight)
+    if seen.kind in (
+        "still_wet",
+        "saucer",
+    ):  # over water in the saucer a mix is full
+        return Sighting(STILL_WET, False, weight) if seen.kind == "still_wet" else Sighting(0.0, False, weight, FULL)
     if seen.kind == "lifted":
         return Sighting(LIFTED[str(seen.reading)], True, weight)
     if seen.kind == "probe":

@@ -274,10 +274,10 @@ def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
 
 
 def reckoned_under(state: Array, air: Array) -> Array:
-    """A copy of the state (bed, series + reckoned, N_STATE) to run on from under this air (day, series, N_AIR).
+    """A copy of the state (bed, series + reckoned, N_STATE) [mm] to run on from under this air (day, series, N_AIR).
 
     Where the series' weather differs, what is reckoned stands once for each, since the gardener will have seen which of
-    them came.
+    them came. Arithmetic.
     """
     n = air.shape[1]
     if state.shape[1] == 2 * n or np.array_equal(np.broadcast_to(air[:, :1], air.shape), air):

@@ -85,6 +85,14 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         net += moved
         correction = -f * moved
         de = min(bed_day.tew, max(0.0, de + moved))
+    if bed_day.ran_out > 0.0 and taken_in(net, taw, bed.repels_beyond, bed_day.one_pass) == 1.0:
+        # What ran out below had found no room: no more was missing than what was poured.
+        over = net - (bed_day.morning + bed_day.evening) * draw.q_water / f
+        if over > 0.0:
+            net -= over
+            correction += f * over
+            de = max(0.0, de - over)
+    de = min(max(de, bed_day.top_least), bed_day.top_most)
     if bed_day.seen_store >= 0.0 and bed.capacity > 0.0:
         correction_store = bed.store_weight * (min(bed_day.seen_store, bed.capacity) - r)
         r += correction_store

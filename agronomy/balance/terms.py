@@ -37,6 +37,9 @@ class BedDay(NamedTuple):
     seen_least: float  # what it cannot be below, and above, as shares of seen_of: a finger's word stands
     seen_most: float
     seen_store: float  # what a float showed in the reservoir [mm over the ground]; below zero: nothing
+    ran_out: float  # 1: what was poured that day ran out below; else 0
+    top_least: float  # the depletion of the top layer lies between these, by how it looked [mm]
+    top_most: float
     one_pass: float  # share of the day's water poured in one go, without a pause [0..1]
     damp_top: float  # depletion of the top layer at which the damp-top rule asks for water [mm]; 0: no such rule
     ball: float  # the least that is given while roots sit in the ball they were set in with [mm over the rooted share]

@@ -7,6 +7,7 @@ In here:
     word          its word and cause
     dose          how much, in the hand's unit
     checks        what a finger in the soil would lead to
+    too_much      what becomes of more water than a bed takes
     wait          water or wait, by the cost of each error
     styles        when a bed asks
     reasons       the arithmetic as lines that sum

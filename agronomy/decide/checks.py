@@ -1,17 +1,23 @@
-"""What a finger in the soil would lead to, told before it is asked for; and whether it is worth asking."""
+"""What a finger in the soil would lead to, told before it is asked for; whether and where it is worth asking."""
 
 from __future__ import annotations
 
 import dataclasses
 from dataclasses import dataclass
 
+import numpy as np
+
+from agronomy.balance.observations import finger_range
 from agronomy.balance.run import Run
 from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import Heat
-from agronomy.decide.morning import mornings
+from agronomy.decide.morning import Morning, mornings
 from agronomy.decide.word import word_of
 from agronomy.describe.garden import Bed, Observation
 from agronomy.describe.words import WETNESS, Wetness
+
+UNANSWERED_FOURTH = 4  # of the waterings of somebody who only pours, each so-many-th is asked at; common practice
+MOST_ASKED = 0.1  # share of a garden's beds that are asked in one round, and one at least; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -45,6 +51,35 @@ def if_felt(run: Run, places: list[int], heat: Heat | None, days: int) -> list[t
 def tells(led: tuple[IfFelt, ...]) -> bool:
     """Whether what a finger finds decides on water: else it is not worth bending down for (practice)."""
     return len({x.word == "soak" for x in led}) > 1
+
+
+def worth_l(m: Morning, led: tuple[IfFelt, ...], word: str) -> float:
+    """What a finger is worth [L]: by how much its readings would change what is poured, each as likely as series stand
+    there. Common practice (a finger's readings, by balance/observations.py).
+
+    word: what is said where nobody feels.
+    """
+    raw = m.terms.raw_now
+    ranges = [finger_range(x.reading) for x in led]
+    likely = np.array([((m.net_series >= least * raw) & (m.net_series < most * raw)).mean() for least, most in ranges])
+    unfelt = dose_of(m).litres if word == "soak" else 0.0
+    return float(likely @ np.abs([(x.dose.litres if x.dose else 0.0) - unfelt for x in led]))
+
+
+def poured_unfelt(bed: Bed) -> int:
+    """How often a bed was watered since it was last looked at in any way, or opened. Arithmetic."""
+    looked = max((x.date for x in bed.observations), default=None)
+    return sum(1 for w in bed.waterings if looked is None or w.date >= looked)
+
+
+def may_be_asked(bed: Bed) -> bool:
+    """Whether somebody is asked to feel a bed: who only pours is not asked at every watering. Common practice."""
+    return poured_unfelt(bed) % UNANSWERED_FOURTH == 0
+
+
+def most_asked(beds: int) -> int:
+    """How many beds of a garden are asked for a finger in one round. Common practice."""
+    return max(1, round(MOST_ASKED * beds))
 
 
 def _felt(run: Run, place: int, reading: Wetness) -> Bed:

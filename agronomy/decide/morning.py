@@ -123,8 +123,9 @@ class Morning:
 
     @property
     def share(self) -> float:
-        """Share of a refill that is given: a part, where rain may do the rest."""
-        return 1.0 if self.water_in_l > 0 else self.choice.chosen.share
+        """Share of a refill that is given: a part, where the bed asks by its trigger and rain may do the rest."""
+        asks = self.water_in_l <= 0 and self.net_mm >= self.trigger_mm
+        return self.choice.chosen.share or 1.0 if asks else 1.0
 
     @property
     def water_in_l(self) -> float:

@@ -18,7 +18,7 @@ from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
-from agronomy.decide.checks import IfFelt, if_felt, tells
+from agronomy.decide.checks import IfFelt, if_felt, may_be_asked, most_asked, tells, worth_l
 from agronomy.decide.day_use import DayUse, day_use
 from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
@@ -27,6 +27,7 @@ from agronomy.decide.morning import Morning, mornings
 from agronomy.decide.outlook import DayAhead, days_ahead, empty_on, next_soak
 from agronomy.decide.planting_out import comes_on
 from agronomy.decide.reasons import Story, story_of
+from agronomy.decide.too_much import TooMuch, too_much
 from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
 from agronomy.describe.garden import Bed, Garden
@@ -57,6 +58,7 @@ class BedPlan:
     chance_asks: float  # share of the series that ask for water today
     choice: wait.Choice
     wet_days: int
+    too_much: TooMuch | None  # of what was poured today
     story: Story
     next_soak: tuple[dt.date, dt.date, dt.date] | None  # 10, 50, 90 %
     reservoir_l: Band | None
@@ -102,6 +104,15 @@ class BedPlan:
 
 
 @dataclass(frozen=True, eq=False)
+class Answer:
+    """What is said of a bed; and, where a finger would tell, what is said to ask for it and what that is worth [L]."""
+
+    unasked: BedPlan
+    asked: BedPlan | None = None
+    worth_l: float = 0.0
+
+
+@dataclass(frozen=True, eq=False)
 class Plan:
     garden: Garden
     today: dt.date
@@ -110,6 +121,7 @@ class Plan:
     heat: Heat | None
     run: Run = field(repr=False)
     days: int
+    answers: tuple[Answer, ...] = field(default=(), repr=False)
 
 
 def plan(
@@ -168,14 +180,14 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
     changed = [i for i, (a, b) in enumerate(zip(before.beds, garden.beds, strict=True)) if a != b]
     if any(not weather.dates[0] <= garden.beds[i].opened <= today for i in changed):
         return None
-    run, beds = dataclasses.replace(known.run, garden=garden), list(known.beds)
+    run, answers = dataclasses.replace(known.run, garden=garden), list(known.answers)
     if changed:
         some = dataclasses.replace(garden, beds=tuple(garden.beds[i] for i in changed))
         part = _plan_under(some, weather, today, known.days, known.run.kernel, checkpoints)
         run = run.with_beds(changed, part.run)
-        for i, bed in zip(changed, part.beds, strict=True):
-            beds[i] = bed
-    return Plan(garden, today, tuple(beds), known.hours, known.heat, run, known.days)
+        for i, answer in zip(changed, part.answers, strict=True):
+            answers[i] = answer
+    return _settled(dataclasses.replace(known, garden=garden, run=run, answers=tuple(answers)))
 
 
 def _plan_under(
@@ -185,7 +197,15 @@ def _plan_under(
     run = run_garden(garden, weather, today, [(t.raw, t.beyond, t.until_next) for t in triggers], kernel, checkpoints)
     heat = heat_ahead(run)
     hours = _hours(garden, run)
-    return Plan(garden, today, _bed_plans(run, heat, hours, days), hours, heat, run, days)
+    return _settled(Plan(garden, today, (), hours, heat, run, days, _answers(run, heat, hours, days)))
+
+
+def _settled(made: Plan) -> Plan:
+    """The plan with its beds: a finger is asked of those where it is worth most, the others go without."""
+    doubted = sorted((i for i, x in enumerate(made.answers) if x.asked), key=lambda i: -made.answers[i].worth_l)
+    asked = set(doubted[: most_asked(len(made.answers))])
+    beds = tuple(x.asked if i in asked and x.asked else x.unasked for i, x in enumerate(made.answers))
+    return dataclasses.replace(made, beds=beds)
 
 
 def _hours(garden: Garden, run: Run) -> Hours:
@@ -194,27 +214,42 @@ def _hours(garden: Garden, run: Run) -> Hours:
     return good_hours(garden, run.today, *(float(np.median(x[i])) for x in (w.tmin, w.tmax, w.rhmin)))
 
 
-def _bed_plans(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[BedPlan, ...]:
+def _answers(run: Run, heat: Heat | None, hours: Hours, days: int) -> tuple[Answer, ...]:
+    """What is said of each bed, and of one in doubt what is said where a finger is asked."""
     all_mornings = mornings(run, heat, days)
-    words = [word_of(m) for m in all_mornings]
-    doubted = [i for i, (word, _) in enumerate(words) if word == "check"]
-    led = dict(zip(doubted, if_felt(run, doubted, heat, days), strict=True))
-    for i in [i for i in doubted if not tells(led[i])]:
-        words[i] = word_of(all_mornings[i], finger_tells=False)
-        del led[i]
+    words = [word_of(m, finger_tells=False) for m in all_mornings]
+    asked = [i for i, m in enumerate(all_mornings) if may_be_asked(m.bed) and word_of(m)[0] == "check"]
+    led = {i: x for i, x in zip(asked, if_felt(run, asked, heat, days), strict=True) if tells(x)}
+    unasked = _bed_plans(all_mornings, words, {}, hours, days)
+    in_doubt = [("check", "doubt") if i in led else word for i, word in enumerate(words)]
+    if_asked = _bed_plans(all_mornings, in_doubt, led, hours, days) if led else unasked
+    return tuple(
+        Answer(unasked[i], if_asked[i], worth_l(m, led[i], words[i][0])) if i in led else Answer(unasked[i])
+        for i, m in enumerate(all_mornings)
+    )
+
+
+def _bed_plans(
+    all_mornings: list[Morning],
+    words: list[tuple[str, str]],
+    led: dict[int, tuple[IfFelt, ...]],
+    hours: Hours,
+    days: int,
+) -> list[BedPlan]:
     policies = np.full((days, len(words)), BY_TRIGGER)
     for i, (word, _) in enumerate(words):
-        policies[0, i] = all_mornings[i].share if word in ("soak", "fill") else NEVER
+        m = all_mornings[i]
+        policies[0, i] = m.share if word in ("soak", "fill") else NEVER
         if word == "empty":
-            comes = comes_on(all_mornings[i].bed, run.today)
-            policies[: days if comes is None else (comes - run.today).days, i] = NEVER
+            comes = comes_on(m.bed, m.run.today)
+            policies[: days if comes is None else (comes - m.run.today).days, i] = NEVER
         if word in ("soak", "wait"):  # hold to what was chosen
-            policies[1 : min(days, all_mornings[i].choice.chosen.until), i] = NEVER
-    expected = run.ahead(policies)
-    return tuple(
+            policies[1 : min(days, m.choice.chosen.until), i] = NEVER
+    expected = all_mornings[0].run.ahead(policies)
+    return [
         _bed_plan(m, word, cause, led.get(m.i, ()), expected, hours)
         for m, (word, cause) in zip(all_mornings, words, strict=True)
-    )
+    ]
 
 
 def _bed_plan(m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], expected: Ahead, hours: Hours) -> BedPlan:
@@ -232,6 +267,7 @@ def _bed_plan(m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], expect
         chance_asks=m.chance_asks,
         choice=m.choice,
         wet_days=m.wet_days,
+        too_much=too_much(m) if m.poured_mm > 0 and m.stand.plants > 0 and not m.has_reservoir else None,
         story=story_of(run, i, m.terms),
         next_soak=next_soak(run, i, expected),
         reservoir_l=band(m.reservoir_series_l) if m.has_reservoir else None,

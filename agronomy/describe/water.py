@@ -72,7 +72,8 @@ class Observation:
 
     kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
     light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
-    "float": value is what the reservoir holds [L].
+    "float": value is what the reservoir holds [L]. "ran_out": what was poured that day ran out below. "saucer": water
+    stood in the saucer. "top": reading is how the top looks, dry or just_damp.
     """
 
     date: Date
@@ -89,7 +90,11 @@ OBSERVATION_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, fl
     "probe": (None, (1.0, 90.0, "% of water by volume")),
     "dug": (None, (0.0, 1.5, "m")),
     "float": (None, (0.0, 1000.0, "L")),
+    "ran_out": (None, None),
+    "saucer": (None, None),
+    "top": (("dry", "just_damp"), None),
 }
+OF_CONTAINERS: Final = ("lifted", "ran_out", "saucer")  # kinds that are found at a pot and at no bed
 
 
 def check_observation(seen: Observation) -> Observation:

@@ -155,7 +155,7 @@ Start = Literal["sown", "tray", "pricked_out", "potted_up", "hardening_off", "cu
 BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead"]
 
 # What was observed.
-ObservationKind = Literal["finger", "still_wet", "lifted", "probe", "dug", "float"]
+ObservationKind = Literal["finger", "still_wet", "lifted", "probe", "dug", "float", "ran_out", "saucer", "top"]
 Wetness = Literal["dry", "just_damp", "moist", "wet"]
 LiftedWeight = Literal["light", "middling", "heavy"]
 

@@ -66,6 +66,7 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in b.if_felt],
         "isle": _isle(b),
         "wet_days": b.wet_days,
+        "too_much": vars(b.too_much) if b.too_much else None,
         "container": is_container(b.bed),
         "sealed": b.bed.drain_holes is False,
         "next_soak": b.next_soak,
@@ -102,6 +103,7 @@ def _dose(d: Dose | None, today: BedToday) -> Json | None:
         "passes": d.passes,
         "pause_minutes": d.pause_minutes,
         "top_only": d.top_only,
+        "share": d.share,
     }
 
 
@@ -152,7 +154,6 @@ def _why(p: Plan, b: BedPlan) -> Json:
         "ground_m2": b.ground_m2,
         "waiting": {
             "days": b.choice.wait_days,
-            "share": b.dose.share if b.dose else 1.0,
             "chance": b.choice.chance,
             "options": [
                 {"share": x.share, "until": x.until, "cost": cost}

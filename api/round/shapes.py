@@ -82,6 +82,7 @@ class Dose(s.Serializer):
     into = s.ChoiceField(choices=INTO)
     passes = s.IntegerField()
     pause_minutes = s.FloatField()
+    share = s.FloatField(help_text="of a refill: a part, where rain may do the rest")
     top_only = s.BooleanField()
 
 
@@ -105,6 +106,15 @@ class Coefficient(s.Serializer):
     source = s.CharField()
 
 
+class TooMuch(s.Serializer):
+    """Today's watering, where it was far more than the bed takes."""
+
+    poured_l = s.FloatField()
+    fills_l = s.FloatField()
+    below_l = s.FloatField(help_text="expected to be lost below")
+    short_of_air_days = s.IntegerField()
+
+
 class Option(s.Serializer):
     share = s.FloatField()
     until = s.IntegerField()
@@ -114,7 +124,6 @@ class Option(s.Serializer):
 class Waiting(s.Serializer):
     days = s.IntegerField()
     chance = s.FloatField(help_text="share of the members whose rain makes the soak needless by then")
-    share = s.FloatField(help_text="of a refill, that is given now")
     options = Option(many=True)
     rain_mm = Band(help_text="rain of the next three days")
 
@@ -161,6 +170,7 @@ class Stop(s.Serializer):
     if_felt = IfFelt(many=True, help_text="of a bed to check: what each reading of a finger would lead to")
     isle = Isle()
     wet_days = s.IntegerField()
+    too_much = TooMuch(allow_null=True)
     container = s.BooleanField(help_text="a pot, box or bag: no ground below")
     sealed = s.BooleanField(help_text="known to have no holes")
     next_soak = s.ListField(child=s.DateField(), allow_null=True)

@@ -5,12 +5,15 @@ from __future__ import annotations
 import datetime as dt
 import secrets
 from dataclasses import dataclass
-from typing import Any, ClassVar
+from typing import Any, ClassVar, cast
 
 from django.utils import timezone
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.describe.kinds import KINDS
+from agronomy.describe.water import OF_CONTAINERS
+from agronomy.describe.words import Kind
 from agronomy.formats.described import read
 from apps.garden.action import GardenAction, Made, RecordEvent
 from apps.garden.actions.beds import standing_bed
@@ -72,6 +75,8 @@ class RecordObservation(AtABed):
     def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
         told = {"kind": self.found_by, "reading": self.reading, "value": self.value}
         read(g.Observation, {**told, "date": date})
+        if self.found_by in OF_CONTAINERS and not KINDS[cast(Kind, bed.kind)][0]:
+            raise InputError("kind", self.found_by, "another kind: this is no pot or box")
         if self.found_by == "float":
             if not bed.reservoir_capacity_l:
                 raise InputError("kind", self.found_by, "another kind: this bed has no reservoir")

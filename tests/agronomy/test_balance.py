@@ -25,7 +25,7 @@ class Run:
     def __init__(self, days: int, **given: float) -> None:
         self.day = np.zeros((days, 1, s.N_BED_DAY))
         self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN]] = 1.0
-        self.day[..., [s.SEEN_AT, s.SEEN_STORE]] = -1.0
+        self.day[..., [s.SEEN_AT, s.SEEN_STORE]], self.day[..., s.TOP_MOST] = -1.0, 1e6
         ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK]
         self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6]
         self.bed = np.zeros((1, s.N_BED))
@@ -197,6 +197,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         (s.AIR_MARK, 2, 20),
         (s.ONE_PASS, 0, 1),
         (s.ASIDE, 0, 1),
+        (s.TOP_MOST, 6, 60),
         (s.SEEN_LEAST, 0, 0.5),
         (s.SEEN_MOST, 0.6, 2),
     ):
@@ -206,6 +207,8 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     day[..., s.SEEN_AT] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 1.5, (days, beds)), -1)
     day[..., s.SEEN_OF] = rng.integers(0, 2, (days, beds))
     day[..., s.SEEN_STORE] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 60, (days, beds)), -1)
+    day[..., s.RAN_OUT] = rng.random((days, beds)) < 0.1
+    day[..., s.TOP_LEAST] = np.where(rng.random((days, beds)) < 0.1, rng.uniform(0, 6, (days, beds)), 0)
     day[..., s.DAMP_TOP] = np.where(rng.random((days, beds)) < 0.3, rng.uniform(2, 12, (days, beds)), 0)
     day[..., s.BALL] = np.where(rng.random((days, beds)) < 0.2, rng.uniform(1, 15, (days, beds)), 0)
     for column in (s.REBASED, s.REBASED_TOP):

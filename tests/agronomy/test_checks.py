@@ -1,16 +1,24 @@
 """What a finger would lead to is what the plan says once it was told."""
 
 import dataclasses
+import datetime as dt
 import unittest
 from unittest import mock
 
-from agronomy.balance import observations
+from agronomy.balance import forcing, observations
 from agronomy.decide import checks, word
-from agronomy.decide.plan import Plan, plan
+from agronomy.decide.plan import Plan, plan, replan
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky
 from agronomy.describe.words import WETNESS
-from tests.agronomy.gardens import TODAY, bed, garden, sky
+from tests.agronomy.gardens import TODAY, bed, dried, garden, planting, sky, watered
+
+TOP = ("dry", "just_damp")
+
+
+def eager():
+    """Nearly every doubt is worth a finger."""
+    return mock.patch.multiple(word, CHECK_BAND=0.1, SERIES_DISAGREE=(0.01, 0.99))
 
 
 class IfFelt(unittest.TestCase):
@@ -31,7 +39,7 @@ class IfFelt(unittest.TestCase):
         cls.garden = dataclasses.replace(
             cls.garden, beds=tuple(dataclasses.replace(b, key=b.name) for b in cls.garden.beds)
         )
-        with mock.patch.object(word, "CHECK_BAND", 0.1), mock.patch.object(word, "SERIES_DISAGREE", (0.01, 0.99)):
+        with eager(), mock.patch.object(checks, "MOST_ASKED", 1.0):
             cls.plan = plan(cls.garden, cls.sky, TODAY)
         cls.led = {b.bed.name: b.if_felt for b in cls.plan.beds if b.if_felt}
 
@@ -71,8 +79,7 @@ class IfFelt(unittest.TestCase):
     def test_a_finger_that_cannot_change_what_is_done_is_not_asked_for(self) -> None:
         """Of a bed that asks only long after a finger calls it dry, dry soil and wet are both left."""
         with (
-            mock.patch.object(word, "CHECK_BAND", 0.1),
-            mock.patch.object(word, "SERIES_DISAGREE", (0.01, 0.99)),
+            eager(),
             mock.patch.dict(observations.FINGER, {"dry": 0.2, "just_damp": 0.1, "moist": 0.05}),
         ):
             self.assertEqual({x.word for x in checks.if_felt(self.plan.run, [0], None, 14)[0]}, {"leave"})
@@ -88,3 +95,122 @@ class IfFelt(unittest.TestCase):
         self.assertTrue(checks.tells(led("soak", "soak", "wait", "too_wet")))
         self.assertFalse(checks.tells(led("wait", "wait", "leave", "leave")))  # no water, whatever it finds
         self.assertFalse(checks.tells(led("soak", "soak", "soak", "soak")))
+
+
+class Asking(unittest.TestCase):
+    """Of whom a finger is asked, where the series of several beds disagree."""
+
+    DAY = dt.timedelta(days=1)
+
+    def unknown(self, name: str, times: int = 1, **more) -> g.Bed:
+        """A bed of whose wetness nothing is known, so many times as long and as planted."""
+        begun = {"opening_wetness": None, "opened": TODAY - 5 * self.DAY, "soils": (g.Soil("unknown"),)}
+        planted = {"length_m": 2.4 * times, "plantings": (planting("tomato", 6 * times, "shoulder", 0.6),)}
+        return dataclasses.replace(bed(name, **begun, **planted, **more), key=name)
+
+    def asked(self, *beds: g.Bed) -> list[str]:
+        with eager():
+            made = plan(garden(*beds), sky(spread=2.0), TODAY)
+        return [b.bed.name for b in made.beds if b.word == "check"]
+
+    def test_one_bed_is_asked_in_a_round_where_most_litres_hang_on_it(self) -> None:
+        small, large = self.unknown("Small"), self.unknown("Large", 2)
+        self.assertEqual(self.asked(small), ["Small"])
+        self.assertEqual(self.asked(small, large), ["Large"])
+        self.assertEqual(self.asked(large, small), ["Large"])
+
+    def test_a_finger_on_the_one_passes_the_question_on_and_planning_anew_asks_the_same(self) -> None:
+        small, large = self.unknown("Small"), self.unknown("Large", 2)
+        felt = dataclasses.replace(large, observations=(g.Observation(TODAY, "moist", "finger"),))
+        self.assertEqual(self.asked(small, felt), ["Small"])
+        with eager():
+            known = plan(garden(small, large), sky(spread=2.0), TODAY)
+            again = replan(known, garden(small, felt))
+        self.assertEqual([b.word == "check" for b in again.beds], [True, False])
+
+    def test_who_only_pours_is_asked_at_every_fourth_watering(self) -> None:
+        asked = []
+        for times in range(6):
+            poured = tuple(g.Watering(TODAY - 5 * self.DAY, 0.4) for _ in range(times))
+            asked.append(self.asked(self.unknown("Bed", waterings=poured)) == ["Bed"])
+        self.assertEqual(asked, [True, False, False, False, True, False])
+
+    def test_what_a_finger_is_worth_is_how_far_it_would_draw_the_series_together(self) -> None:
+        with eager(), mock.patch.object(checks, "MOST_ASKED", 1.0):
+            made = plan(garden(self.unknown("A"), self.unknown("B", 2)), sky(spread=2.0), TODAY)
+        a, b = (x.worth_l for x in made.answers)
+        self.assertGreater(a, 0.0)
+        self.assertAlmostEqual(b / a, 2.0, delta=0.01)  # twice the ground
+
+
+class SeenAtAPot(unittest.TestCase):
+    """What ran out below, what stands in the saucer, and how the top looks."""
+
+    DAY = dt.timedelta(days=1)
+
+    def pot(self, *seen: g.Observation, poured: float = 2.0, **more):
+        b = bed(
+            "Pot",
+            kind="pot",
+            method="can",
+            length_m=0.34,
+            width_m=0.34,
+            round=True,
+            soils=(g.Soil("potting_mix"),),
+            plantings=(planting("tomato", 1, "waist", 0.45),),
+            waterings=(g.Watering(TODAY - self.DAY, poured),),
+            observations=seen,
+            **{"opening_wetness": "moist", "opened": TODAY - 3 * self.DAY, **more},
+        )
+        return plan(garden(b), sky(), TODAY).beds[0]
+
+    def test_what_ran_out_below_leaves_it_full_and_all_series_with_it(self) -> None:
+        ran = g.Observation(TODAY - self.DAY, None, "ran_out")
+        blind, known = self.pot(), self.pot(ran)
+        width = [x.net_mm.high - x.net_mm.low for x in (blind, known)]
+        self.assertLess(width[1], 0.5 * width[0])
+        self.assertLess(known.net_mm.mid, blind.net_mm.mid)
+
+    def test_what_ran_past_dry_peat_tells_nothing(self) -> None:
+        ran = g.Observation(TODAY - self.DAY, None, "ran_out")
+        parched = {"opening_wetness": "dry", "opened": TODAY - 9 * self.DAY}
+        blind, known = self.pot(poured=1.0, **parched), self.pot(ran, poured=1.0, **parched)
+        self.assertAlmostEqual(known.net_mm.mid, blind.net_mm.mid)
+        with mock.patch.object(forcing, "REPELS_BEYOND", 1.0):
+            self.assertLess(self.pot(ran, poured=1.01, **parched).net_mm.mid, 0.5 * blind.net_mm.mid)
+
+    def test_a_saucer_that_holds_water_is_a_full_pot(self) -> None:
+        dry = self.pot(poured=0.1)
+        full = self.pot(g.Observation(TODAY, None, "saucer"), poured=0.1)
+        self.assertGreater(dry.net_mm.mid, dry.trigger_mm)
+        self.assertLessEqual(full.net_mm.high, 0.0)
+        self.assertEqual(full.word, "leave")
+
+    def test_the_look_of_the_top_is_of_the_top_alone(self) -> None:
+        young = planting("lettuce", 6, "ankle", 0.1)
+        looks = {x: dried(4, plantings=(young,), observations=(g.Observation(TODAY, x, "top"),)) for x in TOP}
+        said = {x: plan(garden(b), sky(), TODAY).beds[0] for x, b in looks.items()}
+        self.assertEqual(said["dry"].net_mm, said["just_damp"].net_mm)
+        self.assertLess(said["dry"].terms.evap_rooted, 0.8 * said["just_damp"].terms.evap_rooted)
+
+
+class TooMuch(unittest.TestCase):
+    def poured(self, litres: float, soil: str = "loam"):
+        b = watered(dried(5, soils=(g.Soil(soil),)), (0, litres))
+        return plan(garden(b), sky(), TODAY).beds[0]
+
+    def test_it_is_said_where_the_rest_goes_and_how_long_roots_lack_air(self) -> None:
+        for soil, days in (("clay", 2), ("sand", 0)):
+            said = self.poured(400.0, soil)
+            found = said.too_much
+            self.assertEqual(said.word, "done")
+            self.assertAlmostEqual(found.poured_l, 400.0, delta=1e-6)
+            self.assertAlmostEqual(found.fills_l, said.net_mm.mid * said.rooted_share * said.ground_m2 / 0.9, delta=0.5)
+            self.assertTrue(0.5 * (400 - found.fills_l) < found.below_l <= 400 - found.fills_l, soil)
+            self.assertEqual(found.short_of_air_days, days, soil)
+
+    def test_a_full_soak_and_a_hands_roughness_are_not_too_much(self) -> None:
+        fills = self.poured(400.0).too_much.fills_l
+        for litres in (0.5 * fills, fills, 1.2 * fills):
+            self.assertIsNone(self.poured(litres).too_much)
+        self.assertIsNotNone(self.poured(1.8 * fills).too_much)

@@ -7,7 +7,7 @@ import datetime as dt
 import icalendar
 from django.test import TestCase
 
-from apps.garden.models import Membership, OwnCrop, PlantCount, SizeSighting
+from apps.garden.models import Bed, Membership, OwnCrop, PlantCount, SizeSighting
 from apps.record.models import CalendarFeed
 from tests.apps import world as w
 
@@ -207,7 +207,7 @@ class Plants(Wire):
         for body in (
             {"reading": "moist"},
             {"kind": "still_wet"},
-            {"kind": "lifted", "reading": "light"},
+            {"kind": "top", "reading": "dry"},
             {"kind": "probe", "value": 22.5},
             {"kind": "dug", "value": 0.2},
         ):
@@ -220,9 +220,15 @@ class Plants(Wire):
             ({"kind": "still_wet", "value": 3}, "value"),
             ({"kind": "dug", "value": 0.1, "reading": "wet"}, "reading"),
             ({"kind": "float", "value": 3}, "kind"),
+            ({"kind": "lifted", "reading": "light"}, "kind"),  # this is no pot
+            ({"kind": "ran_out"}, "kind"),
+            ({"kind": "top", "reading": "wet"}, "reading"),
             ({"kind": "sniffed"}, "kind"),
         ):
             refused = self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 400)
             self.assertEqual(refused["fields"][0]["field"], field, body)
         page = self.call("get", f"/beds/{self.bed.pk}")
-        self.assertEqual({c["kind"] for c in page["observations"]}, {"finger", "still_wet", "lifted", "probe", "dug"})
+        self.assertEqual({c["kind"] for c in page["observations"]}, {"finger", "still_wet", "top", "probe", "dug"})
+        Bed.objects.filter(pk=self.bed.pk).update(kind="pot")
+        for body in ({"kind": "lifted", "reading": "light"}, {"kind": "ran_out"}, {"kind": "saucer"}):
+            self.call("post", "/observations", {"id": w.new_id(), "bed": self.bed.pk, **body}, 201)

@@ -7,7 +7,7 @@ import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { OBSERVATION_KIND, allOf, optionsOf, WEIGHT, WETNESS } from '@/shared/words/names'
+import { OBSERVATION_KIND, allOf, optionsOf, TOP, WEIGHT, WETNESS } from '@/shared/words/names'
 
 import { kindsFor } from './observations'
 import { openingId, type ObservationSaid } from './useBedEvents'
@@ -25,6 +25,7 @@ const form = reactive({
   kind: 'finger' as ObservationKind,
   wetness: 'moist' as Wetness,
   weight: 'middling' as LiftedWeight,
+  top: 'dry' as 'dry' | 'just_damp',
   value: null as number | null,
   date: '',
 })
@@ -52,7 +53,12 @@ watch(
 
 async function submit() {
   problem.value = ''
-  const reading = form.kind === 'finger' ? form.wetness : form.kind === 'lifted' ? form.weight : null
+  const readings: Partial<Record<ObservationKind, Wetness | LiftedWeight>> = {
+    finger: form.wetness,
+    lifted: form.weight,
+    top: form.top,
+  }
+  const reading = readings[form.kind] ?? null
   try {
     await props.keep({ kind: form.kind, reading, value: form.value, date: form.date }, idFor(form.date))
     open.value = false
@@ -72,6 +78,12 @@ async function submit() {
         v-model="form.weight"
         legend="How heavy was it?"
         :options="allOf(WEIGHT)"
+      />
+      <Picks
+        v-else-if="form.kind === 'top'"
+        v-model="form.top"
+        legend="How does it look?"
+        :options="allOf(TOP)"
       />
       <OpenNumber v-else-if="form.kind === 'probe'" v-model="form.value" label="Water, % of the volume" />
       <UnitInput

@@ -4,20 +4,19 @@ import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
-import type { Stop, Wetness } from '@/shared/api/types'
+import type { Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
-import { WETNESS } from '@/shared/words/names'
 import { headline, tightness, totals, wantsHand, weatherNote } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
-import { lastNoted, useRoundActions } from './useRoundActions'
+import { foundInWords, lastNoted, useRoundActions, type Found } from './useRoundActions'
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
@@ -107,10 +106,14 @@ function done(stop: Stop) {
 }
 
 const notToday = (stop: Stop) => deed(stop, () => actions.notToday(stop))
-const felt = (stop: Stop, reading: Wetness | 'still_wet') =>
-  deed(stop, () =>
-    actions.felt(stop, reading, (reading === 'still_wet' ? 'still wet' : WETNESS[reading]).toLowerCase()),
-  )
+const felt = (stop: Stop, found: Found) => deed(stop, () => actions.felt(stop, found, foundInWords(found)))
+/** Poured until it ran out below: what was poured, and what that shows. */
+const ranOut = (stop: Stop) =>
+  deed(stop, async () => {
+    const { dose } = stop
+    if (dose && !(await actions.watered([{ stop, litres: dose.litres }]))) return
+    await actions.felt(stop, 'ran_out', foundInWords('ran_out'))
+  })
 
 function takeBack(stop: Stop) {
   const noted = lastNoted(stop, places.held(stop.id))
@@ -254,7 +257,8 @@ const KEYS = [
               @done="done(s)"
               @other="askAmount(s)"
               @not-today="notToday(s)"
-              @felt="(reading) => felt(s, reading)"
+              @felt="(found) => felt(s, found)"
+              @ran-out="ranOut(s)"
               @back="takeBack(s)"
               @give-up="actions.giveUp(s.id)"
             />

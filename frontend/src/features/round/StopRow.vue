@@ -3,13 +3,13 @@ import { PhCheck } from '@phosphor-icons/vue'
 import { computed, nextTick, useTemplateRef } from 'vue'
 
 import { UNSURE, type MarkState } from '@/shared/outbox/outbox'
-import type { Round, Stop, Wetness } from '@/shared/api/types'
+import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { cropsInWords, WETNESS } from '@/shared/words/names'
 import { instruction, more, reason } from '@/shared/words/stop'
 
-import { lastNoted } from './useRoundActions'
+import { lastNoted, type Found } from './useRoundActions'
 
 const props = defineProps<{
   stop: Stop
@@ -27,7 +27,8 @@ defineEmits<{
   done: []
   other: []
   notToday: []
-  felt: [reading: Wetness | 'still_wet']
+  felt: [found: Found]
+  ranOut: []
   back: []
   giveUp: []
 }>()
@@ -40,6 +41,14 @@ const litres = computed(() => {
   const dry = props.stop.if_felt.find((x) => x.reading === 'dry')?.dose ?? dose.value
   return `0 or ${units.show(dry.litres, 'volume')}`
 })
+/** Whether what is too much runs out below, so that it can be seen: poured today, or about to be. */
+const runs = computed(
+  () =>
+    props.stop.container &&
+    !props.stop.sealed &&
+    !props.stop.reservoir_capacity_l &&
+    ((hand.value && props.stop.word === 'soak') || props.stop.waterings_today.length > 0),
+)
 const noted = computed(() => lastNoted(props.stop, props.marked))
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
 
@@ -164,6 +173,12 @@ async function openMenu() {
                 {{ hand ? 'Another amount' : 'Watered it anyway' }}
               </el-dropdown-item>
               <el-dropdown-item v-if="hand" @click="$emit('notToday')">Not today</el-dropdown-item>
+              <el-dropdown-item v-if="runs" @click="$emit('ranOut')">
+                {{ hand ? 'Done, and it ran out below' : 'It ran out below' }}
+              </el-dropdown-item>
+              <el-dropdown-item v-if="runs" @click="$emit('felt', 'saucer')">
+                Water in its saucer
+              </el-dropdown-item>
               <el-dropdown-item @click="$emit('felt', 'still_wet')">Looked wet, left it</el-dropdown-item>
               <el-dropdown-item @click="$emit('felt', 'dry')">Felt dry</el-dropdown-item>
             </el-dropdown-menu>

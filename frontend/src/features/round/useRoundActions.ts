@@ -4,12 +4,22 @@ import type { Stop, Wetness } from '@/shared/api/types'
 import { newMark, type Mark } from '@/shared/outbox/outbox'
 import { strike, useMarks } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
+import { WETNESS } from '@/shared/words/names'
 
 export interface Poured {
   stop: Stop
   litres: number
   part?: 'morning' | 'evening'
 }
+/** What may be found at a stop in a tap: a finger's word, or something seen. */
+export type Found = Wetness | 'still_wet' | 'ran_out' | 'saucer'
+const isReading = (found: Found): found is Wetness => found in WETNESS
+/** What was found, as it is said to be noted. */
+export const foundInWords = (found: Found): string =>
+  (isReading(found)
+    ? WETNESS[found]
+    : { still_wet: 'still wet', ran_out: 'that it ran out below', saucer: 'water in its saucer' }[found]
+  ).toLowerCase()
 /** The event that was noted last at a stop today and can be taken back; a check only while its row was marked in this visit. */
 export function lastNoted(stop: Stop, markedHere: boolean): string | null {
   if (stop.put_off) return stop.put_off
@@ -98,8 +108,8 @@ export function useRoundActions(
       }
       return true
     },
-    async felt(stop: Stop, reading: Wetness | 'still_wet', words: string) {
-      const what = reading === 'still_wet' ? { kind: reading } : { reading }
+    async felt(stop: Stop, found: Found, words: string) {
+      const what = isReading(found) ? { reading: found } : { kind: found }
       const kept = await mark([stop], (sent) =>
         answer(
           api.POST('/api/gardens/{garden_id}/observations', {

@@ -1556,6 +1556,11 @@ export interface components {
             passes: number;
             /** Format: double */
             pause_minutes: number;
+            /**
+             * Format: double
+             * @description of a refill: a part, where rain may do the rest
+             */
+            share: number;
             top_only: boolean;
         };
         /**
@@ -2557,6 +2562,9 @@ export interface components {
              *     * `probe` - probe
              *     * `dug` - dug
              *     * `float` - float
+             *     * `ran_out` - ran_out
+             *     * `saucer` - saucer
+             *     * `top` - top
              */
             kind?: components["schemas"]["ObservationKind"];
             /**
@@ -2577,9 +2585,12 @@ export interface components {
          *     * `probe` - probe
          *     * `dug` - dug
          *     * `float` - float
+         *     * `ran_out` - ran_out
+         *     * `saucer` - saucer
+         *     * `top` - top
          * @enum {string}
          */
-        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float";
+        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float" | "ran_out" | "saucer" | "top";
         ObservationOut: {
             /** Format: date */
             date: string;
@@ -2604,6 +2615,9 @@ export interface components {
              *     * `probe` - probe
              *     * `dug` - dug
              *     * `float` - float
+             *     * `ran_out` - ran_out
+             *     * `saucer` - saucer
+             *     * `top` - top
              */
             kind: components["schemas"]["ObservationKind"];
             /**
@@ -3619,6 +3633,7 @@ export interface components {
             if_felt: components["schemas"]["IfFelt"][];
             isle: components["schemas"]["Isle"];
             wet_days: number;
+            too_much: components["schemas"]["TooMuch"] | null;
             /** @description a pot, box or bag: no ground below */
             container: boolean;
             /** @description known to have no holes */
@@ -3756,6 +3771,19 @@ export interface components {
             name: string;
             id: number;
         };
+        /** @description Today's watering, where it was far more than the bed takes. */
+        TooMuch: {
+            /** Format: double */
+            poured_l: number;
+            /** Format: double */
+            fills_l: number;
+            /**
+             * Format: double
+             * @description expected to be lost below
+             */
+            below_l: number;
+            short_of_air_days: number;
+        };
         TryMoveInRequest: {
             bed: number;
             /** Format: date */
@@ -3795,11 +3823,6 @@ export interface components {
              * @description share of the members whose rain makes the soak needless by then
              */
             chance: number;
-            /**
-             * Format: double
-             * @description of a refill, that is given now
-             */
-            share: number;
             options: components["schemas"]["Option"][];
             /** @description rain of the next three days */
             rain_mm: components["schemas"]["Band"];

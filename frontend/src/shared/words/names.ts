@@ -236,7 +236,12 @@ export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   probe: 'Probe',
   dug: 'Dug and looked',
   float: 'Float or dipstick',
+  top: 'Look of the top',
+  ran_out: 'It ran out below',
+  saucer: 'Water in its saucer',
 }
+/** How the top looks. */
+export const TOP: Record<'dry' | 'just_damp', string> = { dry: 'Dry and pale', just_damp: 'Damp and dark' }
 export const WEIGHT: Record<LiftedWeight, string> = {
   light: 'Light',
   middling: 'Middling',

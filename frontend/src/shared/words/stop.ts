@@ -23,7 +23,7 @@ export function instruction(s: Stop, t: Tongue): string {
   const d = s.dose
   switch (s.word) {
     case 'soak':
-      return doseInHand(d, t)
+      return doseInHand(d, t) + tillItRuns(s)
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
     case 'check':
@@ -97,6 +97,12 @@ function ordinal(n: number): string {
   return words[n - 1] ?? `${n}th`
 }
 
+/** A pot is poured until it runs out below, whatever was reckoned; not one that gets a part or its top alone. */
+function tillItRuns(s: Stop): string {
+  const whole = s.container && !s.sealed && !s.reservoir_capacity_l && s.dose?.share === 1
+  return whole && !s.dose?.top_only && s.dose?.drip_minutes === null ? ', till it runs out below' : ''
+}
+
 /** What lets air in where water stands, by what holds it. */
 function letAirIn(s: Stop): string {
   if (s.reservoir_capacity_l) return 'Let its reservoir run down before you fill it again.'
@@ -130,7 +136,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       return dry + (ahead || rain)
     }
     case 'part':
-      return `${SHARES[waiting.share] ?? 'A part'} of a full soak now: rain does the rest in ${percent(waiting.chance)} runs, and finds room.`
+      return `${SHARES[s.dose?.share ?? 1] ?? 'A part'} of a full soak now: rain does the rest in ${percent(waiting.chance)} runs, and finds room.`
     case 'damp_top':
       return 'What is young here roots shallow, and today would dry the top.'
     case 'heat':
@@ -146,6 +152,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'doubt':
       return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. ${ifFelt(s, t)}`
     case 'watered':
+      if (s.too_much) return tooMuch(s.too_much, s.next_soak, today, t)
       return s.next_soak
         ? `Next soak about ${span(s.next_soak, today)}.`
         : 'No further soak in sight this fortnight.'
@@ -165,6 +172,20 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
       return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
   }
+}
+
+/** More than it takes: where the rest goes, and what to expect of it. */
+function tooMuch(x: NonNullable<Stop['too_much']>, next: string[] | null, today: string, t: Tongue): string {
+  const over = x.poured_l - x.fills_l
+  const went =
+    x.below_l > 0.2 * over
+      ? `some ${t.show(x.below_l, 'volume')} of it goes below`
+      : 'the rest passes into the ground beside'
+  const leave = next ? `Leave it until about ${nearDay(next[0]!, today)}` : 'Leave it for these two weeks'
+  const air = x.short_of_air_days
+    ? `its roots are short of air for about ${times(x.short_of_air_days, 'day')}`
+    : 'it drains within the day'
+  return `${t.show(x.fills_l, 'volume')} would fill it; ${went}. ${leave}; ${air}.`
 }
 
 const FELT = { dry: 'dry', just_damp: 'damp', moist: 'moist', wet: 'wet' } as const

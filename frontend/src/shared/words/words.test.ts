@@ -65,7 +65,7 @@ function stop(changes: Changes = {}): Stop {
       raw_mm: 16.6,
       trigger_mm: 11.6,
       chance_asks: 0.42,
-      waiting: { days: 2, share: 1, chance: 0.48, options: [], rain_mm: { low: 0, mid: 9, high: 22 } },
+      waiting: { days: 2, chance: 0.48, options: [], rain_mm: { low: 0, mid: 9, high: 22 } },
     },
     ...changes,
   } as unknown as Stop
@@ -137,13 +137,50 @@ describe('the reason', () => {
     expect(reason(stop({ cause: 'rain', word: 'wait' }), round([]), metric)).toContain(
       'needless in 5 of 10 runs',
     )
-    const sure = stop({ cause: 'rain', why: { ...stop().why, waiting: { ...stop().why.waiting, chance: 1 } } })
+    const sure = stop({
+      cause: 'rain',
+      why: { ...stop().why, waiting: { ...stop().why.waiting, chance: 1 } },
+    })
     expect(reason(sure, round([]), metric)).toContain('as good as every run')
-    const part = stop({ cause: 'part', why: { ...stop().why, waiting: { ...stop().why.waiting, share: 0.25 } } })
-    expect(reason(part, round([]), metric)).toContain('A quarter of a full soak now: rain does the rest in 5 of 10')
+    const part = stop({ cause: 'part', dose: dose({ share: 0.25 }) })
+    expect(reason(part, round([]), metric)).toContain(
+      'A quarter of a full soak now: rain does the rest in 5 of 10',
+    )
     expect(reason(stop({ cause: 'doubt', word: 'check' }), round([]), metric)).toContain(
       '4 of 10 runs say it is dry',
     )
+  })
+
+  it('has a pot poured until it runs out below, unless it gets a part or cannot run', () => {
+    const can = { hose: null, cans: 0.5, litres: 4, share: 1 }
+    const pot = (more: Changes, d: object = {}) =>
+      instruction(stop({ container: true, dose: { ...stop().dose!, ...can, ...d }, ...more }), metric)
+    expect(pot({})).toBe('Half a can, slowly round the rim, till it runs out below')
+    for (const other of [
+      pot({ sealed: true }),
+      pot({ container: false }),
+      pot({}, { share: 0.5 }),
+      pot({}, { top_only: true }),
+    ])
+      expect(other).toBe('Half a can, slowly round the rim')
+  })
+
+  it('says what becomes of too much, and what to expect', () => {
+    const done = (x: object) =>
+      reason(
+        stop({
+          word: 'done',
+          cause: 'watered',
+          too_much: { poured_l: 400, fills_l: 73, below_l: 300, short_of_air_days: 2, ...x },
+        }),
+        round([]),
+        metric,
+      )
+    expect(done({})).toMatch(
+      /^73 L would fill it; some 300 L of it goes below\. Leave it until about .+; its roots are short of air for about 2 days\.$/,
+    )
+    expect(done({ below_l: 10, short_of_air_days: 0 })).toContain('passes into the ground beside')
+    expect(done({ short_of_air_days: 0 })).toContain('it drains within the day')
   })
 
   it('lets air in by what holds the water', () => {
