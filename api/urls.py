@@ -44,6 +44,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/leave", people.Leave.as_view()),
     path("gardens/<int:garden_id>/beds", beds.Beds.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>", beds.OneBed.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/alterations", beds.Alterations.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/sources", beds.BedSources.as_view()),
     path("gardens/<int:garden_id>/waterings", record.Waterings.as_view()),
     path("gardens/<int:garden_id>/observations", record.Observations.as_view()),

@@ -29,6 +29,7 @@ from agronomy.plants.starts import damp_threshold_mm
 
 CANOPY_RAIN_HELD_MM = 0.8  # by a closed canopy, each rainy day; common practice, no source
 POT_LEAVES_SHED = 0.5  # of the rain on a pot whose mouth is under leaves; common practice, no source
+SAUCER_MM = 20.0  # that a common saucer keeps, over the pot; common practice, no source
 LEAST_SHARE = 0.05
 WICK_REST = 0.10  # the mix over a reservoir comes to rest a little below field capacity; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
@@ -155,6 +156,7 @@ def _lay_cover(a: Array, bed: Bed, start: dt.date, stand: Stand) -> None:
     a[:, at.RAIN_IN] = 1 - POT_LEAVES_SHED * a[:, at.COVER] if is_container(bed) else 1.0
     for since, until, exposure in exposures(bed, start, len(a)):
         a[since:until, at.RAIN_IN] *= microclimate.rain_share(exposure)
+        a[since:until, at.SAUCER] = SAUCER_MM if exposure.saucer and is_container(bed) else 0.0
 
 
 def figures(today: BedToday, trigger: Triggers) -> Array:

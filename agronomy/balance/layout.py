@@ -15,7 +15,7 @@ from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, 
 (
     SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
     FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_LEAST, SEEN_MOST, SEEN_STORE, RAN_OUT, TOP_LEAST,
-    TOP_MOST, ONE_PASS, DAMP_TOP, BALL, TEW, REW, DRAIN,
+    TOP_MOST, ONE_PASS, DAMP_TOP, BALL, TEW, REW, SAUCER, DRAIN,
     ASIDE, ROOM, DEEPEST, AIR_MARK, AIR_FACTOR, REBASED, REBASED_TOP,
 ) = range(len(BedDay._fields))  # fmt: skip
 N_BED_DAY: Final = len(BedDay._fields)
@@ -71,6 +71,7 @@ def bed_day_of(x: Array) -> BedDay:
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
         x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
         x[24], x[25], x[26], x[27], x[28], x[29], x[30], x[31], x[32], x[33], x[34], x[35],
+        x[36],
     )  # fmt: skip
 
 

@@ -144,14 +144,15 @@ def shed(net: float, room: float) -> tuple[float, float]:
     return (-room, -room - net) if net < -room else (net, 0.0)
 
 
-def drain(net: float, a_day: float, dt: float) -> tuple[float, float]:
-    """Water above field capacity drains by a share of it a day: net, and the water [mm over the share].
+def drain(net: float, saucer: float, a_day: float, dt: float) -> tuple[float, float]:
+    """Water above field capacity drains by a share of it a day, but for what a saucer keeps: net, and the water [mm
+    over the share].
 
     An exponential fall, common practice.
     """
-    if net >= 0.0:
+    if net >= -saucer:
         return net, 0.0
-    gone = -net * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
+    gone = (-net - saucer) * (a_day if dt == 1.0 else 1.0 - (1.0 - a_day) ** dt)
     return net + gone, gone
 
 

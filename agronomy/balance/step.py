@@ -198,7 +198,7 @@ def day_step(
         do = max(0.0, do)
         if -net > bed_day.air_mark:
             wet += parts[i, LENGTH]
-        net, seeped = drain(net, bed_day.drain, parts[i, LENGTH])
+        net, seeped = drain(net, bed_day.saucer, bed_day.drain, parts[i, LENGTH])
         drained += (lost + seeped) * f
 
         if capacity > 0.0:

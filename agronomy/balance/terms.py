@@ -45,6 +45,7 @@ class BedDay(NamedTuple):
     ball: float  # the least that is given while roots sit in the ball they were set in with [mm over the rooted share]
     tew: float  # total evaporable water of the top layer [mm]
     rew: float  # readily evaporable water [mm]
+    saucer: float  # water above field capacity that a saucer keeps from draining away [mm]
     drain: float  # share of the water above field capacity that drains in a day [0..1]
     aside: float  # share of it that passes in a day into drier ground beside [0..1]
     room: float  # room between field capacity and saturation [mm]

@@ -2,8 +2,9 @@
 
 In here:
 
-    today   a bed on a date: its ground, profile, exposure, method, reach, mulch and what grows
-    ground  its area and depth, and what it is made of from day to day
-    light   how much of the sun reaches it, and ET0 there
-    stand   what grows on each day, added up
+    alterations  what changes at it in a tap: each a dated fact
+    today        a bed on a date: its ground, profile, exposure, method, reach, mulch and what grows
+    ground       its area and depth, and what it is made of from day to day
+    light        how much of the sun reaches it, and ET0 there
+    stand        what grows on each day, added up
 """

@@ -15,6 +15,8 @@ from agronomy.plants.starts import ball_l, damp_share
 
 Array = npt.NDArray[np.float64]
 
+LOWER_LEAVES_DRINK = 0.5  # of what the upper ones do; common practice, no source
+
 
 @dataclass(frozen=True)
 class StandOfDay:
@@ -70,10 +72,11 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         # Plants set closer than they spread share the space above them, as they do the light.
         each = st.canopy_m2 if planting.spacing_m is None else np.minimum(st.canopy_m2, planting.spacing_m**2)
         of_all = each * left
+        drinks = st.kcb_full * leaves_left(bed, st.height_m, start)
         canopy += of_all
         rooted += np.minimum(st.root_area_m2 * left, ground * st.present)
         height += of_all * st.height_m
-        kcb += of_all * st.kcb_full
+        kcb += of_all * drinks
         depth += of_all * st.root_depth_m
         if not is_watered(planting):
             continue
@@ -88,3 +91,16 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
     return Stand(
         canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts
     )
+
+
+def leaves_left(bed: Bed, height_m: Array, start: dt.date) -> Array:
+    """What plants of these heights [m] still drink [0..1], on each day from `start`, without their lowest leaves.
+
+    Old leaves in the shade of the others drink half of what those do: common practice, no source.
+    """
+    left = np.ones(len(height_m))
+    for x in bed.leaves_off:
+        since = max((x.date - start).days, 0)
+        bare = np.minimum(x.below_m / np.maximum(height_m[since:], 1e-6), 1.0)
+        left[since:] = 1 - LOWER_LEAVES_DRINK * bare
+    return left

@@ -20,7 +20,7 @@ Turn = Annotated[float, number(-360.0, 360.0, "degrees clockwise")]
 
 @dataclass(frozen=True)
 class Exposure:
-    """How sky and wind reach a bed from a date on."""
+    """How sky and wind reach a bed from a date on, and what a pot stands in."""
 
     date: Annotated[Date | None, means("from when it is so; left out: from the bed's opening")] = None
     sun_from_h: Annotated[Hour, means("clock hour from which the sun can reach it")] = 0.0
@@ -29,6 +29,7 @@ class Exposure:
     shelter: Annotated[Shelter, means("how the wind reaches it")] = "open"
     warm_wall: Annotated[Yes, means("whether a wall that stores warmth stands behind it")] = False
     cover: Annotated[Cover, means("what is over it")] = "none"
+    saucer: Annotated[Yes, means("of a pot: whether it stands in a saucer that keeps what runs out")] = False
 
 
 def check_exposure(exposure: Exposure) -> Exposure:
@@ -49,6 +50,14 @@ class Mulch:
     kind: MulchKind
     depth_m: Annotated[float, number(0.0, 0.3, "m", "how thick it lies")] = 0.05
     cover: Annotated[float, number(0.0, 1.0, "share", "of the ground that it covers")] = 1.0
+
+
+@dataclass(frozen=True)
+class LeavesOff:
+    """Plants of a bed without their lowest leaves, from a date on."""
+
+    date: Date
+    below_m: Annotated[float, number(0.0, 1.5, "m", "from the ground up to where they were taken off")] = 0.3
 
 
 @dataclass(frozen=True)
@@ -75,6 +84,7 @@ class Bed:
     style: Annotated[Style | None, means("its own style; else the garden's")] = None
     pattern: Annotated[Pattern | None, means("its own pattern; else as usual for its kind")] = None
     exposures: Annotated[tuple[CheckedExposure, ...], at_most(200, "how sky and wind reach it, by date"), Dated] = ()
+    leaves_off: Annotated[tuple[LeavesOff, ...], at_most(200, "lower leaves taken off, by date"), Dated] = ()
     waterings: Annotated[tuple[Watering, ...], at_most(5000, "what was poured"), Dated] = ()
     observations: Annotated[tuple[CheckedObservation, ...], at_most(5000, "what was found"), Dated] = ()
     x_m: Annotated[MapMetres | None, means("its centre on the map, to the right; left out: not placed yet")] = None

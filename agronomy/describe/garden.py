@@ -11,7 +11,7 @@ from typing import Annotated, Any, Final, TypeVar
 
 from pydantic import AfterValidator, Field
 
-from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, Mulch, Turn
+from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, LeavesOff, Mulch, Turn
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of, require_zone
 from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
@@ -30,9 +30,10 @@ from agronomy.describe.words import (
 )
 
 __all__ = [
-    "Allowed", "Bed", "Count", "Drip", "Exposure", "FingerMark", "Garden", "Gauge", "Jar", "Layer", "Measurement",
-    "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person", "Planting", "Reservoir", "Rig", "Season", "Size",
-    "Soil", "Thing", "TypedDay", "Watering", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+    "Allowed", "Bed", "Count", "Drip", "Exposure", "FingerMark", "Garden", "Gauge", "Jar", "Layer", "LeavesOff",
+    "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person", "Planting", "Reservoir", "Rig",
+    "Season", "Size", "Soil", "Thing", "TypedDay", "Watering", "check_opened", "on_date", "utc_offset_on",
+    "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in

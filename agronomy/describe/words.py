@@ -159,6 +159,23 @@ ObservationKind = Literal["finger", "still_wet", "lifted", "probe", "dug", "floa
 Wetness = Literal["dry", "just_damp", "moist", "wet"]
 LiftedWeight = Literal["light", "middling", "heavy"]
 
+# What changes at a bed in a tap.
+Alteration = Literal[
+    "mulch_on",
+    "mulch_off",
+    "shade_on",
+    "shade_off",
+    "roof_on",
+    "roof_off",
+    "saucer_on",
+    "saucer_off",
+    "into_sun",
+    "into_morning_sun",
+    "into_shade",
+    "leaves_off",
+    "thinned",
+]
+
 # The garden.
 Growth = Literal["calendar", "warmth"]
 HeatRule = Literal["absolute", "unusual"]
@@ -221,6 +238,7 @@ OBSERVATION_KINDS: Final[tuple[ObservationKind, ...]] = get_args(ObservationKind
 WETNESS: Final[tuple[Wetness, ...]] = get_args(Wetness)
 WEIGHTS: Final[tuple[LiftedWeight, ...]] = get_args(LiftedWeight)
 READINGS: Final[tuple[Wetness | LiftedWeight, ...]] = (*WETNESS, *WEIGHTS)
+ALTERATIONS: Final[tuple[Alteration, ...]] = get_args(Alteration)
 GROWTHS: Final[tuple[Growth, ...]] = get_args(Growth)
 HEAT_RULES: Final[tuple[HeatRule, ...]] = get_args(HeatRule)
 CLIMATES: Final[tuple[ClimateName, ...]] = get_args(ClimateName)

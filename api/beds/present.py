@@ -39,6 +39,7 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         "volume_l": volume_l(core_bed(facts)),
         "soils": [_soil(x) for x in facts.soils],
         "exposures": [vars(x) for x in facts.exposures],
+        "leaves_off": [vars(x) for x in facts.leaves_off],
         "drip": drip_of(b),
         "reservoir": {"wick_l_per_day": None, **reservoir} if reservoir else None,
         "plantings": [

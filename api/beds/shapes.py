@@ -6,13 +6,14 @@ from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
 from agronomy.describe.words import (
+    ALTERATIONS,
     HEIGHTS,
     OUTLOOKS,
     PATTERNS,
     STYLES,
     TEXTURES,
 )
-from api.described import Code, In, Number, Out
+from api.described import Code, In, Number, Out, Shape
 from api.record.shapes import ObservationOut, WateringOut
 from api.round.shapes import Stop
 from api.shapes import Band, GardenOut, Heat
@@ -63,13 +64,22 @@ class BedIn(In):
     """A bed in the garden file's words."""
 
     describes = g.Bed
-    leave_out = ("soils", "exposures", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+    leave_out = ("soils", "exposures", "leaves_off", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
 
     rig = s.IntegerField(required=False, allow_null=True)
     opened = s.DateField(required=False)
     soil = SoilIn(required=False)
     exposure = ExposureIn(required=False)
     mulch = MulchIn(required=False, allow_null=True)
+
+
+class AlterationIn(Shape):
+    what = Code(choices=ALTERATIONS)
+    count = s.IntegerField(required=False, allow_null=True, help_text="of plants left, where they were thinned")
+
+
+class AlteredOut(s.Serializer):
+    id = s.UUIDField(help_text="of the event, which takes it back")
 
 
 class LedgerDay(s.Serializer):

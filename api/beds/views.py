@@ -18,6 +18,7 @@ from apps.base.errors import NotFound
 from apps.garden.access import membership
 from apps.garden.actions import beds
 from apps.garden.models import Bed
+from apps.planning import alter
 from apps.planning.facts import read_beds
 from apps.planning.situation import situation
 
@@ -85,6 +86,18 @@ class BedSources(APIView):
         if plan is None or bed is None:
             raise NotFound("bed")
         return Response([vars(c) for c in coefficients(plan, bed)])
+
+
+class Alterations(APIView):
+    """What changed at a bed today: a dated fact, which its event takes back."""
+
+    @extend_schema(
+        operation_id="alter_bed", request=shapes.AlterationIn, responses={201: shapes.AlteredOut, 400: Error}
+    )
+    def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
+        said, noted = checked(shapes.AlterationIn, request), stamp(request)
+        alter.AlterBed(actor(request), garden_id, bed_id, said["what"], said.get("count"), stamp=noted).execute()
+        return Response({"id": noted.id}, status=201)
 
 
 class CopyBed(APIView):

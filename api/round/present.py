@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import functools
 
+from agronomy.beds.alterations import open_to
 from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
@@ -68,6 +69,8 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "wet_days": b.wet_days,
         "too_much": vars(b.too_much) if b.too_much else None,
         "container": is_container(b.bed),
+        "saucer": b.today.exposure.saucer,
+        "open_to": open_to(b.today),
         "sealed": b.bed.drain_holes is False,
         "next_soak": b.next_soak,
         "reservoir_l": band_out(b.reservoir_l),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from rest_framework import serializers as s
 
 from agronomy.describe.words import (
+    ALTERATIONS,
     CAUSES,
     COVERS,
     INTO,
@@ -171,6 +172,8 @@ class Stop(s.Serializer):
     isle = Isle()
     wet_days = s.IntegerField()
     too_much = TooMuch(allow_null=True)
+    saucer = s.BooleanField()
+    open_to = s.ListField(child=s.ChoiceField(choices=ALTERATIONS), help_text="what may change at it in a tap")
     container = s.BooleanField(help_text="a pot, box or bag: no ground below")
     sealed = s.BooleanField(help_text="known to have no holes")
     next_soak = s.ListField(child=s.DateField(), allow_null=True)

@@ -99,7 +99,8 @@ def _write_bed(
         reservoir_opening_l=box.opening_l if box else None,
         **columns(bed, Bed),
     )
-    for aspect, records in ((Aspect.SOIL, bed.soils), (Aspect.EXPOSURE, bed.exposures)):
+    by_aspect = ((Aspect.SOIL, bed.soils), (Aspect.EXPOSURE, bed.exposures), (Aspect.LEAVES, bed.leaves_off))
+    for aspect, records in by_aspect:
         for record in records:
             BedRecord.objects.create(
                 bed=row, aspect=aspect, date=record.date or bed.opened, value=_plain(record, ("date",))

@@ -11,6 +11,7 @@ ChangeKind = Literal[
     "bed_described",
     "bed_removed",
     "bed_copied",
+    "bed_altered",
     "planted_out",
     "sizes_seen",
     "own_crop_described",
@@ -47,7 +48,7 @@ OF_A_BED: tuple[EventKind, ...] = ("watering", "observation", "put_off", "moved_
 
 # What whoever helps in a garden may note, and take back.
 BY_HELPERS: frozenset[EventKind] = frozenset(
-    {"watering", "observation", "put_off", "moved_soak", "gauge", "sizes_seen", "helper_left"}
+    {"watering", "observation", "put_off", "moved_soak", "gauge", "sizes_seen", "bed_altered", "helper_left"}
 )
 
 Told = dict[str, Any]  # what was told of an event, in the garden file's words of its kind

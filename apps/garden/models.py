@@ -188,7 +188,18 @@ class Bed(models.Model):
 keep(
     Bed,
     g.Bed,
-    apart=("soils", "exposures", "plantings", "mulches", "waterings", "observations", "drip", "reservoir", "key"),
+    apart=(
+        "soils",
+        "exposures",
+        "leaves_off",
+        "plantings",
+        "mulches",
+        "waterings",
+        "observations",
+        "drip",
+        "reservoir",
+        "key",
+    ),
 )
 
 
@@ -216,10 +227,11 @@ class Thing(models.Model):
 class Aspect(models.TextChoices):
     SOIL = "soil"
     EXPOSURE = "exposure"
+    LEAVES = "leaves"
 
 
 class BedRecord(models.Model):
-    """What one aspect of a bed is from a date on: its soil, or how sky and wind reach it.
+    """What one aspect of a bed is from a date on: its soil, how sky and wind reach it, its plants' lower leaves.
 
     `value` is in the garden file's words, held against its schema before it is saved.
     """

@@ -5,6 +5,7 @@ In here:
     facts      read in a fixed number of queries, as the core's descriptions
     situation  a garden's facts and the plan over them
     issue      a visit, a step of the day, advice as it was given
+    alter      what changes at a bed in a tap
     fit        what fits are judged by
     marks      ids for what is noted next at a stop
 """

@@ -108,6 +108,7 @@ class BedFacts:
     mulches: tuple[g.Mulch, ...]
     soils: tuple[g.Soil, ...]
     exposures: tuple[g.Exposure, ...]
+    leaves_off: tuple[g.LeavesOff, ...]
     moves: tuple[Moved, ...]  # not struck
     poured: tuple[Poured, ...]
     felt: tuple[Felt, ...]
@@ -163,16 +164,9 @@ def read_beds(garden: Garden) -> list[BedFacts]:
                 for key, own, *plain in grows[row.pk]
             ),
             _each(g.Mulch, mulches[row.pk]),
-            tuple(
-                read(g.Soil, {**value, "date": date})
-                for aspect, date, value in records[row.pk]
-                if aspect == Aspect.SOIL
-            ),
-            tuple(
-                read(g.Exposure, {**value, "date": date})
-                for aspect, date, value in records[row.pk]
-                if aspect == Aspect.EXPOSURE
-            ),
+            _of_aspect(g.Soil, Aspect.SOIL, records[row.pk]),
+            _of_aspect(g.Exposure, Aspect.EXPOSURE, records[row.pk]),
+            _of_aspect(g.LeavesOff, Aspect.LEAVES, records[row.pk]),
             tuple(x for x in happened[row.pk, "moved_soak"] if not x.struck),
             tuple(happened[row.pk, "watering"]),
             tuple(happened[row.pk, "observation"]),
@@ -185,6 +179,11 @@ def read_beds(garden: Garden) -> list[BedFacts]:
 def _each(make: Callable[..., Made], rows: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
     """One of these for each row of plain values."""
     return tuple(make(*row) for row in rows)
+
+
+def _of_aspect(make: type[Made], aspect: Aspect, records: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
+    """A bed's records of one aspect in the garden file's words, by date."""
+    return tuple(read(make, {**value, "date": date}) for kind, date, value in records if kind == aspect)
 
 
 def _happened(garden: Garden) -> dict[tuple[int, str], list[Any]]:
@@ -248,6 +247,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         drip=g.Drip(**drip) if drip else None,
         reservoir=g.Reservoir(**reservoir) if reservoir else None,
         exposures=facts.exposures,
+        leaves_off=facts.leaves_off,
         waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

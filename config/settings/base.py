@@ -131,6 +131,7 @@ SPECTACULAR_SETTINGS = {
             ("ObservationKind", "OBSERVATION_KINDS"),
             ("Wetness", "WETNESS"),
             ("Reading", "READINGS"),
+            ("Alteration", "ALTERATIONS"),
             ("Growth", "GROWTHS"),
             ("HeatRuleName", "HEAT_RULES"),
             ("ClimateName", "CLIMATES"),

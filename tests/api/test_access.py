@@ -76,6 +76,7 @@ class Strangers(TestCase):
         "days": {"days": []},
         "climate": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "days/import": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
+        "alterations": {"what": "mulch_on"},
         "beds": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "rigs": {"name": "X"},
         "members": {"username": "eve"},

@@ -19,6 +19,7 @@ from apps.garden.actions import beds, bench, gardens, map, plants, seasons
 from apps.garden.events import BY_HELPERS, CHANGE_KINDS, EVENT_KINDS, FACT_KINDS, NOTED_KINDS
 from apps.garden.models import Bed, Event, OwnCrop, Planting, Rig, Thing
 from apps.garden.undo import UndoEvent
+from apps.planning import alter
 from apps.record import actions as record
 from apps.weather import actions as weather
 from tests.apps import world as w
@@ -84,6 +85,10 @@ class InAGarden(TestCase):
                 lambda s: beds.SaveBed(by, pk, {**bed, "name": "New"}, [dict(w.TOMATOES)], straw, clay, stamp=s),
             ],
             "bed_removed": [lambda s: beds.RemoveBed(by, pk, self.bed.pk, stamp=s)],
+            "bed_altered": [
+                lambda s: alter.AlterBed(by, pk, self.bed.pk, "mulch_on", stamp=s),
+                lambda s: alter.AlterBed(by, pk, self.bed.pk, "shade_on", stamp=s),
+            ],
             "bed_copied": [lambda s: beds.CopyBed(by, pk, self.bed.pk, stamp=s)],
             "planted_out": [
                 lambda s: seasons.PlantOut(by, pk, self.planting.pk, self.box.pk, w.TODAY, 6, stamp=s),

@@ -45,6 +45,7 @@ const lights = computed(() =>
     if (e.shade_pct) parts.push(`${e.shade_pct} % shaded`)
     if (e.shelter !== 'open') parts.push(SHELTER[e.shelter])
     if (e.warm_wall) parts.push('warm wall')
+    if (e.saucer) parts.push('in a saucer')
     return { date: e.date, words: parts.join(', ') || COVER.none }
   }),
 )

@@ -250,6 +250,7 @@ const usualDepth = computed(
         v-model="form.light"
         v-model:since="form.light_since"
         :standing="Boolean(bed)"
+        :container="isContainer"
         :today="today"
         :opened="standing?.opened"
         :of="of"

@@ -14,6 +14,7 @@ const form = defineModel<LightForm>({ required: true })
 const since = defineModel<string | null>('since', { required: true })
 defineProps<{
   standing: boolean
+  container: boolean
   today: string
   opened?: string
   of: (field: string) => string | undefined
@@ -49,6 +50,9 @@ const sunny = computed(() => [
         <em v-if="of('exposure.sun_to_h')" class="alarm">{{ of('exposure.sun_to_h') }}</em>
       </label>
     </div>
+    <label v-if="container" class="tick"
+      ><input v-model="form.saucer" type="checkbox" /> It stands in a saucer that keeps what runs out</label
+    >
     <details>
       <summary>Wind, shade and walls</summary>
       <div class="stack">

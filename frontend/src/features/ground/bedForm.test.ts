@@ -42,6 +42,7 @@ const LIGHT: Bed['exposures'][number] = {
   shade_pct: 0,
   shelter: 'sheltered',
   warm_wall: false,
+  saucer: false,
   cover: 'eaves',
 }
 
@@ -57,6 +58,7 @@ const BED: Bed = {
   drain_holes: null,
   volume_l: 1080,
   soils: [SOIL],
+  leaves_off: [],
   exposures: [],
   method: 'drip',
   rig: 2,
@@ -162,6 +164,7 @@ describe('the form of a bed', () => {
     expect(bodyOf(formOf(BED), { light: true }).exposure).toEqual({
       shelter: 'open',
       warm_wall: false,
+      saucer: false,
       cover: 'none',
     })
     const shaded = formOf({ ...BED, exposures: [LIGHT] })
@@ -170,6 +173,7 @@ describe('the form of a bed', () => {
       sun_to_h: 14,
       shelter: 'sheltered',
       warm_wall: false,
+      saucer: false,
       cover: 'eaves',
     })
     shaded.light_since = '2025-07-01'

@@ -49,6 +49,7 @@ export interface LightForm {
   shade_pct: number | null
   shelter: Shelter
   warm_wall: boolean
+  saucer: boolean
   cover: Cover
 }
 
@@ -131,6 +132,7 @@ export function openLight(): LightForm {
     shade_pct: null,
     shelter: 'open',
     warm_wall: false,
+    saucer: false,
     cover: 'none',
   }
 }
@@ -220,6 +222,7 @@ export function formOf(bed: Bed): BedForm {
     'id',
     'volume_l',
     'opened',
+    'leaves_off',
   ])
   return {
     ...plain,
@@ -287,6 +290,7 @@ function lightOf(seen: Bed['exposures'][number] | undefined): LightForm {
     shade_pct: seen.shade_pct || null,
     shelter: seen.shelter,
     warm_wall: seen.warm_wall,
+    saucer: seen.saucer,
     cover: seen.cover,
   }
 }
@@ -333,13 +337,21 @@ function lightBody(form: BedForm): NonNullable<BedIn['exposure']> {
     ...(l.shade_pct === null ? {} : { shade_pct: l.shade_pct }),
     shelter: l.shelter,
     warm_wall: l.warm_wall,
+    saucer: l.saucer,
     cover: l.cover,
   }
 }
 
 /** Whether this form says anything about light that the open sky does not. */
 export function lightMatters(l: LightForm): boolean {
-  return !(l.all_day && l.shade_pct === null && l.shelter === 'open' && !l.warm_wall && l.cover === 'none')
+  return !(
+    l.all_day &&
+    l.shade_pct === null &&
+    l.shelter === 'open' &&
+    !l.warm_wall &&
+    !l.saucer &&
+    l.cover === 'none'
+  )
 }
 
 /** What the server takes, in the garden file's words. Open numbers go as null, so that the server names them. */

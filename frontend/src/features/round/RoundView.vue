@@ -16,6 +16,7 @@ import { headline, tightness, totals, wantsHand, weatherNote } from '@/shared/wo
 import HoursRibbon from './HoursRibbon.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
+import AlterDialog from '@/shared/ui/AlterDialog.vue'
 import { foundInWords, lastNoted, useRoundActions, type Found } from './useRoundActions'
 
 const props = defineProps<{ garden: number }>()
@@ -65,6 +66,8 @@ const amount = reactive<{
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
 const wholeRound = reactive<{ open: boolean; part: Part }>({ open: false, part: 'morning' })
+
+const altering = ref<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 
 function why(stop: Stop) {
   picked.value = stop.id
@@ -259,6 +262,7 @@ const KEYS = [
               @not-today="notToday(s)"
               @felt="(found) => felt(s, found)"
               @ran-out="ranOut(s)"
+              @alter="altering = { open: true, stop: s }"
               @back="takeBack(s)"
               @give-up="actions.giveUp(s.id)"
             />
@@ -285,6 +289,7 @@ const KEYS = [
     >
       <WhyPanel :stop="shown" :setting="round" />
     </el-drawer>
+    <AlterDialog v-model="altering.open" :garden="garden" :stop="altering.stop" />
     <el-dialog v-model="help" title="Keys" width="360px">
       <dl class="keys">
         <template v-for="[key, what] in KEYS" :key="key">

@@ -29,6 +29,7 @@ defineEmits<{
   notToday: []
   felt: [found: Found]
   ranOut: []
+  alter: []
   back: []
   giveUp: []
 }>()
@@ -181,6 +182,7 @@ async function openMenu() {
               </el-dropdown-item>
               <el-dropdown-item @click="$emit('felt', 'still_wet')">Looked wet, left it</el-dropdown-item>
               <el-dropdown-item @click="$emit('felt', 'dry')">Felt dry</el-dropdown-item>
+              <el-dropdown-item divided @click="$emit('alter')">Something changed…</el-dropdown-item>
             </el-dropdown-menu>
           </template>
         </el-dropdown>

@@ -118,6 +118,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/{bed_id}/alterations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What changed at a bed today: a dated fact, which its event takes back. */
+        post: operations["alter_bed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds/{bed_id}/copy": {
         parameters: {
             query?: never;
@@ -1004,6 +1021,35 @@ export interface components {
             to_h: number;
             weekdays?: number[];
         };
+        /**
+         * @description * `mulch_on` - mulch_on
+         *     * `mulch_off` - mulch_off
+         *     * `shade_on` - shade_on
+         *     * `shade_off` - shade_off
+         *     * `roof_on` - roof_on
+         *     * `roof_off` - roof_off
+         *     * `saucer_on` - saucer_on
+         *     * `saucer_off` - saucer_off
+         *     * `into_sun` - into_sun
+         *     * `into_morning_sun` - into_morning_sun
+         *     * `into_shade` - into_shade
+         *     * `leaves_off` - leaves_off
+         *     * `thinned` - thinned
+         * @enum {string}
+         */
+        Alteration: "mulch_on" | "mulch_off" | "shade_on" | "shade_off" | "roof_on" | "roof_off" | "saucer_on" | "saucer_off" | "into_sun" | "into_morning_sun" | "into_shade" | "leaves_off" | "thinned";
+        AlterationInRequest: {
+            what: components["schemas"]["Alteration"];
+            /** @description of plants left, where they were thinned */
+            count?: number | null;
+        };
+        AlteredOut: {
+            /**
+             * Format: uuid
+             * @description of the event, which takes it back
+             */
+            id: string;
+        };
         Band: {
             /**
              * Format: double
@@ -1204,6 +1250,8 @@ export interface components {
             pattern: (components["schemas"]["Pattern"] | components["schemas"]["NullEnum"]) | null;
             /** @description how sky and wind reach it, by date */
             exposures: components["schemas"]["ExposureOut"][];
+            /** @description lower leaves taken off, by date */
+            leaves_off: components["schemas"]["LeavesOffOut"][];
             /** @description of a pot; left out: not known, and taken as there */
             drain_holes: boolean | null;
             /**
@@ -1642,6 +1690,8 @@ export interface components {
              *     * `indoors` - indoors
              */
             cover?: components["schemas"]["Cover"];
+            /** @description of a pot: whether it stands in a saucer that keeps what runs out */
+            saucer?: boolean;
         };
         ExposureOut: {
             /**
@@ -1680,6 +1730,8 @@ export interface components {
              *     * `indoors` - indoors
              */
             cover: components["schemas"]["Cover"];
+            /** @description of a pot: whether it stands in a saucer that keeps what runs out */
+            saucer: boolean;
             /** Format: date */
             date: string;
         };
@@ -2265,6 +2317,16 @@ export interface components {
              * @description organic matter by weight
              */
             organic_matter_pct: number;
+        };
+        /** @description Plants of a bed without their lowest leaves, from a date on. */
+        LeavesOffOut: {
+            /** Format: date */
+            date: string;
+            /**
+             * Format: double
+             * @description from the ground up to where they were taken off
+             */
+            below_m: number;
         };
         /** @description One day behind. mm over the bed's ground, but net_mm over its rooted share. */
         LedgerDay: {
@@ -3634,6 +3696,9 @@ export interface components {
             isle: components["schemas"]["Isle"];
             wet_days: number;
             too_much: components["schemas"]["TooMuch"] | null;
+            saucer: boolean;
+            /** @description what may change at it in a tap */
+            open_to: components["schemas"]["Alteration"][];
             /** @description a pot, box or bag: no ground below */
             container: boolean;
             /** @description known to have no holes */
@@ -4286,6 +4351,45 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    alter_bed: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlterationInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlteredOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
             };
         };
     };

@@ -1,4 +1,5 @@
 import type {
+  Alteration,
   BodyHeight,
   Cover,
   CropName,
@@ -239,6 +240,22 @@ export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   top: 'Look of the top',
   ran_out: 'It ran out below',
   saucer: 'Water in its saucer',
+}
+/** What may change at a bed in a tap. */
+export const ALTERATION: Record<Alteration, string> = {
+  mulch_on: 'Mulch laid',
+  mulch_off: 'Mulch drawn back',
+  shade_on: 'Shade cloth up',
+  shade_off: 'Shade cloth down',
+  roof_on: 'Carried under a roof',
+  roof_off: 'Out from under the roof',
+  saucer_on: 'A saucer put under it',
+  saucer_off: 'Saucer taken off',
+  into_sun: 'Carried into full sun',
+  into_morning_sun: 'Carried to sun until noon',
+  into_shade: 'Carried into the shade',
+  leaves_off: 'Lower leaves taken off',
+  thinned: 'Thinned',
 }
 /** How the top looks. */
 export const TOP: Record<'dry' | 'just_damp', string> = { dry: 'Dry and pale', just_damp: 'Damp and dark' }

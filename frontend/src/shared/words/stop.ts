@@ -107,7 +107,8 @@ function tillItRuns(s: Stop): string {
 function letAirIn(s: Stop): string {
   if (s.reservoir_capacity_l) return 'Let its reservoir run down before you fill it again.'
   if (s.sealed) return 'It has no holes: tip off what stands in it, or make some.'
-  if (s.container) return 'Empty its saucer and set it on feet, so that it drains.'
+  if (s.container)
+    return s.saucer ? 'Empty its saucer and take it off.' : 'Set it on feet, so that it drains.'
   return s.isle.mulch === 'none'
     ? 'Loosen the top so that air gets in.'
     : 'Draw the mulch back and let air in.'
