@@ -38,14 +38,21 @@ UNKNOWN_OPENING = 0.5
 
 
 def bed_days(
-    garden: Garden, bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None = None
+    garden: Garden,
+    bed: Bed,
+    start: dt.date,
+    n_days: int,
+    warmth: Warmth | None = None,
+    soil: Warmth | None = None,
 ) -> tuple[Array, Stand]:
     """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it.
 
-    mm over its shares; by the rules of FAO-56 and the practice named at each figure.
+    warmth, soil: that growth runs by, and by which what is sown comes up, where they are known. mm over its shares; by
+    the rules of FAO-56 and the practice named at each figure.
     """
     undisturbed = dataclasses.replace(bed, name="", key="", waterings=(), observations=())
-    a, stand = _undisturbed(undisturbed, start, n_days, warmth)
+    sown = any(p.start == "sown" for p in bed.plantings)
+    a, stand = _undisturbed(undisturbed, start, n_days, warmth, soil if sown else None)
     a = a.copy()
     _pour(a, garden, bed, start)
     observe(a, bed, start, stand, garden.finger)
@@ -95,13 +102,15 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
 
 
 @functools.lru_cache(maxsize=2048)
-def _undisturbed(bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None) -> tuple[Array, Stand]:
+def _undisturbed(
+    bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None, soil: Warmth | None
+) -> tuple[Array, Stand]:
     """A bed's days before anything is poured or felt. Kept in memory, since it changes only with the bed itself."""
     ground, zm, container = ground_m2(bed), managed_depth_m(bed), is_container(bed)
-    stand = stand_of(bed, ground, start, n_days, warmth)
+    stand = stand_of(bed, ground, start, n_days, warmth, soil)
     a = np.zeros((n_days, at.N_BED_DAY))
     _lay_ground(a, bed, start)
-    standing = stand.canopy_m2 > 0
+    standing = stand.rooted_m2 > 0
     share = np.ones(n_days)
     if not container:
         share = np.where(standing, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)

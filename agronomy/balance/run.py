@@ -24,6 +24,7 @@ from agronomy.beds import light
 from agronomy.beds.stand import Stand
 from agronomy.beds.today import BedToday, bed_today
 from agronomy.describe.garden import Bed, Garden
+from agronomy.ground.soil_temperature import soil_temperature
 from agronomy.plants.size import Warmth
 
 
@@ -225,7 +226,8 @@ def run_garden(
     first, n_all, n_behind = weather.dates[0], len(weather.dates), weather.n_behind
     n, beds = weather.air.shape[1], garden.beds
     warmth = warmth_of(garden, weather)
-    described = [forcing.bed_days(garden, b, first, n_all, warmth) for b in beds]
+    soil = soil_warmth(weather) if any(p.start == "sown" for b in beds for p in b.plantings) else None
+    described = [forcing.bed_days(garden, b, first, n_all, warmth, soil) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
     days[:, :, at.AIR_FACTOR] = light.air_factors(garden, weather.dates, weather.parts)
     stands = tuple(stand for _, stand in described)
@@ -269,8 +271,7 @@ def warmth_of(garden: Garden, weather: AirDays) -> Warmth | None:
     """The temperatures that growth runs by, where the garden's growth follows warmth and not the calendar."""
     if garden.growth != "warmth":
         return None
-    mean = (weather.parts.tmin + weather.parts.tmax) / 2
-    return Warmth(weather.dates[0], tuple(np.round(mean, 2).tolist()))
+    return Warmth(weather.dates[0], tuple(np.round(_tmean(weather), 2).tolist()))
 
 
 def reckoned_under(state: Array, air: Array) -> Array:
@@ -283,6 +284,15 @@ def reckoned_under(state: Array, air: Array) -> Array:
     if state.shape[1] == 2 * n or np.array_equal(np.broadcast_to(air[:, :1], air.shape), air):
         return state.copy()
     return np.concatenate([state[:, :n], np.repeat(state[:, n:], n, axis=1)], axis=1)
+
+
+def soil_warmth(weather: AirDays) -> Warmth:
+    """How warm the soil is a hand's breadth down, from the air above it: what is sown comes up by it."""
+    return Warmth(weather.dates[0], tuple(np.round(soil_temperature(_tmean(weather)), 2).tolist()))
+
+
+def _tmean(weather: AirDays) -> Array:
+    return np.asarray((weather.parts.tmin + weather.parts.tmax) / 2)
 
 
 def _run_part(

@@ -10,8 +10,9 @@ import numpy.typing as npt
 
 from agronomy.describe.garden import Bed, Planting
 from agronomy.plants.crops import crop_of, is_watered
+from agronomy.plants.emergence import emerges_after
 from agronomy.plants.size import Stature, Warmth, stature
-from agronomy.plants.starts import ball_l, damp_share
+from agronomy.plants.starts import ball_l, damp_share, sown_m2
 
 Array = npt.NDArray[np.float64]
 
@@ -55,9 +56,17 @@ class Stand:
         )
 
 
-def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stand:
+def stand_of(
+    bed: Bed,
+    ground: float,
+    start: dt.date,
+    n_days: int,
+    warmth: Warmth | None = None,
+    soil: Warmth | None = None,
+) -> Stand:
     """Add up a bed's plantings on `ground` [m2]: demand adds, stress is judged by the most sensitive.
 
+    warmth: that growth runs by; soil: by which what is sown comes up. Either may be unknown.
     What is not watered for its own sake (weeds, a hedge, tree roots) drinks too, but nobody waters a bed for it.
     """
     zero = np.zeros(n_days)
@@ -65,8 +74,9 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
     p = np.full(n_days, 0.8)
     dislike, ball = zero.copy(), zero.copy()
     damp = np.full(n_days, np.nan)
-    parts = tuple((planting, stature(planting, start, n_days, warmth)) for planting in bed.plantings)
-    for planting, st in parts:
+    emerges = [emerges_after(planting, soil) for planting in bed.plantings]
+    parts = tuple((p_, stature(p_, start, n_days, warmth, up)) for p_, up in zip(bed.plantings, emerges, strict=True))
+    for (planting, st), up in zip(parts, emerges, strict=True):
         crop = crop_of(planting)
         left = st.count * st.present
         # Plants set closer than they spread share the space above them, as they do the light.
@@ -74,7 +84,10 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         of_all = each * left
         drinks = st.kcb_full * leaves_left(bed, st.height_m, start)
         canopy += of_all
-        rooted += np.minimum(st.root_area_m2 * left, ground * st.present)
+        sown = sown_m2(planting, crop.spread_m)
+        # In a drill seedlings share what is wetted, until their roots reach beyond it.
+        reached = np.maximum(st.root_spread_m2 * left, sown) if sown else st.root_area_m2 * left
+        rooted += np.minimum(reached, ground) * st.present
         height += of_all * st.height_m
         kcb += of_all * drinks
         depth += of_all * st.root_depth_m
@@ -85,7 +98,7 @@ def stand_of(bed: Bed, ground: float, start: dt.date, n_days: int, warmth: Warmt
         dislike = np.maximum(dislike, crop.wet_feet * st.present)
         days = (start - planting.planted).days + np.arange(n_days, dtype=float)
         ball += left * ball_l(planting, crop.spread_m, days)
-        damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days), np.nan))
+        damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days, up), np.nan))
     by_canopy = np.maximum(canopy, 1e-12)
     p = np.where(plants > 0, p, 0.5)
     return Stand(

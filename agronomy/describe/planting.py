@@ -77,6 +77,9 @@ class Planting:
     thinned: Annotated[tuple[Count, ...], at_most(50, "how many are left from a date on"), Dated] = ()
     own_crop: Annotated[OfOwnCrops, means("one of the garden's own crops that is like `crop`, by name")] = None
     spacing_m: Annotated[float | None, number(0.01, 5.0, "m", "from plant to plant; else evenly over the bed")] = None
+    sown_m2: Annotated[
+        float | None, number(0.001, 1000.0, "m2", "of ground that was sown: drills by their width, or the patch")
+    ] = None
     watered: Annotated[Yes | None, means("whether the bed is watered for its sake; else as is usual for its crop")] = (
         None
     )

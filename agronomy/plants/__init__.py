@@ -2,9 +2,10 @@
 
 In here:
 
-    crops   the crop table, and what is watered for its own sake
-    starts  how a planting begins
-    size    size as seen and growth between
-    demand  from canopy and climate to coefficients
-    room    mix, spacing, sun and family
+    crops      the crop table, and what is watered for its own sake
+    starts     how a planting begins
+    emergence  when what is sown comes up
+    size       size as seen and growth between
+    demand     from canopy and climate to coefficients
+    room       mix, spacing, sun and family
 """

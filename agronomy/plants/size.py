@@ -42,8 +42,14 @@ class Stature:
         return np.pi / 4 * self.spread_m**2
 
     @property
+    def root_spread_m2(self) -> Days:
+        """Ground under the roots of one plant."""
+        return np.pi * (self.spread_m / 2 * ROOTS_BEYOND_LEAVES) ** 2
+
+    @property
     def root_area_m2(self) -> Days:
-        return np.pi * np.maximum(self.spread_m / 2 * ROOTS_BEYOND_LEAVES, LEAST_ROOT_RADIUS_M) ** 2
+        """Ground that is wetted for one plant: that under its roots, and no less than a hand can aim at."""
+        return np.maximum(self.root_spread_m2, np.pi * LEAST_ROOT_RADIUS_M**2)
 
 
 def growth(crop: Crop, days: Days, at_first: float = SEEDLING_SHARE) -> Days:
@@ -115,8 +121,9 @@ def stage_name(crop: Crop, day: int) -> str:
     return names[min(int(np.searchsorted(ends, day, side="right")), 3)]
 
 
-def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | None = None) -> Stature:
-    """What a plant of this planting is like on each of n_days from `start`.
+def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | None = None, emerges: int = 0) -> Stature:
+    """What a plant of this planting is like on each of n_days from `start`; nothing until it is up, `emerges` days
+    from its sowing.
 
     Without a sighting: the crop's own size by its stages. With sightings: the last one not after the day (else the
     first) sets the size, and the crop's curve carries it on, never beyond the larger of the crop's full size and
@@ -138,6 +145,8 @@ def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | No
         since = np.ones(n_days, dtype=bool) if i == 0 else calendar >= (seen.date - planting.planted).days
         height = np.where(since, _carried(BODY_HEIGHTS[seen.height], tall / then_tall, crop.height_m), height)
         spread = np.where(since, _carried(seen.spread_m, wide / then_wide, crop.spread_m), spread)
+    up = calendar >= emerges
+    height, spread = height * up, spread * up
     rooting = crop.stages[0] + crop.stages[1]
     first = start_depth_m(planting)
     roots = np.interp(day, [0, rooting], [first, max(first, crop.roots_m[1])])

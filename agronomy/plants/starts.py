@@ -28,7 +28,7 @@ class Start:
 
 # Common practice, no source: seedlings and cool crops just sown, top 5 to 8 cm never dry; cuttings about a week.
 STARTS: Final[dict[str, Start]] = {
-    "sown": Start(0.05, 21),
+    "sown": Start(0.05, 0),  # its top stays damp until it is up, and beyond (damp_share)
     "tray": Start(0.04, 28, 0.05, 0.04),
     "pricked_out": Start(0.05, 10, 0.06, 0.05, 0.05),
     "potted_up": Start(0.08, 5, 0.12, 0.12, 0.3),
@@ -37,6 +37,10 @@ STARTS: Final[dict[str, Start]] = {
     "transplant": Start(0.10, 14, 0.18, 0.15, 0.75),
     "established": Start(0.10, 0, grown=True),
 }
+TRUE_LEAVES_DAYS: Final = 12  # from coming up to the first true leaves; common practice, no source
+UP_AND_SMALL: Final = 0.25  # how far the damp-top rule has let go by then: to about REW; common practice, no source
+DRILL_M: Final = 0.12  # of ground is wetted along a drill, and so far apart seedlings stand at most in it, as a
+IN_DRILL: Final = 1 / 3  # share of their full spread; common practice, no source
 LARGEST_SET_IN: Final = 0.4  # of the full size: no plant is larger when it is set in; common practice, no source
 WATER_IN_L: Final = {  # for each plant, on the day; common practice, no source
     "transplant": 1.0, "potted_up": 0.5, "cutting": 0.2, "pricked_out": 0.05,
@@ -49,11 +53,15 @@ def start_depth_m(planting: Planting) -> float:
     return STARTS[planting.start].root_depth_m + planting.buried_m
 
 
-def damp_share(planting: Planting, days: Days) -> Days:
+def damp_share(planting: Planting, days: Days, emerges: int = 0) -> Days:
     """How far the damp-top rule has let go [0..1] at days since planting; NaN where it no longer holds.
 
-    It hardly gives at first and then faster, as roots go down: common practice, no source.
+    It hardly gives at first and then faster, as roots go down; what is sown is kept damp until it is up, `emerges` days
+    from sowing, and a little less so until its first true leaves: common practice, no source.
     """
+    if planting.start == "sown":
+        damp = np.where(days < emerges, 0.0, UP_AND_SMALL)
+        return np.where((days >= 0) & (days < emerges + TRUE_LEAVES_DAYS), damp, np.nan)
     lasts = STARTS[planting.start].damp_days
     inside = (days >= 0) & (days < lasts)
     return np.where(inside, (days / max(lasts, 1)) ** 2, np.nan)
@@ -82,3 +90,13 @@ def damp_threshold_mm(share: Days, rew: Days, tew: Days) -> Days:
     return np.asarray(
         np.where(np.isnan(share), 0.0, DAMP_FROM * rew + np.nan_to_num(share) * (DAMP_TO * tew - DAMP_FROM * rew))
     )
+
+
+def sown_m2(planting: Planting, full_spread_m: float) -> float:
+    """Ground that was sown and is wetted until roots go beyond it [m2]; 0 where nothing was sown. Common practice."""
+    if planting.start != "sown":
+        return 0.0
+    if planting.sown_m2 is not None:
+        return planting.sown_m2
+    apart = min(IN_DRILL * full_spread_m, 2 * DRILL_M) if planting.spacing_m is None else planting.spacing_m
+    return planting.count * apart * DRILL_M

@@ -19,7 +19,7 @@ from apps.garden.actions.map import ArrangeMap, SaveThing
 from apps.garden.models import Bed, Event, Garden, Rig
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
-NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m")
+NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m", "sown_m2")
 WHOLE: Final = ("count",)
 DATES: Final = ("planted", "removed")
 YES: Final = {"1": True, "true": True, "yes": True, "0": False, "false": False, "no": False, "": False}
@@ -35,6 +35,7 @@ OF_PLANTING: Final = (
     "spread_m",
     "spacing_m",
     "buried_m",
+    "sown_m2",
 )
 MOST_LINES: Final = 5000
 MOST_FAULTS: Final = 50

@@ -276,6 +276,7 @@ class Planting(models.Model):
     planted = models.DateField()
     removed = models.DateField(null=True, blank=True, help_text="harvested out or pulled")
     spacing_m = models.FloatField(null=True, blank=True, help_text="from plant to plant")
+    sown_m2 = models.FloatField(null=True, blank=True, help_text="of ground that was sown")
     watered = models.BooleanField(null=True, blank=True, help_text="for its own sake; empty: as its crop usually is")
     withdrawn_at = models.DateTimeField(null=True, blank=True, help_text="taken out of the record; undoable")
 

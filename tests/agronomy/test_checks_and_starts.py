@@ -87,14 +87,26 @@ class DampTop(unittest.TestCase):
         again = sum(a.soak_chance for a in young.ahead[:7])
         self.assertGreaterEqual(again, 2.0)  # several times in a dry week
 
+    def limit(self, p: g.Planting, days: np.ndarray, emerges: int = 0) -> np.ndarray:
+        """Depletion of the top at which it asks [mm], where REW is 8 mm and TEW 20."""
+        damp = starts.damp_share(p, days, emerges)
+        return starts.damp_threshold_mm(damp, np.full(days.size, 8.0), np.full(days.size, 20.0))
+
     def test_the_rule_lets_go_little_by_little(self) -> None:
-        p = g.Planting("carrot", 80, t.TODAY, start="sown")
         days = np.arange(-2.0, 30.0)
-        limit = starts.damp_threshold_mm(starts.damp_share(p, days), np.full(32, 8.0), np.full(32, 20.0))
-        self.assertTrue((limit[days < 0] == 0).all() and (limit[days >= 21] == 0).all())
-        inside = limit[(days >= 0) & (days < 21)]
+        limit = self.limit(g.Planting("tomato", 80, t.TODAY, start="tray"), days)
+        self.assertTrue((limit[days < 0] == 0).all() and (limit[days >= 28] == 0).all())
+        inside = limit[(days >= 0) & (days < 28)]
         self.assertAlmostEqual(inside[0], 0.5 * 8.0)
         self.assertTrue((np.diff(inside) > 0).all() and inside[-1] <= 20.0)
+
+    def test_what_is_sown_is_kept_damp_until_it_is_up_and_then_until_its_true_leaves(self) -> None:
+        """Half of REW until emergence, about REW until the first true leaves; then its roots are asked."""
+        days = np.arange(0.0, 40.0)
+        limit = self.limit(g.Planting("carrot", 80, t.TODAY, start="sown"), days, emerges=10)
+        np.testing.assert_allclose(limit[:10], 4.0)
+        np.testing.assert_allclose(limit[10:22], 8.0)
+        np.testing.assert_allclose(limit[22:], 0.0)
 
     def test_cuttings_about_a_week(self) -> None:
         """Practice: rooting cuttings are kept damp all the time for about a week."""

@@ -73,6 +73,7 @@ class Bounds(unittest.TestCase):
         bed["drip"] = {"emitters": 3, "flow_l_per_h": 2.0}
         bed["reservoir"] = {"capacity_l": 1000.0, "wick_l_per_day": 5.0, "opening_l": 1.0}
         bed["soil_depth_m"] = 0.3
+        bed["leaves_off"] = [{"date": bed["opened"], "below_m": 0.3}]
         bed["soils"] = [{
             "material": "own_mix", "jar": {"sand_mm": 40, "silt_mm": 40, "clay_mm": 20}, "top_m": 0.2,
             "mix": [{"ingredient": "peat", "parts": 1}], "layers": [{"depth_m": 0.2, "material": "clay"}],

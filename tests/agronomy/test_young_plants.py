@@ -13,14 +13,15 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from agronomy.balance import observations, processes
+from agronomy.balance import layout, observations, processes
 from agronomy.decide import styles
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import BedPlan, plan
 from agronomy.describe import garden as g
-from agronomy.plants import starts
+from agronomy.plants import emergence, starts
 from agronomy.plants.crops import CROPS
-from agronomy.plants.size import stature
+from agronomy.plants.emergence import emerges_after
+from agronomy.plants.size import Warmth, stature
 from agronomy.plants.starts import LARGEST_SET_IN
 from tests.agronomy.gardens import TODAY, bed, dried, garden, sky
 
@@ -182,3 +183,68 @@ class FingerStands(unittest.TestCase):
         for reading, at in observations.FINGER.items():
             least, most = observations.finger_range(reading)
             self.assertTrue(least < at < most)
+
+
+class Sown(unittest.TestCase):
+    # Days until half have come up, by the soil's warmth [degrees C]: Harrington and Minges (1954), "Vegetable seed
+    # germination", University of California, from memory.
+    EMERGED = (
+        ("carrot", {10: 17.3, 15: 10.1, 20: 6.9}), ("lettuce", {5: 14.9, 10: 7.0, 15: 3.9}),
+        ("onion", {10: 13.4, 15: 7.1, 20: 4.6}), ("beetroot", {10: 16.7, 15: 9.7, 20: 6.2}),
+        ("cabbage", {10: 14.6, 15: 8.7, 20: 5.8}), ("cucumber", {15: 13.0, 20: 6.2, 25: 4.0}),
+        ("pea", {10: 13.5, 15: 9.4, 20: 7.5}), ("pepper", {15: 25.0, 20: 12.5, 25: 8.4}),
+        ("radish", {10: 11.2, 15: 6.3, 20: 4.2}), ("spinach", {10: 11.7, 15: 6.9, 20: 5.7}),
+        ("tomato", {15: 13.6, 20: 8.2, 25: 5.9}), ("parsley", {10: 29.0, 15: 17.0, 20: 14.0}),
+        ("french_bean", {15: 16.1, 20: 11.4, 25: 8.1}), ("sweetcorn", {15: 12.4, 20: 6.9, 25: 4.0}),
+    )  # fmt: skip
+
+    def test_what_is_sown_comes_up_by_its_crop_and_the_soils_warmth(self) -> None:
+        for crop, found in self.EMERGED:
+            for warm, days in found.items():
+                with self.subTest(crop, soil=warm):
+                    soil = Warmth(TODAY, (float(warm),) * 60)
+                    after = emerges_after(g.Planting(crop, 9, TODAY, start="sown"), soil)
+                    self.assertAlmostEqual(after, days, delta=1.0 + 0.15 * days)
+
+    def test_it_needs_no_warmth_that_nobody_knows_and_cold_soil_keeps_it_down(self) -> None:
+        carrot = g.Planting("carrot", 9, TODAY, start="sown")
+        self.assertEqual(emerges_after(carrot, None), 7)
+        self.assertEqual(emerges_after(carrot, Warmth(TODAY, (3.0,) * 90)), 60)
+        self.assertEqual(emerges_after(g.Planting("carrot", 9, TODAY, start="transplant"), None), 0)
+        seen = dataclasses.replace(carrot, sizes=(g.Size(TODAY + 4 * DAY, "ankle", 0.03),))
+        self.assertEqual(emerges_after(seen, Warmth(TODAY, (10.0,) * 90)), 4)
+        self.assertLessEqual(set(emergence.KIN) | set(emergence.THERMAL_TIME), set(CROPS))
+        self.assertLessEqual(set(emergence.KIN.values()), set(emergence.THERMAL_TIME))
+
+    def test_until_then_it_stands_for_nothing_and_its_ground_is_the_drills(self) -> None:
+        carrot = g.Planting("carrot", 120, TODAY, start="sown")
+        grown = stature(carrot, TODAY, 20, emerges=10)
+        self.assertEqual(grown.spread_m[:10].tolist(), [0.0] * 10)
+        self.assertGreater(grown.spread_m[10], 0.0)
+        strip = starts.sown_m2(carrot, CROPS["carrot"].spread_m)
+        self.assertAlmostEqual(strip, 120 * (CROPS["carrot"].spread_m / 3) * 0.12)
+        self.assertAlmostEqual(starts.sown_m2(dataclasses.replace(carrot, spacing_m=0.02), 0.15), 120 * 0.02 * 0.12)
+        self.assertEqual(starts.sown_m2(dataclasses.replace(carrot, sown_m2=0.4), 0.15), 0.4)
+        self.assertEqual(starts.sown_m2(dataclasses.replace(carrot, start="transplant"), 0.15), 0.0)
+
+    def test_what_is_wetted_is_the_sown_ground(self) -> None:
+        litres = {}
+        for m2 in (0.3, 0.9):
+            drill = g.Planting("carrot", 120, TODAY - 3 * DAY, start="sown", sown_m2=m2)
+            b = bed("Drill", plantings=(drill,), waterings=(g.Watering(TODAY - 3 * DAY, 20.0),))
+            said = told(b, 26.0)
+            self.assertEqual(said.word, "soak")
+            self.assertAlmostEqual(said.rooted_share, m2 / 2.88)
+            litres[m2] = said.dose.litres
+        self.assertGreater(litres[0.9], 1.8 * litres[0.3])
+
+    def test_a_sown_row_is_never_dry_on_top_for_longer_than_a_day(self) -> None:
+        """Practice: the top 5 to 8 cm never dry until the first true leaves; followed to the letter, in warmth."""
+        poured = follow("sown", "carrot", 120, 14, 26.0)
+        after = young("sown", 14, "carrot", 120, poured)
+        run = plan(garden(after), sky(tmax=26.0), TODAY).run
+        days = run.behind(0)
+        rew = run.days[run.n_behind - 14 : run.n_behind, 0, layout.REW]
+        dry = np.asarray(days.de_now)[-14:] > 1.25 * rew
+        longest = max((len(list(group)) for is_dry, group in itertools.groupby(dry) if is_dry), default=0)
+        self.assertLessEqual(longest, 1)

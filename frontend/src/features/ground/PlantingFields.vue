@@ -121,6 +121,14 @@ const watered = computed({
         :error="of('spacing_m')"
         hint="left open: evenly"
       />
+      <UnitInput
+        v-if="p.start === 'sown'"
+        v-model="p.sown_m2"
+        label="Ground sown"
+        quantity="area"
+        :error="of('sown_m2')"
+        hint="drills by their width; left open: by its crop"
+      />
       <OpenNumber
         v-if="p.id"
         v-model="p.left"

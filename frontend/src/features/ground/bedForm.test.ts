@@ -80,6 +80,7 @@ const BED: Bed = {
       buried_m: 0,
       own_crop: null,
       spacing_m: null,
+      sown_m2: null,
       watered: null,
       left: 20,
       sizes: [
@@ -128,6 +129,7 @@ describe('the form of a bed', () => {
         height: 'overhead',
         spread_m: 0.35,
         spacing_m: null,
+        sown_m2: null,
         watered: null,
       },
     ])

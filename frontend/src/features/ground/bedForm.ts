@@ -67,6 +67,7 @@ export interface PlantingForm {
   height: BodyHeight | null
   spread_m: number | null
   spacing_m: number | null
+  sown_m2: number | null
   /** Whether the bed is watered for its sake; null: as is usual for its crop. */
   watered: boolean | null
 }
@@ -207,6 +208,7 @@ export function newPlanting(today: string): PlantingForm {
     height: null,
     spread_m: null,
     spacing_m: null,
+    sown_m2: null,
     watered: null,
   }
 }
@@ -253,6 +255,7 @@ export function formOf(bed: Bed): BedForm {
         height: seen?.height ?? null,
         spread_m: seen?.spread_m ?? null,
         spacing_m: p.spacing_m,
+        sown_m2: p.sown_m2,
         watered: p.watered,
       }
     }),
@@ -389,6 +392,7 @@ export function bodyOf(
       height: p.height,
       spread_m: p.height ? p.spread_m : null,
       spacing_m: p.spacing_m,
+      sown_m2: p.start === 'sown' ? p.sown_m2 : null,
       watered: p.watered,
     })),
   }

@@ -3111,6 +3111,11 @@ export interface components {
              * @description from plant to plant; else evenly over the bed
              */
             spacing_m?: number | null;
+            /**
+             * Format: double
+             * @description of ground that was sown: drills by their width, or the patch
+             */
+            sown_m2?: number | null;
             /** @description whether the bed is watered for its sake; else as is usual for its crop */
             watered?: boolean | null;
             id?: number | null;
@@ -3169,6 +3174,11 @@ export interface components {
              * @description from plant to plant; else evenly over the bed
              */
             spacing_m: number | null;
+            /**
+             * Format: double
+             * @description of ground that was sown: drills by their width, or the patch
+             */
+            sown_m2: number | null;
             /** @description whether the bed is watered for its sake; else as is usual for its crop */
             watered: boolean | null;
             id: number;
