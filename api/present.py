@@ -32,6 +32,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "growth": g.growth,
         "heat_rule": g.heat_rule,
         "round_price_mm": g.round_price_mm,
+        "prefers": g.prefers,
         "method": g.method,
         "climate": g.climate,
         "climate_said": climate_said(g),

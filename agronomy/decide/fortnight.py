@@ -149,7 +149,7 @@ class _Sequence:
         self.todays = [b.today for b in plan.beds]
         self.ground = np.array([b.ground_m2 for b in plan.beds])
         self.arrives = np.array([b.today.method.arrives for b in plan.beds])
-        self.dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(plan.garden, b.bed)] for b in plan.beds])
+        self.dryness = np.array([styles.dryness_weight(plan.garden, b.bed, plan.today) for b in plan.beds])
         n = self.run.n_behind
         self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.run.stands], axis=1)  # (day, bed)
         self.barred, self.pinned = self._read_moves(moves)

@@ -7,17 +7,24 @@ from dataclasses import dataclass
 
 from agronomy.air.heat import heat_index, heat_index_class
 from agronomy.air.sun import sun_day, temperature_at
+from agronomy.beds.today import BedToday
+from agronomy.decide.household import allowed_windows
 from agronomy.describe.garden import Garden, utc_offset_on
 
 WARM_AT = 22.0  # degrees C; past this water goes on warm leaves and soil: common practice, no source
 HOT_AT = 27.0  # degrees C; rest and shade: common practice, no source
+POT_COOLS_H = 1.0  # after the sun has left it; a band of practice is 1 to 6 h
+LEAST_H = 0.5  # a shorter window is none
 STEP_H = 0.25
+
+Window = tuple[float, float]
 
 
 @dataclass(frozen=True)
 class Hours:
     """Clock hours of a day [h]; `hot` is None on a day that stays below HOT_AT."""
 
+    date: dt.date
     sunrise: float
     sunset: float
     morning: tuple[float, float]
@@ -33,7 +40,7 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
 
     Morning runs from half an hour before sunrise to when the air passes WARM_AT, at the latest four hours after
     sunrise and never less than an hour and a half; evening from when it has fallen below HOT_AT again, at the earliest
-    an hour and a half before sunset, to an hour after it.
+    an hour and a half before sunset, to an hour after either.
     """
     sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, date), date.timetuple().tm_yday)
     hours = [i * STEP_H for i in range(int(24 / STEP_H))]
@@ -43,14 +50,43 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
     hot = [h for h in hours if curve[h] >= HOT_AT]
     hot_span = (hot[0], hot[-1] + STEP_H) if hot else None
     cool_again = hot_span[1] if hot_span else 0.0
-    evening_from = min(max(sun.sunset - 1.5, cool_again), sun.sunset)
+    evening_from = max(sun.sunset - 1.5, cool_again)
     return Hours(
+        date,
         sun.sunrise,
         sun.sunset,
         (sun.sunrise - 0.5, end),
-        (evening_from, sun.sunset + 1.0),
+        (evening_from, max(sun.sunset, evening_from) + 1.0),
         hot_span,
         tmin,
         tmax,
         heat_index_class(heat_index(tmax, rhmin)),
     )
+
+
+def windows(hours: Hours, garden: Garden, today: BedToday | None = None) -> tuple[Window, ...]:
+    """The clock hours [h] in which to water: allowed, cool enough, and preferred, by bed where one is given.
+
+    Where nothing of what is cool is left by the preference or the rules, the cool hours that are allowed; where none
+    is, what is allowed. A bed whose sun comes late stays cool until then; a pot is let cool after the sun has left it.
+    Common practice, no source.
+    """
+    allowed = allowed_windows(garden, hours.date)
+    morning, evening = hours.morning, hours.evening
+    if today is not None:
+        light, noon = today.exposure, hours.hot[0] if hours.hot else 12.0
+        if light.sun_from_h > morning[1]:
+            morning = (morning[0], max(morning[1], min(light.sun_from_h, noon)))
+        if today.container:
+            left = min(light.sun_to_h, hours.sunset)
+            late = max(evening[0], left + POT_COOLS_H)
+            evening = (late, max(evening[1], late + 1.0))
+    wish = garden.prefers if today is None or today.bed.prefers is None else today.bed.prefers
+    cool = {"any": (morning, evening), "dawn": (morning,), "dusk": (evening,)}
+    return _common(allowed, cool[wish]) or _common(allowed, cool["any"]) or allowed
+
+
+def _common(some: tuple[Window, ...], others: tuple[Window, ...]) -> tuple[Window, ...]:
+    """What windows have in common, by the clock; less than LEAST_H is no window."""
+    both = [(max(a[0], b[0]), min(a[1], b[1])) for a in some for b in others]
+    return tuple(sorted(x for x in both if x[1] - x[0] >= LEAST_H))

@@ -123,6 +123,15 @@ class Plan:
     days: int
     answers: tuple[Answer, ...] = field(default=(), repr=False)
 
+    @functools.cached_property
+    def week_need_mm(self) -> tuple[float, ...]:
+        """What each bed's plants and ground want in the week from today [mm over its ground]; worked out when it is
+        first looked at."""
+        n = min(7, len(self.run.weather.dates) - self.run.n_behind)
+        terms = self.run.terms_ahead(np.full((n, len(self.garden.beds)), BY_TRIGGER))
+        used = np.asarray(terms.potential) + np.asarray(terms.evap_rooted)
+        return tuple((used.mean(axis=0) * 7).tolist())
+
 
 def plan(
     garden: Garden,

@@ -38,6 +38,7 @@ HARDENING: Final = (
     (2, "shade"), (3, "shade"), (4, "shade"), (5, "morning_sun"), (6, "sun"), (8, "sun"), (12, "all_day"),
     (24, "day_and_night"),
 )  # fmt: skip
+MOST_OUTSIDE_C: Final = 32.0  # warmest of a day that scorches what is not hardened yet
 LEAST_OUTSIDE_C: Final = {True: 12.0, False: 8.0}  # warmest of a day that is worth the carrying, tender or not
 
 
@@ -155,6 +156,8 @@ def _held_in(w: AirDays, crop: Crop, i: int, overnight: bool) -> str:
     tender = crop.frost_c >= TENDER
     if float(np.median(w.tmax[i])) < LEAST_OUTSIDE_C[tender]:
         return "cold"
+    if float(np.median(w.tmax[i])) > MOST_OUTSIDE_C:
+        return "heat"
     if overnight and float((w.tmin[i : i + 2] < crop.frost_c + FROST_MARGIN_C).any(axis=0).mean()) >= FROST_BARS:
         return "frost"
     if w.parts.u2[i] > WINDY:

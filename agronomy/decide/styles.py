@@ -6,10 +6,10 @@ import datetime as dt
 from dataclasses import dataclass
 from typing import Final
 
-from agronomy.describe.garden import Bed, Garden
+from agronomy.describe.garden import Bed, Garden, Planting
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.words import WISHES, Pattern, Style, Wish
-from agronomy.plants.crops import is_watered, wish_of
+from agronomy.plants.crops import drought_weight, is_watered, wish_of
 
 
 @dataclass(frozen=True)
@@ -46,11 +46,28 @@ def style_of(garden: Garden, bed: Bed) -> Style:
     return bed.style or garden.style
 
 
+def dryness_weight(garden: Garden, bed: Bed, date: dt.date) -> float:
+    """What a mm of missed transpiration costs a bed on a date, against a mm of water lost.
+
+    By its style; and never less than that, but more while something in it flowers and sets fruit (FAO-33, from memory).
+    """
+    weights = [drought_weight(p, (date - p.planted).days) for p in _standing(bed, date)]
+    return DRYNESS_WEIGHT[style_of(garden, bed)] * max([1.0, *weights])
+
+
+def wishes_on(bed: Bed, date: dt.date) -> tuple[Wish, ...]:
+    """How those that stand in a bed on a date want their water, each wish once, the most even first. Practice."""
+    wishes = {wish_of(p.own_crop.like if p.own_crop else p.crop) for p in _standing(bed, date)}
+    return tuple(wish for wish in WISHES[::-1] if wish in wishes)
+
+
+def _standing(bed: Bed, date: dt.date) -> list[Planting]:
+    return [p for p in bed.plantings if p.planted <= date and (p.removed is None or p.removed > date) and is_watered(p)]
+
+
 def wish_on(bed: Bed, date: dt.date) -> Wish:
     """How what stands in a bed on a date wants its water: of several, what needs it most evenly. Practice."""
-    standing = (p for p in bed.plantings if p.planted <= date and (p.removed is None or p.removed > date))
-    wishes = {wish_of(p.own_crop.like if p.own_crop else p.crop) for p in standing if is_watered(p)}
-    return next((wish for wish in WISHES[::-1] if wish in wishes), "even")
+    return next(iter(wishes_on(bed, date)), "even")
 
 
 def pattern_of(bed: Bed, date: dt.date) -> Pattern:

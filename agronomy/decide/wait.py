@@ -113,7 +113,7 @@ def _weigh(run: Run, days: int) -> list[Choice]:
     def by_option(of_each: Array) -> Array:
         return np.asarray(of_each.mean(axis=-1).reshape(len(options) + 1, n_beds))
 
-    dryness = np.array([styles.DRYNESS_WEIGHT[styles.style_of(run.garden, b)] for b in run.garden.beds])
+    dryness = np.array([styles.dryness_weight(run.garden, b, run.today) for b in run.garden.beds])
     wet_weight = styles.WET_DAY_WEIGHT * np.array([b.stand.wet_feet for b in run.beds])
     missed = by_option(ahead.stress.sum(axis=0) + styles.PARCHED_DAY_MM * ahead.parched.sum(axis=0))
     costs = dryness * missed + styles.WASTE_WEIGHT * by_option(ahead.lost.sum(axis=0))

@@ -12,7 +12,18 @@ from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means
 from agronomy.describe.planting import CheckedPlanting
 from agronomy.describe.soil import CheckedSoil
 from agronomy.describe.water import CheckedObservation, CheckedReservoir, Drip, MapMetres, Watering
-from agronomy.describe.words import Cover, Kind, MethodName, MulchKind, Pattern, Shelter, Style, Wall, Wetness
+from agronomy.describe.words import (
+    Cover,
+    Kind,
+    MethodName,
+    MulchKind,
+    Pattern,
+    Shelter,
+    Style,
+    TimeOfDay,
+    Wall,
+    Wetness,
+)
 
 Hour = Annotated[float, number(0.0, 24.0, "h")]
 Turn = Annotated[float, number(-360.0, 360.0, "degrees clockwise")]
@@ -82,6 +93,7 @@ class Bed:
     drip: Annotated[Drip | None, means("its line, where the method is drip")] = None
     reservoir: Annotated[CheckedReservoir | None, means("its reservoir, where it has one")] = None
     style: Annotated[Style | None, means("its own style; else the garden's")] = None
+    prefers: Annotated[TimeOfDay | None, means("when it is best watered; else as the garden's people like")] = None
     pattern: Annotated[Pattern | None, means("its own pattern; else as usual for its kind")] = None
     exposures: Annotated[tuple[CheckedExposure, ...], at_most(200, "how sky and wind reach it, by date"), Dated] = ()
     leaves_off: Annotated[tuple[LeavesOff, ...], at_most(200, "lower leaves taken off, by date"), Dated] = ()

@@ -26,6 +26,7 @@ from agronomy.describe.words import (
     Style,
     TestKind,
     ThingKind,
+    TimeOfDay,
     Wetness,
 )
 
@@ -151,6 +152,7 @@ class Garden:
     gauge: Annotated[tuple[Gauge, ...], at_most(20000, "the gardener's own rain gauge")] = ()
     own_crops: Annotated[tuple[OwnCrop, ...], at_most(200, "crops of the gardener's own")] = ()
     growth: Annotated[Growth, means("whether plants grow by the calendar or by warmth")] = "calendar"
+    prefers: Annotated[TimeOfDay, means("when its people like to water")] = "any"
     round_price_mm: Annotated[float, number(0.0, 10.0, "mm", "of a bed's use that may be missed for a soak less")] = 0.0
     heat_rule: Annotated[HeatRule, means("what a heat wave is: by degrees, or unusual for the place")] = "absolute"
     people: Annotated[tuple[Person, ...], at_most(20, "who waters")] = ()

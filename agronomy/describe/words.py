@@ -178,6 +178,7 @@ Alteration = Literal[
 
 # The garden.
 Growth = Literal["calendar", "warmth"]
+TimeOfDay = Literal["any", "dawn", "dusk"]
 HeatRule = Literal["absolute", "unusual"]
 ClimateName = Literal[
     "cool_maritime",
@@ -240,6 +241,7 @@ WEIGHTS: Final[tuple[LiftedWeight, ...]] = get_args(LiftedWeight)
 READINGS: Final[tuple[Wetness | LiftedWeight, ...]] = (*WETNESS, *WEIGHTS)
 ALTERATIONS: Final[tuple[Alteration, ...]] = get_args(Alteration)
 GROWTHS: Final[tuple[Growth, ...]] = get_args(Growth)
+TIMES_OF_DAY: Final[tuple[TimeOfDay, ...]] = get_args(TimeOfDay)
 HEAT_RULES: Final[tuple[HeatRule, ...]] = get_args(HeatRule)
 CLIMATES: Final[tuple[ClimateName, ...]] = get_args(ClimateName)
 THING_KINDS: Final[tuple[ThingKind, ...]] = get_args(ThingKind)

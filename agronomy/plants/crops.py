@@ -237,6 +237,29 @@ CROPS: Final[dict[str, Crop]] = {
 }  # fmt: skip
 
 
+# Yield response to a drought in one stage over that of the whole season: vegetative, flowering and fruit set, yield
+# formation, ripening. FAO-33 table 24, from memory; a crop that is not in it weighs alike throughout.
+BY_STAGE: Final[dict[str, tuple[float, float, float, float]]] = {
+    "tomato": (0.4, 1.1, 0.8, 0.4), "pepper": (0.8, 1.1, 1.0, 0.6), "chilli": (0.8, 1.1, 1.0, 0.6),
+    "sweetcorn": (0.4, 1.5, 0.5, 0.2), "french_bean": (0.2, 1.1, 0.75, 0.2), "runner_bean": (0.2, 1.1, 0.75, 0.2),
+    "drying_bean": (0.2, 1.1, 0.75, 0.2), "pea": (0.2, 0.9, 0.7, 0.2), "watermelon": (0.45, 0.8, 0.8, 0.3),
+    "potato": (0.45, 0.8, 0.7, 0.2), "onion": (0.45, 0.8, 0.8, 0.3), "cabbage": (0.2, 0.4, 0.45, 0.6),
+    "sunflower": (0.4, 1.0, 0.8, 0.3), "grape": (0.2, 0.7, 0.85, 0.4),
+}  # fmt: skip
+FLOWERING_DAYS: Final = 20  # flower and fruit set last so long from the start of mid-season; common practice
+
+
+def drought_weight(planting: Planting, days: int) -> float:
+    """How a drought on a day since planting weighs against one of the whole season [-]. FAO-33, from memory."""
+    crop, stages = crop_of(planting), BY_STAGE.get(planting.crop)
+    if stages is None:
+        return 1.0
+    grown = sum(crop.stages[:2])
+    flowering = min(FLOWERING_DAYS, crop.stages[2])
+    ends = (grown, grown + flowering, sum(crop.stages[:3]))
+    return stages[sum(days >= end for end in ends)] / crop.yield_response[0]
+
+
 def is_watered(planting: Planting) -> bool:
     """Whether a bed is watered for the sake of this planting: as the gardener said, else all but neighbours."""
     return crop_of(planting).group != "neighbour" if planting.watered is None else planting.watered

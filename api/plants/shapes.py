@@ -78,7 +78,7 @@ class HardDayOut(s.Serializer):
     date = s.DateField()
     hours = s.IntegerField()
     light = s.CharField()
-    held = s.ChoiceField(choices=["", "cold", "frost", "wind", "rain"])
+    held = s.ChoiceField(choices=["", "cold", "heat", "frost", "wind", "rain"])
 
 
 class RaisedOut(s.Serializer):

@@ -10,8 +10,10 @@ from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
+from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.styles import pattern_of, style_of, wishes_on
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
@@ -26,8 +28,7 @@ def hours_out(p: Plan) -> Json:
     return {
         "sunrise": h.sunrise,
         "sunset": h.sunset,
-        "morning": h.morning,
-        "evening": h.evening,
+        "windows": windows(h, p.garden),
         "hot": h.hot,
         "tmin": h.tmin,
         "tmax": h.tmax,
@@ -53,6 +54,7 @@ def round_of(now: Situation, role: str) -> Json:
 
 def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
     today, row = p.today, facts.row
+    wishes = wishes_on(b.bed, today)
     poured = [w for w in facts.poured if w.date == today and not w.struck]
     felt = [c for c in facts.felt if c.date == today and not c.struck]
     return {
@@ -77,6 +79,8 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
         "finger_depth_m": b.today.finger_depth_m,
+        "windows": windows(p.hours, p.garden, b.today),
+        "wishes": wishes if len(wishes) > 1 and b.bed.pattern is None else [],
         "marks": mark_ids(facts, today),
         "waterings_today": [vars(w) for w in poured],
         "observation_today": vars(felt[-1]) if felt else None,
@@ -165,6 +169,9 @@ def _why(p: Plan, b: BedPlan) -> Json:
             "rain_mm": band_out(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,
+        "week_need_mm": p.week_need_mm[p.beds.index(b)],
+        "pattern": pattern_of(b.bed, p.today),
+        "style": style_of(p.garden, b.bed),
     }
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from rest_framework import serializers as s
 
 from agronomy.describe.words import (
@@ -13,18 +15,27 @@ from agronomy.describe.words import (
     MATERIALS,
     METHODS,
     MULCHES,
+    PATTERNS,
+    STYLES,
     WETNESS,
+    WISHES,
     WORDS,
 )
 from api.record.shapes import ObservationOut, WateringOut
 from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherState
 
 
+class Windows(s.ListField):
+    """Clock hours in which to water, from and to."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(child=s.ListField(child=s.FloatField(), min_length=2, max_length=2), **kwargs)
+
+
 class Hours(s.Serializer):
     sunrise = s.FloatField()
     sunset = s.FloatField()
-    morning = s.ListField(child=s.FloatField(), min_length=2, max_length=2)
-    evening = s.ListField(child=s.FloatField(), min_length=2, max_length=2)
+    windows = Windows()
     hot = s.ListField(child=s.FloatField(), min_length=2, max_length=2, allow_null=True)
     tmin = s.FloatField()
     tmax = s.FloatField()
@@ -142,6 +153,9 @@ class Why(s.Serializer):
     ground_m2 = s.FloatField()
     waiting = Waiting()
     chance_asks = s.FloatField()
+    week_need_mm = s.FloatField(help_text="of plants and ground, over the bed")
+    pattern = s.ChoiceField(choices=PATTERNS)
+    style = s.ChoiceField(choices=STYLES)
 
 
 class Marks(s.Serializer):
@@ -172,6 +186,8 @@ class Stop(s.Serializer):
     isle = Isle()
     wet_days = s.IntegerField()
     too_much = TooMuch(allow_null=True)
+    windows = Windows()
+    wishes = s.ListField(child=s.ChoiceField(choices=WISHES), help_text="that differ, the one that rules first")
     saucer = s.BooleanField()
     open_to = s.ListField(child=s.ChoiceField(choices=ALTERATIONS), help_text="what may change at it in a tap")
     container = s.BooleanField(help_text="a pot, box or bag: no ground below")

@@ -22,6 +22,7 @@ from agronomy.describe.words import (
     PATTERNS,
     STARTS,
     STYLES,
+    TIMES_OF_DAY,
     WETNESS,
 )
 from agronomy.plants.crops import CROPS
@@ -45,6 +46,7 @@ class Garden(models.Model):
     coastal = models.BooleanField(default=False)
     wind_height_m = models.FloatField(default=2.0)
     growth = models.CharField(max_length=10, choices=choices(GROWTHS), default="calendar")
+    prefers = models.CharField(max_length=8, choices=choices(TIMES_OF_DAY), default="any", help_text="to water at")
     round_price_mm = models.FloatField(default=0.0, help_text="of a bed's use that may be missed for a soak less")
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")
@@ -163,6 +165,7 @@ class Bed(models.Model):
     method = models.CharField(max_length=12, choices=choices(METHODS), default="hose")
     rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.SET_NULL)
     style = models.CharField(max_length=12, choices=choices(STYLES), null=True, blank=True)
+    prefers = models.CharField(max_length=8, choices=choices(TIMES_OF_DAY), null=True, blank=True)
     pattern = models.CharField(max_length=24, choices=choices(PATTERNS), null=True, blank=True)
     opened = models.DateField(help_text="first day of the bed's ledger")
     opening_wetness = models.CharField(max_length=12, choices=choices(WETNESS), null=True, blank=True)

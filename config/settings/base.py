@@ -134,6 +134,7 @@ SPECTACULAR_SETTINGS = {
             ("Alteration", "ALTERATIONS"),
             ("Growth", "GROWTHS"),
             ("HeatRuleName", "HEAT_RULES"),
+            ("TimeOfDay", "TIMES_OF_DAY"),
             ("ClimateName", "CLIMATES"),
             ("ThingKind", "THING_KINDS"),
             ("TestKind", "MEASUREMENTS"),

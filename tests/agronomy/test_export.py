@@ -45,6 +45,7 @@ class RoundTrip(unittest.TestCase):
             growth="warmth",
             heat_rule="unusual",
             round_price_mm=2.0,
+            prefers="dusk",
             people=(g.Person("Bo", (1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0)),),
             allowed=(g.Allowed(5.0, 9.0, (0, 2)),),
             moves=(g.Move("Bench", t.TODAY, t.OPENED),),

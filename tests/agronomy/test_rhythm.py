@@ -8,7 +8,7 @@ from agronomy.decide import styles
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.plants import crops
-from tests.agronomy.gardens import TODAY, bed, garden, sky
+from tests.agronomy.gardens import TODAY, bed, dried, garden, sky
 
 DAY = dt.timedelta(days=1)
 MIX = (g.Soil("potting_mix"),)
@@ -84,3 +84,54 @@ class Wishes(unittest.TestCase):
         with mock.patch.object(styles, "LITTLE_AND_OFTEN", always):
             same = plan(garden(pot("tomato")), sky(tmax=16.0), TODAY).beds[0]
         self.assertAlmostEqual(same.trigger_mm, 0.4 * same.raw_mm)
+
+    def test_those_that_differ_are_all_told_the_one_that_rules_first(self) -> None:
+        pepper, tomato = (g.Planting(crop, 1, TODAY - 30 * DAY) for crop in ("pepper", "tomato"))
+        self.assertEqual(styles.wishes_on(bed("B", plantings=(pepper, tomato)), TODAY), ("even", "dry_between"))
+        self.assertEqual(styles.wishes_on(bed("B", plantings=(pepper, pepper)), TODAY), ("dry_between",))
+        self.assertEqual(styles.wishes_on(bed("B", plantings=()), TODAY), ())
+
+
+class Drought(unittest.TestCase):
+    """FAO-33 table 24, yield response by stage, from memory."""
+
+    def test_flower_and_fruit_set_weigh_most_where_fao_33_says_so(self) -> None:
+        for crop, peak in (("tomato", 1.1 / 1.05), ("sweetcorn", 1.5 / 1.25), ("french_bean", 1.1 / 1.15)):
+            p, stages = g.Planting(crop, 1, TODAY), crops.CROPS[crop].stages
+            mid = sum(stages[:2])
+            weights = [crops.drought_weight(p, day) for day in (3, mid + 2, mid + 30, sum(stages))]
+            self.assertAlmostEqual(weights[1], peak)
+            self.assertEqual(max(weights), weights[1])
+        self.assertEqual(crops.drought_weight(g.Planting("mint", 1, TODAY), 40), 1.0)
+
+    def test_a_bed_in_flower_weighs_more_and_none_less_than_its_style(self) -> None:
+        def weight(crop: str, age: int, style: str = "steady") -> float:
+            b = bed("B", plantings=(g.Planting(crop, 6, TODAY - age * DAY),))
+            return styles.dryness_weight(garden(b, style=style), b, TODAY)
+
+        young, flowering = weight("sweetcorn", 10), weight("sweetcorn", 50)
+        self.assertEqual(young, 2.0)
+        self.assertAlmostEqual(flowering, 2.0 * 1.5 / 1.25)
+        self.assertAlmostEqual(weight("sweetcorn", 50, "ample") / flowering, 2.0)
+
+    def test_in_flower_more_is_poured_before_a_rain_that_may_not_come(self) -> None:
+        """The same bed and sky: the dearer a drought, the surer the rain must be."""
+        b = dried(6)
+        hoped = sky(rain_chance=0.4, rain_mm=25.0, rain_day=2)
+        costs = []
+        for stages in ((0.4, 1.1, 0.8, 0.4), (6.0, 6.0, 6.0, 6.0)):
+            with mock.patch.dict(crops.BY_STAGE, {"tomato": stages}):
+                choice = plan(garden(b), hoped, TODAY).beds[0].choice
+                dry = next(c for o, c in zip(choice.options, choice.costs, strict=True) if o.share == 0.5)
+                costs.append(dry - choice.costs[0])
+        self.assertGreater(costs[1], costs[0])
+
+
+class WeekNeed(unittest.TestCase):
+    def test_midsummer_wants_more_than_an_inch_a_week(self) -> None:
+        """Practice: full-size plants at 28 to 37 degrees C want 35 to 65 mm a week; a rule of 25 falls short."""
+        for tmax in (28.0, 33.0, 37.0):
+            (need,) = plan(garden(dried(1)), sky(tmax=tmax), TODAY).week_need_mm
+            self.assertTrue(35.0 <= need <= 65.0, (tmax, need))
+        (cool,) = plan(garden(dried(1)), sky(tmax=17.0), TODAY).week_need_mm
+        self.assertLess(cool, 35.0)

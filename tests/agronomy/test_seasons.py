@@ -12,8 +12,9 @@ from agronomy.balance import spreads, terms
 from agronomy.balance.kernel import compiled, conservation_error
 from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
+from agronomy.beds.today import bed_today
 from agronomy.decide import styles
-from agronomy.decide.hours import good_hours
+from agronomy.decide.hours import good_hours, windows
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky, table_from_days
 from tests import reference_data as ref
@@ -190,7 +191,38 @@ class Hours(unittest.TestCase):
             length = h.morning[1] - h.morning[0]
             self.assertTrue(1.5 - 1e-9 <= length <= 4.5 + 1e-9, length)
             self.assertAlmostEqual(h.morning[0], h.sunrise - 0.5)
-            self.assertLessEqual(h.evening[0], h.sunset)
+            self.assertGreater(h.evening[1], h.sunset)
+
+    def of(self, b: g.Bed | None = None, tmax: float = 26.0, **garden: object) -> tuple[tuple[float, float], ...]:
+        whole = g.Garden("H", 44.6, 31.0, longitude=-15.0, utc_offset_h=-1.0, **garden)
+        hours = good_hours(whole, t.TODAY, 14.0, tmax, 45.0)
+        return windows(hours, whole, bed_today(whole, b, t.TODAY) if b else None)
+
+    def test_they_are_what_is_allowed_and_cool_and_preferred(self) -> None:
+        dawn, dusk = self.of()
+        self.assertEqual((self.of(prefers="dawn"), self.of(prefers="dusk")), ((dawn,), (dusk,)))
+        early = (g.Allowed(3.0, 6.5),)
+        self.assertEqual(self.of(allowed=early), ((dawn[0], 6.5),))
+        self.assertEqual(self.of(allowed=early, prefers="dusk"), ((dawn[0], 6.5),))  # what is left of the cool
+        self.assertEqual(self.of(allowed=(g.Allowed(12.0, 14.0),)), ((12.0, 14.0),))  # what is left at all
+        self.assertEqual(self.of(allowed=(g.Allowed(3.0, 9.0, (0,)),)), ())  # not on a Friday
+
+    def test_a_pot_cools_first_and_never_inside_the_hot_hours(self) -> None:
+        pot = t.bed(kind="pot", method="can", length_m=0.4, width_m=0.4)
+        for tmax in (26.0, 36.0, 44.0):
+            whole = good_hours(g.Garden("H", 44.6, 31.0, longitude=-15.0, utc_offset_h=-1.0), t.TODAY, 14.0, tmax, 45.0)
+            for since, to in self.of(pot, tmax):
+                if whole.hot:
+                    self.assertTrue(to <= whole.hot[0] or since >= whole.hot[1], (since, to, whole.hot))
+        self.assertGreaterEqual(self.of(pot)[1][0], self.of()[1][0])
+        evening_sun = dataclasses.replace(pot, exposures=(g.Exposure(sun_from_h=12.0, sun_to_h=21.0),))
+        shaded = dataclasses.replace(pot, exposures=(g.Exposure(sun_to_h=12.0),))
+        self.assertGreater(self.of(evening_sun)[1][0], self.of(shaded)[1][0])
+
+    def test_a_bed_of_its_own_light_and_wish_has_its_own_hours(self) -> None:
+        late = t.bed(exposures=(g.Exposure(sun_from_h=11.0, sun_to_h=18.0),))
+        self.assertGreater(self.of(late)[0][1], self.of()[0][1])
+        self.assertEqual(self.of(t.bed(prefers="dusk"), prefers="dawn"), self.of(prefers="dusk"))
 
     def test_the_day_is_long_in_the_north_in_july_and_short_in_the_south(self) -> None:
         north, south = self.hours(14, 25), self.hours(4, 13, -36.0)

@@ -50,7 +50,17 @@ class Samples(w.WithProvider, TestCase):
                     undated = lambda records: [{**vars(r), "date": None} for r in records]  # noqa: E731
                     self.assertEqual(undated(got.soils), undated(said.soils), said.name)
                     self.assertEqual(undated(got.exposures), undated(said.exposures), said.name)
-                for name in ("people", "allowed", "growth", "heat_rule", "round_price_mm", "style", "coastal", "rigs"):
+                for name in (
+                    "people",
+                    "allowed",
+                    "growth",
+                    "heat_rule",
+                    "round_price_mm",
+                    "prefers",
+                    "style",
+                    "coastal",
+                    "rigs",
+                ):
                     self.assertEqual(getattr(read, name), getattr(told, name), name)
 
     def test_hot_dry_balcony_pots_are_watered_daily_and_the_dry_shelf_seldom(self) -> None:

@@ -29,6 +29,7 @@ GARDEN_FIELDS = (
     "growth",
     "heat_rule",
     "round_price_mm",
+    "prefers",
     "people",
     "allowed",
     "north_deg",
@@ -76,7 +77,7 @@ class CreateGarden(Action[Garden]):
             "people": [],
             "allowed": [],
         }
-        values |= {"round_price_mm": 0.0, "time_zone": "UTC", "method": "hose", "climate": None}
+        values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= self.values
         flow = values.pop("flow_l_per_min", None)
         if values["climate"] == BY_PLACE:

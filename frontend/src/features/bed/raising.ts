@@ -10,6 +10,7 @@ const LIGHT: Record<string, string> = {
 }
 const HELD: Record<string, string> = {
   cold: 'stay in: too cold to be worth it',
+  heat: 'stay in: hot enough to scorch them',
   frost: 'in for the night: it may freeze',
   wind: 'stay in: too windy',
   rain: 'stay in: downpours',

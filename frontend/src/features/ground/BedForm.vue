@@ -11,7 +11,17 @@ import type { Kind } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { KIND, METHOD, MULCH, allOf, optionsOf, PATTERN, STYLE, WETNESS } from '@/shared/words/names'
+import {
+  KIND,
+  METHOD,
+  MULCH,
+  allOf,
+  optionsOf,
+  PATTERN,
+  TIME_OF_DAY,
+  STYLE,
+  WETNESS,
+} from '@/shared/words/names'
 
 import FormFit from './FormFit.vue'
 import { bodyOf, emptyForm, formOf, newPlanting, takeKind, takeSize } from './bedForm'
@@ -339,6 +349,11 @@ const usualDepth = computed(
             v-model="form.pattern"
             legend="How often"
             :options="open(allOf(PATTERN), 'as its crops like it')"
+          />
+          <Picks
+            v-model="form.prefers"
+            legend="At what hour"
+            :options="open(allOf(TIME_OF_DAY), 'as you usually do')"
           />
         </div>
       </details>

@@ -59,6 +59,7 @@ const BED: Bed = {
   volume_l: 1080,
   soils: [SOIL],
   leaves_off: [],
+  prefers: null,
   exposures: [],
   method: 'drip',
   rig: 2,

@@ -88,6 +88,7 @@ export interface BedForm extends Plain {
   rig: number | null
   style: Style | null
   pattern: Pattern | null
+  prefers: 'any' | 'dawn' | 'dusk' | null
   opening_wetness: Wetness | null
   soil: SoilForm
   /** From when a changed soil holds; null: it was always so. */
@@ -155,6 +156,7 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     rig: null,
     style: null,
     pattern: null,
+    prefers: null,
     opening_wetness: null,
     emitters: 10,
     emitter_flow: 2,

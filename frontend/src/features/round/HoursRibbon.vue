@@ -4,13 +4,16 @@ import { computed } from 'vue'
 import type { Round } from '@/shared/api/types'
 import { clock } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import { windowsInWords } from '@/shared/words/stop'
 
 /** The good hours as a ribbon across the day. */
 const props = defineProps<{ hours: NonNullable<Round['hours']>; windows?: number[][] }>()
 const units = useUnits()
 const FROM = 4
 const TO = 24
+const NOON = 12
 const x = (h: number) => ((Math.min(TO, Math.max(FROM, h)) - FROM) / (TO - FROM)) * 100
+const early = (w: number[]) => w[0]! < NOON
 const span = (pair: number[]) => ({ left: `${x(pair[0]!)}%`, width: `${x(pair[1]!) - x(pair[0]!)}%` })
 /** Where watering is not allowed all day, the hours in which it is. */
 const allowed = computed(() => (props.windows ?? []).filter(([from, to]) => from! > 0 || to! < 24))
@@ -24,23 +27,30 @@ const allowedWords = computed(() =>
 const words = computed(() => {
   const h = props.hours
   const hot = h.hot ? ` Hot from ${clock(h.hot[0]!)} to ${clock(h.hot[1]!)}: rest and shade.` : ''
-  return `Water from ${clock(h.morning[0]!)} to ${clock(h.morning[1]!)}, or after ${clock(h.evening[0]!)}.${hot}`
+  return `${windowsInWords(h.windows)}.${hot}`
 })
 </script>
 
 <template>
   <figure>
     <div class="ribbon" role="img" :aria-label="words">
-      <div class="band good" :style="span(hours.morning)"></div>
       <div v-if="hours.hot" class="band hot" :style="span(hours.hot)"></div>
-      <div class="band late" :style="span(hours.evening)"></div>
+      <div
+        v-for="w in hours.windows"
+        :key="w[0]"
+        class="band"
+        :class="early(w) ? 'good' : 'late'"
+        :style="span(w)"
+      ></div>
     </div>
     <div v-if="allowed.length" class="allowed" aria-hidden="true">
       <div v-for="w in allowed" :key="w[0]" class="bar" :style="span(w)"></div>
     </div>
     <div class="ticks figures" aria-hidden="true">
       <span v-for="h in [6, 9, 12, 15, 18, 21]" :key="h" :style="{ left: `${x(h)}%` }">{{ h }}</span>
-      <span class="over first">water till {{ clock(hours.morning[1]!) }}</span>
+      <span v-for="w in hours.windows.filter(early)" :key="w[0]" class="over first"
+        >water till {{ clock(w[1]!) }}</span
+      >
       <span
         v-if="hours.hot"
         class="over clay"
@@ -48,13 +58,20 @@ const words = computed(() => {
       >
         hot: rest, shade
       </span>
-      <span class="over" :style="{ left: `${(x(hours.evening[0]!) + x(hours.evening[1]!)) / 2}%` }"
+      <span
+        v-for="w in hours.windows.filter((y) => !early(y))"
+        :key="w[0]"
+        class="over"
+        :style="{ left: `${(x(w[0]!) + x(w[1]!)) / 2}%` }"
         >pots cool</span
       >
     </div>
     <figcaption class="soft small">
-      {{ units.num(hours.tmin, 'temperature') }} to {{ units.show(hours.tmax, 'temperature') }} today. First
-      light is the best hour: cool soil, dry leaves by noon. {{ allowedWords }}
+      {{ units.num(hours.tmin, 'temperature') }} to {{ units.show(hours.tmax, 'temperature') }} today.
+      <template v-if="hours.windows.some(early)"
+        >First light is the best hour: cool soil, dry leaves by noon.</template
+      >
+      {{ allowedWords }}
       <strong v-if="['extreme caution', 'danger', 'extreme danger'].includes(hours.heat_class)" class="clay">
         Heat index: {{ hours.heat_class }}. Work early, drink, stop when dizzy.
       </strong>

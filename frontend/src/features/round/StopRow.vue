@@ -90,7 +90,7 @@ async function openMenu() {
         <button class="why" type="button" @click.stop="$emit('giveUp')">Stop sending</button>
       </p>
       <p v-else class="soft small">
-        {{ reason(stop, round, units) }} {{ more(stop, units) }}
+        {{ reason(stop, round, units) }} {{ more(stop, units, round.hours?.windows) }}
         <button
           v-if="dose && noted && !mark"
           class="why"

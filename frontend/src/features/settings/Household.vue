@@ -20,6 +20,7 @@ const form = reactive({
   growth: 'calendar' as Garden['growth'],
   heat_rule: 'absolute' as Garden['heat_rule'],
   round_price_mm: 0,
+  prefers: 'any' as Garden['prefers'],
 })
 const problem = ref<ApiError | null>(null)
 const units = useUnits()
@@ -32,6 +33,7 @@ watch(
     form.growth = g.growth
     form.heat_rule = g.heat_rule
     form.round_price_mm = g.round_price_mm
+    form.prefers = g.prefers
   },
   { immediate: true },
 )
@@ -157,6 +159,15 @@ function toggle(rule: { weekdays: number[] }, day: number) {
         :options="[
           { value: 'calendar', label: 'the calendar' },
           { value: 'warmth', label: 'the warmth of the days' },
+        ]"
+      />
+      <Picks
+        v-model="form.prefers"
+        legend="We like to water"
+        :options="[
+          { value: 'any', label: 'when it is cool' },
+          { value: 'dawn', label: 'at dawn' },
+          { value: 'dusk', label: 'at dusk, when pots have cooled' },
         ]"
       />
       <Picks

@@ -1140,6 +1140,14 @@ export interface components {
              */
             style?: (components["schemas"]["Style"] | components["schemas"]["NullEnum"]) | null;
             /**
+             * @description when it is best watered; else as the garden's people like
+             *
+             *     * `any` - any
+             *     * `dawn` - dawn
+             *     * `dusk` - dusk
+             */
+            prefers?: (components["schemas"]["TimeOfDay"] | components["schemas"]["NullEnum"]) | null;
+            /**
              * @description its own pattern; else as usual for its kind
              *
              *     * `deep_and_seldom` - deep_and_seldom
@@ -1239,6 +1247,14 @@ export interface components {
              *     * `sparing` - sparing
              */
             style: (components["schemas"]["Style"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description when it is best watered; else as the garden's people like
+             *
+             *     * `any` - any
+             *     * `dawn` - dawn
+             *     * `dusk` - dusk
+             */
+            prefers: (components["schemas"]["TimeOfDay"] | components["schemas"]["NullEnum"]) | null;
             /**
              * @description its own pattern; else as usual for its kind
              *
@@ -1784,6 +1800,14 @@ export interface components {
              */
             growth: components["schemas"]["Growth"];
             /**
+             * @description when its people like to water
+             *
+             *     * `any` - any
+             *     * `dawn` - dawn
+             *     * `dusk` - dusk
+             */
+            prefers: components["schemas"]["TimeOfDay"];
+            /**
              * Format: double
              * @description of a bed's use that may be missed for a soak less
              */
@@ -1992,12 +2016,13 @@ export interface components {
         /**
          * @description * `` -
          *     * `cold` - cold
+         *     * `heat` - heat
          *     * `frost` - frost
          *     * `wind` - wind
          *     * `rain` - rain
          * @enum {string}
          */
-        HeldEnum: "cold" | "frost" | "wind" | "rain";
+        HeldEnum: "cold" | "heat" | "frost" | "wind" | "rain";
         HelperInRequest: {
             username: string;
         };
@@ -2016,8 +2041,7 @@ export interface components {
             sunrise: number;
             /** Format: double */
             sunset: number;
-            morning: number[];
-            evening: number[];
+            windows: number[][];
             hot: number[] | null;
             /** Format: double */
             tmin: number;
@@ -2562,6 +2586,14 @@ export interface components {
              */
             growth?: components["schemas"]["Growth"];
             /**
+             * @description when its people like to water
+             *
+             *     * `any` - any
+             *     * `dawn` - dawn
+             *     * `dusk` - dusk
+             */
+            prefers?: components["schemas"]["TimeOfDay"];
+            /**
              * Format: double
              * @description of a bed's use that may be missed for a soak less
              */
@@ -2903,6 +2935,14 @@ export interface components {
              *     * `warmth` - warmth
              */
             growth?: components["schemas"]["Growth"];
+            /**
+             * @description when its people like to water
+             *
+             *     * `any` - any
+             *     * `dawn` - dawn
+             *     * `dusk` - dusk
+             */
+            prefers?: components["schemas"]["TimeOfDay"];
             /**
              * Format: double
              * @description of a bed's use that may be missed for a soak less
@@ -3706,6 +3746,9 @@ export interface components {
             isle: components["schemas"]["Isle"];
             wet_days: number;
             too_much: components["schemas"]["TooMuch"] | null;
+            windows: number[][];
+            /** @description that differ, the one that rules first */
+            wishes: components["schemas"]["WishesEnum"][];
             saucer: boolean;
             /** @description what may change at it in a tap */
             open_to: components["schemas"]["Alteration"][];
@@ -3846,6 +3889,13 @@ export interface components {
             name: string;
             id: number;
         };
+        /**
+         * @description * `any` - any
+         *     * `dawn` - dawn
+         *     * `dusk` - dusk
+         * @enum {string}
+         */
+        TimeOfDay: "any" | "dawn" | "dusk";
         /** @description Today's watering, where it was far more than the bed takes. */
         TooMuch: {
             /** Format: double */
@@ -4023,6 +4073,13 @@ export interface components {
             waiting: components["schemas"]["Waiting"];
             /** Format: double */
             chance_asks: number;
+            /**
+             * Format: double
+             * @description of plants and ground, over the bed
+             */
+            week_need_mm: number;
+            pattern: components["schemas"]["Pattern"];
+            style: components["schemas"]["Style"];
         };
         /**
          * @description * `minutes` - minutes
@@ -4030,6 +4087,13 @@ export interface components {
          * @enum {string}
          */
         WhyEnum: "minutes" | "taps";
+        /**
+         * @description * `dry_between` - dry_between
+         *     * `even` - even
+         *     * `never_dry` - never_dry
+         * @enum {string}
+         */
+        WishesEnum: "dry_between" | "even" | "never_dry";
         /**
          * @description * `soak` - soak
          *     * `wait` - wait

@@ -7,6 +7,7 @@ import { duration, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { CROP, wordFor } from '@/shared/words/names'
 import { reason, type Setting } from '@/shared/words/stop'
+import { schools } from '@/shared/words/schools'
 import { coefficientName, LINE } from '@/shared/words/why'
 
 /** The arithmetic of one stop: lines that sum, then the dose, then each coefficient with its source. */
@@ -79,6 +80,10 @@ function value(v: number, unit: string): string {
           <td>{{ signed(w.today_use_mm) }}</td>
         </tr>
         <tr>
+          <th scope="row">A week like this wants</th>
+          <td>{{ signed(w.week_need_mm) }}</td>
+        </tr>
+        <tr>
           <th scope="row">Rain in three days</th>
           <td>{{ units.band(w.waiting.rain_mm, 'depth') }}</td>
         </tr>
@@ -131,6 +136,17 @@ function value(v: number, unit: string): string {
           <dd>
             <strong class="figures">{{ value(c.value, c.unit) }}</strong>
             <span class="soft">{{ c.source }}</span>
+          </dd>
+        </template>
+      </dl>
+    </details>
+    <details>
+      <summary>Where gardeners disagree</summary>
+      <dl>
+        <template v-for="x in schools(stop, units, today)" :key="x.question">
+          <dt>{{ x.question }}</dt>
+          <dd>
+            {{ x.sides }} <span class="soft">{{ x.here }}</span>
           </dd>
         </template>
       </dl>

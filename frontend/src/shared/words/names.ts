@@ -257,6 +257,11 @@ export const ALTERATION: Record<Alteration, string> = {
   leaves_off: 'Lower leaves taken off',
   thinned: 'Thinned',
 }
+export const TIME_OF_DAY: Record<'any' | 'dawn' | 'dusk', string> = {
+  any: 'whenever it is cool',
+  dawn: 'at dawn',
+  dusk: 'at dusk',
+}
 /** How the top looks. */
 export const TOP: Record<'dry' | 'just_damp', string> = { dry: 'Dry and pale', just_damp: 'Damp and dark' }
 export const WEIGHT: Record<LiftedWeight, string> = {

@@ -11,6 +11,11 @@ export interface Tongue {
   num: (si: number, q: Quantity) => string
 }
 
+const WISH: Record<Stop['wishes'][number], string> = {
+  never_dry: 'what must never dry',
+  even: 'what wants it even',
+  dry_between: 'what likes to dry between',
+}
 const percent = (share: number) => `${Math.round(share * 10)} of 10`
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
@@ -23,6 +28,8 @@ export function instruction(s: Stop, t: Tongue): string {
   const d = s.dose
   switch (s.word) {
     case 'soak':
+      if (s.cause === 'planting_in' && d && s.isle.plants > 0)
+        return `${t.show(d.litres / s.isle.plants, 'volume')} slowly into each of ${times(s.isle.plants, 'hollow')}`
       return doseInHand(d, t) + tillItRuns(s)
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
@@ -203,10 +210,18 @@ export function ifFelt(s: Stop, t: Tongue): string {
   return [...outcomes].map(([led, felt]) => `${upper(felt.join(' or '))}: ${led}.`).join(' ')
 }
 
+/** "Water from 4:30 to 8:00 or 20:00 to 21:30". */
+export const windowsInWords = (windows: number[][]): string =>
+  windows.length
+    ? `Water from ${windows.map(([from, to]) => `${clock(from!)} to ${clock(to!)}`).join(' or ')}`
+    : 'Watering is not allowed today'
+
 /** What else a hand should know: passes with their pause, a second look later in the day. */
-export function more(s: Stop, t: Tongue): string {
+export function more(s: Stop, t: Tongue, usual?: number[][]): string {
   if (!wantsHand(s)) return ''
   const parts = []
+  if (usual && JSON.stringify(s.windows) !== JSON.stringify(usual) && s.windows.length)
+    parts.push(`${windowsInWords(s.windows)} here.`)
   const d = s.dose
   const poured = s.waterings_today.reduce((n, w) => n + w.litres, 0)
   if (d && poured > 0) parts.push(`So far today ${t.show(poured, 'volume')}; this is what is left.`)
@@ -216,6 +231,10 @@ export function more(s: Stop, t: Tongue): string {
     )
   if (s.use.again_h !== null && s.word !== 'fill')
     parts.push(`It may ask again today, from about ${clock(s.use.again_h)}.`)
+  if (s.wishes.length > 1)
+    parts.push(
+      `Together here: ${s.wishes.map((x) => WISH[x]).join(', and ')}. The first rules; choose another under “How often”.`,
+    )
   if (s.gives) parts.push('Today has not room for all: this one loses least by waiting.')
   return parts.join(' ')
 }

@@ -16,6 +16,7 @@ import {
   wantsHand,
   weatherNote,
   type Tongue,
+  windowsInWords,
 } from './stop'
 import { coefficientName } from './why'
 
@@ -27,6 +28,8 @@ const us: Tongue = {
   num: (si, q) => number(si, q, 'us'),
   show: (si, q) => `${number(si, q, 'us')} ${unitLabel(q, 'us')}`,
 }
+import { schools } from './schools'
+
 const TODAY = '2025-07-11'
 
 type Changes = { [K in keyof Stop]?: unknown }
@@ -56,6 +59,9 @@ function stop(changes: Changes = {}): Stop {
     next_soak: ['2025-07-13', '2025-07-14', '2025-07-16'],
     empty_on: null,
     finger_depth_m: 0.1,
+    windows: [[4.5, 8]],
+    use: { again_h: null },
+    wishes: [],
     isle: { mulch: 'straw' },
     if_felt: [],
     waterings_today: [],
@@ -181,6 +187,34 @@ describe('the reason', () => {
     )
     expect(done({ below_l: 10, short_of_air_days: 0 })).toContain('passes into the ground beside')
     expect(done({ short_of_air_days: 0 })).toContain('it drains within the day')
+  })
+
+  it('has each planted hollow filled, tells its own hours, and who rules where wishes differ', () => {
+    const planted = stop({
+      cause: 'planting_in',
+      isle: { mulch: 'none', plants: 6 },
+      dose: { ...stop().dose!, litres: 6 },
+    })
+    expect(instruction(planted, metric)).toBe('1.0 L slowly into each of 6 hollows')
+    const late = stop({ windows: [[20.5, 22]] })
+    expect(more(late, metric, [[4.5, 8]])).toContain('Water from 20:30 to 22:00 here.')
+    expect(more(late, metric, [[20.5, 22]])).not.toContain('here')
+    expect(more(stop({ wishes: ['even', 'dry_between'] }), metric)).toContain(
+      'what wants it even, and what likes to dry between. The first rules',
+    )
+    expect(windowsInWords([])).toBe('Watering is not allowed today')
+  })
+
+  it('puts both sides and what the ledger says', () => {
+    const inch = (week_need_mm: number) =>
+      schools(
+        stop({ why: { ...stop().why, week_need_mm, pattern: 'deep_and_seldom', style: 'steady' } }),
+        metric,
+        TODAY,
+      ).find((x) => x.question.includes('a week enough'))!.here
+    expect(inch(42)).toContain('short of full growth')
+    expect(inch(25)).toContain('about the rule')
+    expect(inch(12)).toContain('too much')
   })
 
   it('lets air in by what holds the water', () => {
