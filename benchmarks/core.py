@@ -47,6 +47,7 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     air = np.zeros((days, members, s.N_AIR))
     air[..., s.ET0] = rng.uniform(2, 7, (days, members))
     air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.25, rng.exponential(6, (days, members)), 0.0)
+    air[..., s.SHOWERS] = 1.0
     policy = np.full((days, beds), BY_TRIGGER)
     before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
     kept = np.empty((s.N_KEEP, days, beds, members))

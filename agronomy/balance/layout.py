@@ -40,7 +40,7 @@ W_NET, W_TRIGGER, W_DE, W_TOP_USE, W_R = range(len(Want._fields))
 N_WANT: Final = len(Want._fields)
 
 
-ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, FALLEN = range(len(Air._fields))
+ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, SHOWERS, FALLEN = range(len(Air._fields))
 N_AIR: Final = len(Air._fields)
 
 # The parts that a day is cut into (array of (part, N_PART)): its length [d], its shares of the day's demand and rain,
@@ -97,7 +97,13 @@ def draw_of(draws: Array, b: int, m: int) -> Draw:
 def air_of(air: Array, d: int, m: int) -> Air:
     """The weather of one day and member by name, in the units of terms.Air."""
     return Air(
-        air[d, m, ET0], air[d, m, RAIN], air[d, m, CLIMATE], air[d, m, ET0_CV], air[d, m, RAIN_CV], air[d, m, FALLEN]
+        air[d, m, ET0],
+        air[d, m, RAIN],
+        air[d, m, CLIMATE],
+        air[d, m, ET0_CV],
+        air[d, m, RAIN_CV],
+        air[d, m, SHOWERS],
+        air[d, m, FALLEN],
     )
 
 

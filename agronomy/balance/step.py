@@ -64,7 +64,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
 
     # The day's rain on its way to the soil; what fell before the morning is there already.
     fall = max(0.0, air.rain * (1.0 + draw.z_rain * air.rain_cv))
-    held = rain_kept(fall, bed_day.rain_held, bed_day.rain_in)
+    held = rain_kept(fall, bed_day.rain_held * air.showers, bed_day.rain_in)
     ran = runoff(fall - held, bed.curve_number)
     soaking = fall - held - ran
     early = bare_drained = 0.0

@@ -152,6 +152,7 @@ class Air(NamedTuple):
     climate: float  # the climate term of Kcb [-]
     et0_cv: float  # coefficients of variation
     rain_cv: float
+    showers: float  # share of the days of its kind on which its rain falls [0..1]; 1: it is a day that was, or may be
     fallen: float  # rain of the day that fell before the morning [mm]; a part of `rain`
 
 

@@ -85,12 +85,14 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
 
     air = np.zeros((len(dates), n, s.N_AIR))
     air[:, :, s.ET0], air[:, :, s.RAIN] = out["et0"], out["rain"]
+    air[:, :, s.SHOWERS] = 1.0
     air[:, :, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
     for i, d in enumerate(dates):
         air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
         if i < n_behind:
             air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
             if d in sky.filled and d not in sky.gauged:
+                air[i, :, s.SHOWERS] = sky.filled[d]  # a mean over wet days and dry: leaves hold some on the wet ones
                 air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
         elif outlook[i] == "typed":
             # What is typed may turn out otherwise, and the gardener will know it by then: each member has its own.

@@ -8,7 +8,7 @@ import functools
 import itertools
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Annotated, Any, Final
 
 import numpy as np
@@ -214,7 +214,8 @@ class Sky:
     behind: observed days, arrays (days,). ahead: the outlook from today on, arrays (days, members).
     gauged: dates whose rain was read from the gardener's own gauge.
     source: "forecast" (members of a provider), "typed" (one outlook, entered by hand) or "climate" (years of it).
-    typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones.
+    typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones,
+    and the share of the years in which it rains on each.
     fallen_today: rain of today that has fallen already [mm].
     """
 
@@ -223,7 +224,7 @@ class Sky:
     gauged: frozenset[dt.date] = frozenset()
     source: str = "forecast"
     typed: frozenset[dt.date] = frozenset()
-    filled: frozenset[dt.date] = frozenset()
+    filled: Mapping[dt.date, float] = field(default_factory=dict)
     fallen_today: float = 0.0
 
     @property

@@ -185,6 +185,7 @@ ClimateName = Literal[
     "temperate",
     "cold_winter",
     "dry_summer",
+    "cool_dry_summer",
     "hot_dry",
     "humid_summer",
     "wet_tropical",

@@ -56,7 +56,7 @@ def assemble(known: Known, today: dt.date, since: dt.date) -> Sky:
     _fill_from_forecast(past, known.forecast, today)
     outlook = {date: day_of(known, date)[0] for date in _dates(known, today, None)}
     forecast = known.forecast is not None and known.forecast.dates[-1] >= today
-    filled = frozenset[dt.date]()
+    filled: dict[dt.date, float] = {}
     if known.years is not None and not forecast:
         filled = _fill_from_climate(past, known.years, today, since)
     if not past:
@@ -138,15 +138,16 @@ def _fill_from_forecast(
 
 def _fill_from_climate(
     past: dict[dt.date, dict[str, float | None]], years: Years, today: dt.date, since: dt.date
-) -> frozenset[dt.date]:
-    """Days from `since` on that nobody knows are the climate's usual ones; returns which."""
-    filled = []
+) -> dict[dt.date, float]:
+    """Days from `since` on that nobody knows are the climate's usual ones; returns which, and the share of the years in
+    which it rains on each."""
+    filled = {}
     for n in range(1, max(1, (today - since).days) + 1):
         date = today - dt.timedelta(days=n)
         if date not in past:
             past[date] = years.usual(date)
-            filled.append(date)
-    return frozenset(filled)
+            filled[date] = years.wet_share(date)
+    return filled
 
 
 def _read_gauge(

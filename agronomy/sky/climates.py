@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import datetime as dt
 import functools
+import statistics
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
@@ -30,6 +31,10 @@ USUAL_WITHIN_DAYS: Final = 7
 AHEAD_DAYS: Final = 16
 # Lag-one correlation and standard deviation [degrees C] of daily temperatures, and how much cooler the afternoon of a
 # wet day is: common practice after Richardson (1981), no source for the figures.
+LAPSE_C: Final = 6.5  # K a km: the standard atmosphere
+OFF_BY_C, OFF_BY_RAIN = 2.5, 0.4  # standard deviations [K; of the logarithm]: a place about its class; common practice
+SUMMERS: Final = ("dry", "wet")
+WINTERS: Final = ("mild", "cold")
 LAG_ONE, TMAX_SD, TMIN_SD, WET_DAY_COOLER = 0.65, 3.2, 2.4, 3.0
 
 
@@ -67,6 +72,10 @@ GENERIC: Final[dict[str, Climate]] = {
         "dry summers, rain in the mild winter", 38, 60,
         (5, 6, 8, 10, 13, 17, 19, 19, 17, 13, 9, 6), (13, 14, 17, 20, 25, 29, 32, 32, 28, 23, 18, 14),
         (85, 75, 60, 45, 25, 10, 3, 5, 25, 65, 90, 95), (10, 9, 8, 6, 4, 2, 1, 1, 3, 7, 9, 10), 2.5, 2),
+    "cool_dry_summer": Climate(
+        "cool, dry summers, rain in the mild winter", 46, 60,
+        (2, 2, 3, 5, 8, 11, 13, 13, 11, 8, 4, 2), (8, 10, 13, 16, 19, 22, 25, 25, 22, 16, 11, 8),
+        (140, 105, 100, 70, 50, 40, 20, 25, 45, 95, 150, 145), (18, 15, 16, 14, 11, 9, 5, 5, 8, 13, 18, 18), 2.8, 1),
     "hot_dry": Climate(
         "hot and dry inland, cool nights", 34, 700,
         (1, 3, 6, 10, 14, 19, 23, 22, 18, 11, 5, 1), (13, 16, 20, 25, 30, 35, 37, 36, 32, 26, 18, 13),
@@ -92,17 +101,27 @@ GENERIC: Final[dict[str, Climate]] = {
 assert tuple(GENERIC) == CLIMATES[:-1], "describe/words.py lists these names"
 
 
-def climate_at(latitude: float, elevation_m: float) -> str:
-    """The generic climate to begin with where only the place is known: common practice by latitude and height, and
-    often wrong, which the wide spread of its years owns to. latitude [degrees north], elevation_m [m]."""
+def climate_at(latitude: float, elevation_m: float, summers: str | None = None, winters: str | None = None) -> str:
+    """The generic climate to begin with: by what the gardener says of summers ("dry", "wet") and winters ("mild",
+    "cold"), and by latitude and height; by these alone it is often wrong, which the wide spread of its years owns to.
+
+    latitude [degrees north], elevation_m [m]. Common practice. Raises UnknownNameError.
+    """
+    for name, said, words in (("summers", summers, SUMMERS), ("winters", winters, WINTERS)):
+        if said is not None:
+            require_one_of(name, said, words)
     north = abs(latitude)
     if north < 12:
         return "cool_highland" if elevation_m > 1300 else "wet_tropical"
     if north < 24:
-        return "monsoon"
-    if north < 36:
-        return "humid_summer"
-    return "dry_summer" if north < 42 else "temperate" if north < 51 else "cool_maritime"
+        return "wet_tropical" if winters == "cold" and summers == "wet" else "monsoon"
+    dry = {"dry": True, "wet": False}.get(summers or "", 36 <= north < 42)
+    cold = {"cold": True, "mild": False}.get(winters or "", False)
+    if dry:
+        return "hot_dry" if cold else "dry_summer" if north < 43 else "cool_dry_summer"
+    if cold:
+        return "cold_winter"
+    return "humid_summer" if north < 40 else "temperate" if north < 51 else "cool_maritime"
 
 
 @dataclass(frozen=True, eq=False)
@@ -131,6 +150,13 @@ class Years:
         index = np.stack([(at + shift) % 366 for shift, _ in chosen], axis=1)
         years = np.array([year for _, year in chosen])
         return {name: column[index, years] for name, column in self.columns.items()}
+
+    def wet_share(self, date: dt.date) -> float:
+        """Share of the years [0..1] in which it rains on a day about a date."""
+        near = (_index(date) + np.arange(-USUAL_WITHIN_DAYS, USUAL_WITHIN_DAYS + 1)) % 366
+        rain = self.columns["rain"][near]
+        known = ~np.isnan(rain)
+        return float((rain[known] > 0).mean()) if known.any() else 1.0
 
     def usual(self, date: dt.date) -> dict[str, float | None]:
         """The mean of each column over all years, a week to either side of a date; None where nothing is known."""
@@ -174,8 +200,11 @@ def years_of_file(days: Iterable[tuple[dt.date, Mapping[str, float | None]]]) ->
 
 
 @functools.lru_cache(maxsize=32)
-def years_of(climate: str, southern: bool) -> Years:
-    """YEARS_DRAWN years drawn from a generic climate, always the same ones.
+def years_of(climate: str, southern: bool, elevation_m: float | None = None) -> Years:
+    """YEARS_DRAWN years drawn from a generic climate, always the same ones; at a height [m], so much cooler than its
+    usual place (the standard atmosphere's 6.5 K a km).
+
+    How far a place lies off its class nobody knows: each year lies off by its own, in warmth and in rain.
 
     Wet and dry days as a two-state chain, amounts from a gamma distribution, both fitted from the month's rain and
     number of wet days (Geng, Penning de Vries and Supit 1986, Agric. For. Meteorol. 36:363); temperatures about
@@ -194,15 +223,24 @@ def years_of(climate: str, southern: bool) -> Years:
     warm, cool = _wander(rng), _wander(rng)
     high = tmax[:, None] + TMAX_SD * warm - WET_DAY_COOLER * (wet - wet_share)
     low = np.minimum(tmin[:, None] + TMIN_SD * (0.6 * warm + 0.8 * cool), high - 1.0)
+    higher = 0.0 if elevation_m is None else (elevation_m - c.elevation_m) / 1000
+    warmer, wetter = _off_by(rng, OFF_BY_C) - LAPSE_C * higher, np.exp(_off_by(rng, OFF_BY_RAIN) - OFF_BY_RAIN**2 / 2)
+    low, high = low + warmer, high + warmer
     unknown = np.full_like(low, np.nan)
     columns = dict.fromkeys(COLUMNS, unknown) | {
         "tmin": low,
         "tmax": high,
         "tdew": low - c.dryness,
         "wind": np.full_like(low, c.wind),
-        "rain": np.where(wet, _amounts(np.array(c.rain), np.array(c.rain_days), shifted, wet.shape, rng), 0.0),
+        "rain": np.where(wet, _amounts(np.array(c.rain), np.array(c.rain_days), shifted, wet.shape, rng), 0.0) * wetter,
     }
     return Years(columns, c.name)
+
+
+def _off_by(rng: np.random.Generator, sd: float) -> Array:
+    """How far each year lies off: evenly spread normal values in an order of their own (years,)."""
+    inverse = statistics.NormalDist().inv_cdf
+    return sd * rng.permutation([inverse((i + 0.5) / YEARS_DRAWN) for i in range(YEARS_DRAWN)])
 
 
 def _by_day(months: Months, southern: bool) -> Array:
@@ -245,4 +283,4 @@ def climate_of(garden: Garden) -> Years | None:
     """The years of a described garden's climate; None where it names none."""
     if garden.climate == "file":
         return years_of_file((x.date, vars(x)) for x in garden.climate_days)
-    return years_of(garden.climate, garden.latitude < 0) if garden.climate else None
+    return years_of(garden.climate, garden.latitude < 0, garden.elevation_m) if garden.climate else None

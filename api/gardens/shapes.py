@@ -15,6 +15,7 @@ from agronomy.describe.words import (
     STARTS,
     TEXTURES,
 )
+from agronomy.sky.climates import SUMMERS, WINTERS
 from api.described import In, Number, Shape
 from api.shapes import OF_OTHER_PAGES
 
@@ -40,6 +41,8 @@ class GardenIn(In):
 class NewGardenIn(GardenIn):
     weather_file = s.CharField(required=False, trim_whitespace=False, max_length=5_000_000, help_text="CSV text")
     flow_l_per_min = Number(required=False, help_text="of its first hose")
+    summers = s.ChoiceField(choices=SUMMERS, required=False, help_text="as its people know them, for its climate")
+    winters = s.ChoiceField(choices=WINTERS, required=False, help_text="as its people know them, for its climate")
 
 
 class RigIn(In):

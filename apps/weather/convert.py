@@ -85,7 +85,7 @@ def climate_of(garden: Garden) -> Years | None:
     """The years of a garden's climate; None where it was given none."""
     if garden.climate == "file":
         return _file_years(garden.pk, garden.climate_stamp)
-    return climates.years_of(garden.climate, garden.latitude < 0) if garden.climate else None
+    return climates.years_of(garden.climate, garden.latitude < 0, garden.elevation_m) if garden.climate else None
 
 
 @functools.lru_cache(maxsize=32)

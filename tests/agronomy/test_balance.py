@@ -33,6 +33,7 @@ class Run:
         self.draw = np.ones((1, 1, s.N_DRAW))
         self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
         self.air = np.zeros((days, 1, s.N_AIR))
+        self.air[..., s.SHOWERS] = 1.0
         self.state = np.zeros((1, 2, s.N_STATE))  # a series, and the bed as reckoned behind it
         self.policy = np.zeros((days, 1))
         for name, value in given.items():
@@ -233,7 +234,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     air[..., s.ET0] = rng.uniform(0, 9, (days, members))
     air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.4, rng.exponential(15, (days, members)), 0)
     air[..., s.CLIMATE] = rng.normal(0, 0.1, (days, members))
-    air[..., s.ET0_CV], air[..., s.RAIN_CV] = 0.1, 0.2
+    air[..., s.ET0_CV], air[..., s.RAIN_CV], air[..., s.SHOWERS] = 0.1, 0.2, rng.uniform(0, 1, (days, 1))
     policy = rng.choice([terms.NEVER, terms.ON_DAY, terms.BY_TRIGGER, 0.5], (days, beds))
     state = np.zeros((beds, members + 1, s.N_STATE))
     state[..., s.DR] = rng.uniform(0, 30, (beds, members + 1))

@@ -8,14 +8,16 @@ from typing import Any
 import numpy as np
 
 from agronomy.air.reference_et import reference_et
+from agronomy.balance import layout as s_
 from agronomy.decide.plan import plan
-from agronomy.describe.errors import MissingError
+from agronomy.describe.errors import InputError, MissingError
 from agronomy.describe.garden import Gauge
 from agronomy.describe.weather import WeatherTable, read_weather_rows
 from agronomy.formats.read_garden import garden_from_json
 from agronomy.sky import climates as c
 from agronomy.sky.assemble import Known, assemble
 from tests.agronomy import gardens as t
+from tests.agronomy.test_balance import Run
 
 SEATTLE = pathlib.Path(__file__).parents[1] / "reference" / "seattle_2012_15.csv"
 
@@ -159,3 +161,34 @@ class TheSky(unittest.TestCase):
         p = plan(t.garden(t.dried(9)), self.sky(gauge={date: 40.0}), t.TODAY)
         self.assertEqual(p.run.weather.rain[p.run.n_behind - 2].max(), 40.0)
         self.assertEqual(p.beds[0].word, "leave")
+
+
+class TwoTaps(unittest.TestCase):
+    def test_summers_and_winters_choose_the_climate_where_latitude_alone_is_a_guess(self) -> None:
+        found = {(s, w): c.climate_at(46.0, 100.0, s, w) for s in ("dry", "wet") for w in ("mild", "cold")}
+        self.assertEqual(
+            found,
+            {
+                ("dry", "mild"): "cool_dry_summer",
+                ("dry", "cold"): "hot_dry",
+                ("wet", "mild"): "temperate",
+                ("wet", "cold"): "cold_winter",
+            },
+        )
+        self.assertEqual(c.climate_at(38.0, 100.0, "dry", "mild"), "dry_summer")
+        self.assertEqual(c.climate_at(-38.0, 100.0, "wet", "mild"), "humid_summer")
+        self.assertEqual(c.climate_at(55.0, 100.0, "wet", "mild"), "cool_maritime")
+        with self.assertRaises(InputError):
+            c.climate_at(46.0, 100.0, "damp")
+
+    def test_rain_of_a_filled_day_is_held_as_often_as_it_rains(self) -> None:
+        """Two millimetres a day on average are eight on one day in four: leaves hold some of it on that day alone."""
+        kept = {}
+        for showers in (1.0, 0.25):
+            run = Run(1, RAIN=2.0, RAIN_HELD=0.8, TAW=50.0, DEEPEST=50.0)
+            run.state[0, :, s_.DR] = 20.0
+            run.air[..., s_.SHOWERS] = showers
+            kept[showers] = run.rows()[0, s_.INTERCEPTION]
+        self.assertAlmostEqual(kept[1.0], 0.8)
+        self.assertAlmostEqual(kept[0.25], 0.2)
+        self.assertTrue(0.1 < c.years_of("temperate", False).wet_share(dt.date(2025, 7, 1)) < 0.6)

@@ -79,10 +79,10 @@ class CreateGarden(Action[Garden]):
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= self.values
-        flow = values.pop("flow_l_per_min", None)
+        flow, summers, winters = (values.pop(x, None) for x in ("flow_l_per_min", "summers", "winters"))
         if values["climate"] == BY_PLACE:
             check_garden({**values, "climate": None})
-            values["climate"] = climate_at(values["latitude"], values["elevation_m"])
+            values["climate"] = climate_at(values["latitude"], values["elevation_m"], summers, winters)
         if values["climate"] == "file":
             raise MissingError("weather_file", "the weather file that the climate is to be taken from")
         check_garden(values)

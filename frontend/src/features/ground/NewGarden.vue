@@ -35,8 +35,18 @@ const loose = computed(() => {
   return problem.value.fields.filter((f) => !PLACED.includes(f.field)).map((f) => f.text)
 })
 
+const SUMMERS = [
+  { value: 'dry' as const, label: 'dry: weeks without rain' },
+  { value: 'wet' as const, label: 'showery or wet' },
+  { value: null, label: 'I don’t know' },
+]
+const WINTERS = [
+  { value: 'mild' as const, label: 'mild: frost comes and goes' },
+  { value: 'cold' as const, label: 'cold: the ground freezes for weeks' },
+  { value: null, label: 'I don’t know' },
+]
 const climates = computed(() => [
-  { value: 'by_place', label: 'I don’t know: go by the latitude' },
+  { value: 'by_place', label: 'I don’t know: go by the place' },
   ...(catalogue.data.value?.climates ?? []).map((c) => ({ value: c.key, label: c.name })),
   { value: 'file', label: 'I have a weather file' },
 ])
@@ -126,6 +136,10 @@ async function open(text: string) {
         >
         <em v-if="of('climate')" class="alarm">{{ of('climate') }}</em>
       </label>
+      <template v-if="form.climate === 'by_place'">
+        <Picks v-model="form.summers" legend="Summers here are" :options="SUMMERS" />
+        <Picks v-model="form.winters" legend="Winters here are" :options="WINTERS" />
+      </template>
       <label v-if="form.climate === 'file'" class="field">
         <span>Weather file, a year or more of days</span>
         <input type="file" accept=".csv,text/csv" @change="chosen" />

@@ -6,6 +6,8 @@ import { readNumber } from '@/shared/format/read'
 export interface NewGardenForm {
   name: string
   climate: string
+  summers: 'dry' | 'wet' | null
+  winters: 'mild' | 'cold' | null
   south: boolean
   latitude: string | number
   longitude: string | number
@@ -23,6 +25,8 @@ export function emptyGarden(zone: string): NewGardenForm {
   return {
     name: '',
     climate: 'by_place',
+    summers: null,
+    winters: null,
     south: false,
     latitude: '',
     longitude: '',
@@ -62,6 +66,8 @@ export function gardenBody(form: NewGardenForm, weather_file: string | null): Sc
     style: form.style,
     method: form.method,
     climate: form.climate,
+    ...(form.climate === 'by_place' && form.summers ? { summers: form.summers } : {}),
+    ...(form.climate === 'by_place' && form.winters ? { winters: form.winters } : {}),
     ...(form.climate === 'file' && weather_file ? { weather_file } : {}),
     ...(form.method !== 'can' && form.flow_l_per_min !== null ? { flow_l_per_min: form.flow_l_per_min } : {}),
     ...(form.limited

@@ -1367,6 +1367,7 @@ export interface components {
          *     * `temperate` - temperate
          *     * `cold_winter` - cold_winter
          *     * `dry_summer` - dry_summer
+         *     * `cool_dry_summer` - cool_dry_summer
          *     * `hot_dry` - hot_dry
          *     * `humid_summer` - humid_summer
          *     * `wet_tropical` - wet_tropical
@@ -1375,7 +1376,7 @@ export interface components {
          *     * `file` - file
          * @enum {string}
          */
-        ClimateName: "cool_maritime" | "temperate" | "cold_winter" | "dry_summer" | "hot_dry" | "humid_summer" | "wet_tropical" | "monsoon" | "cool_highland" | "file";
+        ClimateName: "cool_maritime" | "temperate" | "cold_winter" | "dry_summer" | "cool_dry_summer" | "hot_dry" | "humid_summer" | "wet_tropical" | "monsoon" | "cool_highland" | "file";
         ClimateOut: {
             key: components["schemas"]["ClimateName"];
             name: string;
@@ -1832,6 +1833,7 @@ export interface components {
              *     * `temperate` - temperate
              *     * `cold_winter` - cold_winter
              *     * `dry_summer` - dry_summer
+             *     * `cool_dry_summer` - cool_dry_summer
              *     * `hot_dry` - hot_dry
              *     * `humid_summer` - humid_summer
              *     * `wet_tropical` - wet_tropical
@@ -2631,6 +2633,20 @@ export interface components {
              * @description of its first hose
              */
             flow_l_per_min?: number;
+            /**
+             * @description as its people know them, for its climate
+             *
+             *     * `dry` - dry
+             *     * `wet` - wet
+             */
+            summers?: components["schemas"]["SummersEnum"];
+            /**
+             * @description as its people know them, for its climate
+             *
+             *     * `mild` - mild
+             *     * `cold` - cold
+             */
+            winters?: components["schemas"]["WintersEnum"];
         };
         /** @enum {unknown} */
         NullEnum: null;
@@ -3784,6 +3800,12 @@ export interface components {
          * @enum {string}
          */
         Style: "ample" | "steady" | "sparing";
+        /**
+         * @description * `dry` - dry
+         *     * `wet` - wet
+         * @enum {string}
+         */
+        SummersEnum: "dry" | "wet";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         TestInRequest: {
             kind: string;
@@ -4087,6 +4109,12 @@ export interface components {
          * @enum {string}
          */
         WhyEnum: "minutes" | "taps";
+        /**
+         * @description * `mild` - mild
+         *     * `cold` - cold
+         * @enum {string}
+         */
+        WintersEnum: "mild" | "cold";
         /**
          * @description * `dry_between` - dry_between
          *     * `even` - even
