@@ -155,6 +155,16 @@ class Run:
         one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND, at.UNTIL_NEXT]] = trigger
         return one
 
+    def told_otherwise(self, i: int, bed: Bed, trigger: Triggers) -> Run:
+        """The run of one bed, described in another way from today on; its past stands."""
+        one, n = self.alone(i, bed, trigger), self.n_behind
+        warmth = warmth_of(self.garden, self.weather)
+        soil = soil_warmth(self.weather)
+        days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil)
+        days[:, at.AIR_FACTOR] = one.days[:, 0, at.AIR_FACTOR]
+        one.days[n:, 0] = days[n:]
+        return dataclasses.replace(one, stands=(stand,))
+
     def felt_today(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
         """The run of the beds at these places, each described with what is felt today; the past stands.
 

@@ -3,16 +3,23 @@
 from __future__ import annotations
 
 import dataclasses
+import datetime as dt
 from dataclasses import dataclass
 
 import numpy as np
 
 from agronomy.balance.run import Run
 from agronomy.balance.terms import BY_TRIGGER
+from agronomy.beds.alterations import USUAL_MULCH
 from agronomy.decide import styles
 from agronomy.decide.plan import Plan
-from agronomy.describe.words import STYLES, Pattern, Style
+from agronomy.describe.garden import Bed, Mulch, Planting, Size
+from agronomy.describe.words import STYLES, MulchKind, Pattern, Style
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
+from agronomy.plants.size import stature
+
+SEASON_DAYS = 120
+OPEN_COVER = 0.3  # of the ground by young leaves; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -68,3 +75,69 @@ def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: 
     responses = [crop_of(p).yield_response[0] for p in today.bed.plantings if is_watered(p)]
     yield_lost = yield_loss(max(responses, default=0.0), missed)
     return Way(style, pattern, soaks, litres, minutes, missed, yield_lost, lost, chosen)
+
+
+@dataclass(frozen=True)
+class MulchSaves:
+    """What a mulch saves a bed in SEASON_DAYS of days like these, against bare soil: litres poured, and soaks.
+
+    lies: whether it lies there; else it is what would be laid. cover: of the ground by leaves today [0..1].
+    open_litres, open_soaks: the same while plants were young; None where they are.
+    """
+
+    kind: MulchKind
+    depth_m: float
+    lies: bool
+    cover: float
+    litres: float
+    soaks: float
+    open_litres: float | None
+    open_soaks: float | None
+
+
+def mulch_saves(plan: Plan, bed: int, days: int = 14) -> MulchSaves | None:
+    """What mulch saves one bed, now and with open leaves; None where nothing is watered or it has a reservoir.
+
+    By the ledger of the days ahead, run on with mulch and without. Common practice for how young leaves are.
+    """
+    b = plan.beds[bed]
+    if b.plants == 0 or b.bed.reservoir is not None:
+        return None
+    mulch = b.today.mulch or Mulch(plan.today, *USUAL_MULCH)
+    cover = min(b.today.stand.canopy_m2 / b.ground_m2, 1.0)
+    now = _saved(plan, bed, b.bed, mulch, days)
+    young = None
+    if cover > OPEN_COVER:
+        share = (OPEN_COVER / cover) ** 0.5
+        small = tuple(_smaller(p, plan.today, share) for p in b.bed.plantings)
+        young = _saved(plan, bed, dataclasses.replace(b.bed, plantings=small), mulch, days)
+    return MulchSaves(
+        mulch.kind, mulch.depth_m, b.today.mulch is not None, cover, *now, *(young if young else (None, None))
+    )
+
+
+def _saved(plan: Plan, i: int, bed: Bed, mulch: Mulch, days: int) -> tuple[float, float]:
+    """Litres and soaks in a season, bare less mulched."""
+    today, run = plan.beds[i].today, plan.run
+    trigger = styles.trigger_of(plan.garden, bed, plan.today)
+    found = []
+    for lying in (dataclasses.replace(mulch, kind="none", depth_m=0.0), mulch):
+        laid = (*(m for m in bed.mulches if m.date < plan.today), dataclasses.replace(lying, date=plan.today))
+        described = dataclasses.replace(bed, mulches=laid)
+        one = run.told_otherwise(i, described, (trigger.raw, trigger.beyond, trigger.until_next))
+        terms = one.terms_ahead(np.full((days, 1), BY_TRIGGER))
+        poured = np.asarray(terms.irrigation)[:, 0]
+        # As if full at both ends, so that neither way looks cheap by ending dry.
+        used = poured.sum() + float(np.asarray(terms.close_rooted)[-1, 0] - np.asarray(terms.open_rooted)[0, 0])
+        soak = max(float(poured[poured > 0].mean()) if (poured > 0).any() else trigger.raw * plan.beds[i].raw_mm, 1e-9)
+        found.append((used * today.ground_m2 / today.method.arrives, used / soak))
+    season = SEASON_DAYS / days
+    return tuple(max(0.0, bare - mulched) * season for bare, mulched in zip(*found, strict=True))
+
+
+def _smaller(planting: Planting, date: dt.date, share: float) -> Planting:
+    """A planting as it was when its leaves were this share as wide [0..1]."""
+    wide = float(stature(planting, date, 1).spread_m[0])
+    return (
+        dataclasses.replace(planting, sizes=(Size(date, "ankle", max(0.02, share * wide)),)) if wide > 0 else planting
+    )

@@ -9,7 +9,7 @@ from agronomy.beds.ground import volume_l
 from agronomy.beds.today import left_on
 from agronomy.decide.bands import band
 from agronomy.decide.behind import days_behind
-from agronomy.decide.compare import ways
+from agronomy.decide.compare import mulch_saves, ways
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.bed import Bed as Described
 from agronomy.describe.garden import Soil
@@ -84,6 +84,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         "behind": [],
         "ahead": [],
         "ways": [],
+        "mulch_saves": None,
         "waterings": [vars(w) for w in facts.poured[:-41:-1]],
         "observations": [vars(c) for c in facts.felt[:-41:-1]],
     }
@@ -92,6 +93,8 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
         out["ahead"] = _ahead(p, p.beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]
+        saved = mulch_saves(p, index)
+        out["mulch_saves"] = vars(saved) if saved else None
     return out
 
 

@@ -8,6 +8,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.words import (
     ALTERATIONS,
     HEIGHTS,
+    MULCHES,
     OUTLOOKS,
     PATTERNS,
     STYLES,
@@ -166,6 +167,19 @@ class BedOut(Out):
     mulch = MulchOut(allow_null=True)
 
 
+class MulchSaves(s.Serializer):
+    """In a season of days like these, against bare soil; what lies there, or what would be laid."""
+
+    kind = s.ChoiceField(choices=MULCHES)
+    depth_m = s.FloatField()
+    lies = s.BooleanField()
+    cover = s.FloatField()
+    litres = s.FloatField()
+    soaks = s.FloatField()
+    open_litres = s.FloatField(allow_null=True)
+    open_soaks = s.FloatField(allow_null=True)
+
+
 class Way(s.Serializer):
     """A style and pattern over the fortnight, means over the series."""
 
@@ -189,5 +203,6 @@ class BedPage(s.Serializer):
     behind = LedgerDay(many=True)
     ahead = AheadDay(many=True)
     ways = Way(many=True)
+    mulch_saves = MulchSaves(allow_null=True)
     waterings = WateringOut(many=True)
     observations = ObservationOut(many=True)

@@ -20,6 +20,7 @@ import LedgerTable from './LedgerTable.vue'
 import Raising from './Raising.vue'
 import { useBedEvents } from './useBedEvents'
 import WaterDialog from './WaterDialog.vue'
+import MulchSaves from './MulchSaves.vue'
 import WaysTable from './WaysTable.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
@@ -145,6 +146,7 @@ const size = computed(() => {
     </section>
 
     <WaysTable v-if="page.ways.length" :ways="page.ways" class="below" />
+    <MulchSaves v-if="page.mulch_saves" :saves="page.mulch_saves" class="below" />
 
     <LedgerTable v-if="page.behind.length" :days="page.behind" class="below" />
 

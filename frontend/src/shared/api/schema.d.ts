@@ -1296,6 +1296,7 @@ export interface components {
             behind: components["schemas"]["LedgerDay"][];
             ahead: components["schemas"]["AheadDay"][];
             ways: components["schemas"]["Way"][];
+            mulch_saves: components["schemas"]["MulchSaves"] | null;
             waterings: components["schemas"]["WateringOut"][];
             observations: components["schemas"]["ObservationOut"][];
         };
@@ -2556,6 +2557,23 @@ export interface components {
              * @description of the ground that it covers
              */
             cover: number;
+        };
+        /** @description In a season of days like these, against bare soil; what lies there, or what would be laid. */
+        MulchSaves: {
+            kind: components["schemas"]["MulchKind"];
+            /** Format: double */
+            depth_m: number;
+            lies: boolean;
+            /** Format: double */
+            cover: number;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            soaks: number;
+            /** Format: double */
+            open_litres: number | null;
+            /** Format: double */
+            open_soaks: number | null;
         };
         NeededOut: {
             ingredient: components["schemas"]["Ingredient"];

@@ -44,7 +44,7 @@ async function tell(what: Alteration) {
 
 <template>
   <el-dialog v-model="open" :title="`What changed at ${stop?.name ?? ''} today?`" width="480px">
-    <div v-if="stop" class="stack">
+    <div v-if="stop" class="taps">
       <button
         v-for="what in stop.open_to.filter((x) => x !== 'thinned')"
         :key="what"
@@ -65,21 +65,19 @@ async function tell(what: Alteration) {
 </template>
 
 <style scoped>
-.stack {
-  display: flex;
-  flex-wrap: wrap;
+.taps {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   gap: 8px;
 }
-.stack > .btn {
-  flex: 1 1 200px;
+.thin,
+.alarm {
+  grid-column: 1 / -1;
 }
 .thin {
   display: flex;
+  flex-wrap: wrap;
   align-items: flex-end;
   gap: 8px;
-  flex-basis: 100%;
-}
-.alarm {
-  flex-basis: 100%;
 }
 </style>
