@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import dataclasses
+import datetime as dt
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,6 +17,7 @@ from agronomy.decide.word import word_of
 from agronomy.describe.garden import Bed, Observation
 from agronomy.describe.words import WETNESS, Wetness
 
+SPADE_DAYS = 60  # after which a bed is dug again; common practice, no source
 UNANSWERED_FOURTH = 4  # of the waterings of somebody who only pours, each so-many-th is asked at; common practice
 MOST_ASKED = 0.1  # share of a garden's beds that are asked in one round, and one at least; common practice, no source
 
@@ -80,6 +82,21 @@ def may_be_asked(bed: Bed) -> bool:
 def most_asked(beds: int) -> int:
     """How many beds of a garden are asked for a finger in one round. Common practice."""
     return max(1, round(MOST_ASKED * beds))
+
+
+def spade_asked(run: Run) -> int | None:
+    """The bed in whose ground a spade is asked for today: one that was soaked yesterday and was not dug for long; of
+    several, the one whose soil is known least. None where there is none. Common practice."""
+    yesterday, since = run.today - dt.timedelta(days=1), run.today - dt.timedelta(days=SPADE_DAYS)
+    asked = [
+        (-b.profile.spread, i)
+        for i, b in enumerate(run.beds)
+        if not b.container
+        and b.stand.plants > 0
+        and any(w.date == yesterday for w in b.bed.waterings)
+        and not any(x.kind == "dug" and x.date > since for x in b.bed.observations)
+    ]
+    return min(asked)[1] if asked else None
 
 
 def _felt(run: Run, place: int, reading: Wetness) -> Bed:

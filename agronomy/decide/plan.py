@@ -18,7 +18,7 @@ from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
 from agronomy.decide.bands import Band, band
-from agronomy.decide.checks import IfFelt, if_felt, may_be_asked, most_asked, tells, worth_l
+from agronomy.decide.checks import IfFelt, if_felt, may_be_asked, most_asked, spade_asked, tells, worth_l
 from agronomy.decide.day_use import DayUse, day_use
 from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
@@ -122,6 +122,11 @@ class Plan:
     run: Run = field(repr=False)
     days: int
     answers: tuple[Answer, ...] = field(default=(), repr=False)
+
+    @functools.cached_property
+    def spade_at(self) -> int | None:
+        """The bed that a spade is asked for today."""
+        return spade_asked(self.run)
 
     @functools.cached_property
     def week_need_mm(self) -> tuple[float, ...]:

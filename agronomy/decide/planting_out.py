@@ -16,7 +16,7 @@ import numpy as np
 from agronomy.air import radiation as rad
 from agronomy.balance.weather import AirDays
 from agronomy.decide.bands import Band, band
-from agronomy.describe.garden import Bed
+from agronomy.describe.garden import Bed, Planting
 from agronomy.ground.soil_temperature import LEAST_DAYS, soil_temperature
 from agronomy.plants.crops import TENDER, Crop, is_watered
 from agronomy.plants.starts import WATER_IN_L
@@ -75,7 +75,16 @@ def comes_on(bed: Bed, today: dt.date) -> dt.date | None:
 
 def water_in_l(bed: Bed, date: dt.date) -> float:
     """Litres with which what is planted on a date is watered in."""
-    return sum(p.count * WATER_IN_L.get(p.start, 0.0) for p in bed.plantings if p.planted == date and is_watered(p))
+    return sum(p.count * WATER_IN_L[p.start] for p in _set_in(bed, date))
+
+
+def hollows(bed: Bed, date: dt.date) -> int:
+    """How many plants are set into a hollow of their own on a date, and watered in."""
+    return sum(p.count for p in _set_in(bed, date))
+
+
+def _set_in(bed: Bed, date: dt.date) -> list[Planting]:
+    return [p for p in bed.plantings if p.planted == date and p.start in WATER_IN_L and is_watered(p)]
 
 
 def soil_over(weather: AirDays) -> np.ndarray | None:

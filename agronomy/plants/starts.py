@@ -16,13 +16,15 @@ Days = npt.NDArray[np.float64]
 @dataclass(frozen=True)
 class Start:
     """root_depth_m at first; damp_days that the top must stay damp; spread_m and height_m as it is set in (0: a seed);
-    ball_l: what each is given at least while its roots sit in the ball; grown: whether it stands full-grown already."""
+    ball_l: what each is given at least while its roots sit in the ball; held_days: of damp_days, those in which the
+    rule does not give at all, since there are no roots yet; grown: whether it stands full-grown already."""
 
     root_depth_m: float
     damp_days: int
     spread_m: float = 0.0
     height_m: float = 0.0
     ball_l: float = 0.0
+    held_days: int = 0
     grown: bool = False
 
 
@@ -33,7 +35,7 @@ STARTS: Final[dict[str, Start]] = {
     "pricked_out": Start(0.05, 10, 0.06, 0.05, 0.05),
     "potted_up": Start(0.08, 5, 0.12, 0.12, 0.3),
     "hardening_off": Start(0.08, 3, 0.15, 0.12),
-    "cutting": Start(0.04, 12, 0.12, 0.12, 0.2),
+    "cutting": Start(0.04, 14, 0.12, 0.12, 0.2, 8),
     "transplant": Start(0.10, 14, 0.18, 0.15, 0.75),
     "established": Start(0.10, 0, grown=True),
 }
@@ -62,9 +64,10 @@ def damp_share(planting: Planting, days: Days, emerges: int = 0) -> Days:
     if planting.start == "sown":
         damp = np.where(days < emerges, 0.0, UP_AND_SMALL)
         return np.where((days >= 0) & (days < emerges + TRUE_LEAVES_DAYS), damp, np.nan)
-    lasts = STARTS[planting.start].damp_days
+    start = STARTS[planting.start]
+    lasts, held = start.damp_days, start.held_days
     inside = (days >= 0) & (days < lasts)
-    return np.where(inside, (days / max(lasts, 1)) ** 2, np.nan)
+    return np.where(inside, (np.maximum(days - held, 0) / max(lasts - held, 1)) ** 2, np.nan)
 
 
 def set_in(usual_m: float, full_m: float) -> float:

@@ -13,6 +13,7 @@ from agronomy.decide.fortnight import fortnight
 from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.planting_out import hollows
 from agronomy.decide.styles import pattern_of, style_of, wishes_on
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
@@ -80,6 +81,8 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "empty_on": b.empty_on,
         "finger_depth_m": b.today.finger_depth_m,
         "windows": windows(p.hours, p.garden, b.today),
+        "hollows": hollows(b.bed, today),
+        "spade": p.spade_at == p.beds.index(b),
         "wishes": wishes if len(wishes) > 1 and b.bed.pattern is None else [],
         "marks": mark_ids(facts, today),
         "waterings_today": [vars(w) for w in poured],

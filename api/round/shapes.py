@@ -187,6 +187,8 @@ class Stop(s.Serializer):
     wet_days = s.IntegerField()
     too_much = TooMuch(allow_null=True)
     windows = Windows()
+    hollows = s.IntegerField(help_text="of plants that are set in today")
+    spade = s.BooleanField(help_text="whether it is asked to be dug once, a day after its soak")
     wishes = s.ListField(child=s.ChoiceField(choices=WISHES), help_text="that differ, the one that rules first")
     saucer = s.BooleanField()
     open_to = s.ListField(child=s.ChoiceField(choices=ALTERATIONS), help_text="what may change at it in a tap")

@@ -214,3 +214,22 @@ class TooMuch(unittest.TestCase):
         for litres in (0.5 * fills, fills, 1.2 * fills):
             self.assertIsNone(self.poured(litres).too_much)
         self.assertIsNotNone(self.poured(1.8 * fills).too_much)
+
+
+class Spade(unittest.TestCase):
+    DAY = dt.timedelta(days=1)
+
+    def asked(self, *beds: g.Bed) -> int | None:
+        return plan(garden(*beds), sky(), TODAY).spade_at
+
+    def test_it_is_asked_for_the_day_after_a_soak_where_nobody_dug_and_the_soil_is_known_least(self) -> None:
+        soaked = watered(dried(6), (1, 60.0))
+        self.assertEqual(self.asked(soaked), 0)
+        self.assertIsNone(self.asked(dried(6)))
+        self.assertIsNone(self.asked(watered(dried(6), (2, 60.0))))
+        dug = dataclasses.replace(soaked, observations=(g.Observation(TODAY - 9 * self.DAY, None, "dug", 0.2),))
+        self.assertIsNone(self.asked(dug))
+        unknown = dataclasses.replace(soaked, name="Unknown", soils=(g.Soil("unknown"),))
+        self.assertEqual(self.asked(soaked, unknown), 1)
+        pot = dataclasses.replace(soaked, kind="pot", length_m=0.4, width_m=0.4)
+        self.assertIsNone(self.asked(pot))

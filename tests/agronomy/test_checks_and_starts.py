@@ -110,7 +110,12 @@ class DampTop(unittest.TestCase):
 
     def test_cuttings_about_a_week(self) -> None:
         """Practice: rooting cuttings are kept damp all the time for about a week."""
-        self.assertTrue(7 <= starts.STARTS["cutting"].damp_days <= 12)
+        cutting = starts.STARTS["cutting"]
+        self.assertTrue(7 <= cutting.held_days < cutting.damp_days <= 14)
+        days = np.arange(0.0, 14.0)
+        limit = self.limit(g.Planting("rosemary", 4, t.TODAY, start="cutting"), days)
+        np.testing.assert_allclose(limit[: cutting.held_days], 4.0)
+        self.assertTrue((np.diff(limit[cutting.held_days :]) > 0).all())
 
     def test_the_pattern_keeps_any_bed_damp_on_top(self) -> None:
         lettuce = (t.planting("lettuce", 20, "ankle", 0.2),)

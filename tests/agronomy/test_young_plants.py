@@ -121,6 +121,15 @@ class Ball(unittest.TestCase):
         poured = follow("cutting", "rosemary", 4, 7, 27.0)
         self.assertLessEqual(np.diff([*sorted(poured), 7]).max(), 1)
 
+    def test_cuttings_in_a_tray_of_mix_are_kept_damp_for_the_week(self) -> None:
+        """Mix holds much in its top, so that a rule that gives by what evaporates at all would leave them for days."""
+        tray = {"kind": "tray", "length_m": 0.5, "width_m": 0.3, "soils": (g.Soil("potting_mix"),), "method": "can"}
+        poured = follow("cutting", "rosemary", 12, 9, 27.0, **tray)
+        self.assertLessEqual(np.diff([*sorted(poured), 9]).max(), 2)  # a sodden one gets none: the day after is free
+        with mock.patch.dict(starts.STARTS, {"cutting": starts.Start(0.04, 14, 0.12, 0.12, 0.2)}):
+            tray["length_m"] = 0.51
+            self.assertGreater(np.diff([*sorted(follow("cutting", "rosemary", 12, 9, 27.0, **tray)), 9]).max(), 2)
+
     def test_the_dose_by_plant_fades_as_roots_leave_the_ball(self) -> None:
         tomato = g.Planting("tomato", 1, TODAY, start="transplant")
         doses = starts.ball_l(tomato, 0.6, np.arange(16.0))

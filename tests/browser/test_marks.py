@@ -53,6 +53,23 @@ class Marks(InBrowser):
         self.assertEqual(w.events("observation", bed__name="Lamp Basket", struck_at=None).count(), 1)
         self.assertEqual(self.poured(), 0)
 
+    def test_what_changed_is_a_tap_and_is_taken_back(self) -> None:
+        self.page.get_by_role("button", name="Long Bench: more").click()
+        self.page.get_by_role("menuitem", name="Something changed").click()
+        self.page.get_by_role("button", name="Mulch laid").click()
+        expect(self.page.locator(".snack")).to_contain_text("mulch laid, since today")
+        self.assertEqual(w.events("bed_altered", struck_at=None).count(), 1)
+        self.page.locator(".snack").get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".snack")).to_contain_text("taken back")
+        self.assertEqual(w.events("bed_altered", struck_at=None).count(), 0)
+
+    def test_a_pot_poured_until_it_ran_out_is_a_watering_and_what_it_shows(self) -> None:
+        self.page.get_by_role("button", name="Sailcloth Bag: more").click()
+        self.page.get_by_role("menuitem", name="Done, and it ran out below").click()
+        expect(self.page.locator(".snack")).to_contain_text("ran out below")
+        self.assertEqual(w.events("watering", bed__name="Sailcloth Bag", date=self.garden.today).count(), 1)
+        self.assertEqual([x.told["kind"] for x in w.events("observation", bed__name="Sailcloth Bag")], ["ran_out"])
+
     def test_a_key_held_down_is_one_deed(self) -> None:
         self.page.keyboard.press("j")
         for _ in range(6):

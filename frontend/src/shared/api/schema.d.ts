@@ -3781,6 +3781,10 @@ export interface components {
             wet_days: number;
             too_much: components["schemas"]["TooMuch"] | null;
             windows: number[][];
+            /** @description of plants that are set in today */
+            hollows: number;
+            /** @description whether it is asked to be dug once, a day after its soak */
+            spade: boolean;
             /** @description that differ, the one that rules first */
             wishes: components["schemas"]["WishesEnum"][];
             saucer: boolean;

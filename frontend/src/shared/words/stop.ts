@@ -28,8 +28,8 @@ export function instruction(s: Stop, t: Tongue): string {
   const d = s.dose
   switch (s.word) {
     case 'soak':
-      if (s.cause === 'planting_in' && d && s.isle.plants > 0)
-        return `${t.show(d.litres / s.isle.plants, 'volume')} slowly into each of ${times(s.isle.plants, 'hollow')}`
+      if (s.cause === 'planting_in' && d && s.hollows > 0)
+        return `${t.show(d.litres / s.hollows, 'volume')} slowly into each of ${times(s.hollows, 'hollow')}`
       return doseInHand(d, t) + tillItRuns(s)
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
@@ -175,12 +175,18 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'bare':
       return 'Add what you sow or plant, and it joins the round.'
     default:
-      if (s.observation_today?.reading === 'dry' && s.word === 'leave')
+      if (
+        s.observation_today?.kind === 'finger' &&
+        s.observation_today.reading === 'dry' &&
+        s.word === 'leave'
+      )
         return `Dry to the finger, but this bed is let run to ${t.num(s.why.trigger_mm, 'depth')}: ${t.show(s.why.depletion_mm, 'depth')} is gone so far.`
       if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
-      return s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'
+      return `${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}${s.spade ? SPADE : ''}`
   }
 }
+const SPADE =
+  ' Soaked yesterday: dig once between the plants and note under “Checked” how deep it is moist; it tells what your soak reaches.'
 
 /** More than it takes: where the rest goes, and what to expect of it. */
 function tooMuch(x: NonNullable<Stop['too_much']>, next: string[] | null, today: string, t: Tongue): string {

@@ -192,7 +192,7 @@ describe('the reason', () => {
   it('has each planted hollow filled, tells its own hours, and who rules where wishes differ', () => {
     const planted = stop({
       cause: 'planting_in',
-      isle: { mulch: 'none', plants: 6 },
+      hollows: 6,
       dose: { ...stop().dose!, litres: 6 },
     })
     expect(instruction(planted, metric)).toBe('1.0 L slowly into each of 6 hollows')
@@ -203,6 +203,14 @@ describe('the reason', () => {
       'what wants it even, and what likes to dry between. The first rules',
     )
     expect(windowsInWords([])).toBe('Watering is not allowed today')
+  })
+
+  it('asks for a spade once, and takes only a finger for a finger', () => {
+    const left = { word: 'leave', cause: 'not_yet' } as const
+    expect(reason(stop({ ...left, spade: true }), round([]), metric)).toContain('dig once')
+    expect(reason(stop({ ...left, spade: false }), round([]), metric)).not.toContain('dig once')
+    const pale = stop({ ...left, observation_today: { kind: 'top', reading: 'dry' } })
+    expect(reason(pale, round([]), metric)).not.toContain('Dry to the finger')
   })
 
   it('puts both sides and what the ledger says', () => {
@@ -229,7 +237,7 @@ describe('the reason', () => {
   })
 
   it('says why a dry finger is not answered with water', () => {
-    const dry = { reading: 'dry', kind: 'finger' }
+    const dry = { kind: 'finger', reading: 'dry' }
     const left = stop({ word: 'leave', cause: 'not_yet', observation_today: dry })
     expect(reason(left, round([]), metric)).toBe(
       'Dry to the finger, but this bed is let run to 11.6: 13.4 mm is gone so far.',
