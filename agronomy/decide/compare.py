@@ -13,6 +13,7 @@ from agronomy.balance.terms import BY_TRIGGER
 from agronomy.beds.alterations import USUAL_MULCH
 from agronomy.decide import styles
 from agronomy.decide.plan import Plan
+from agronomy.decide.word import LEAST_DOSE_MM
 from agronomy.describe.garden import Bed, Mulch, Planting, Size
 from agronomy.describe.words import STYLES, MulchKind, Pattern, Style
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
@@ -129,10 +130,11 @@ def _saved(plan: Plan, i: int, bed: Bed, mulch: Mulch, days: int) -> tuple[float
         poured = np.asarray(terms.irrigation)[:, 0]
         # As if full at both ends, so that neither way looks cheap by ending dry.
         used = poured.sum() + float(np.asarray(terms.close_rooted)[-1, 0] - np.asarray(terms.open_rooted)[0, 0])
-        soak = max(float(poured[poured > 0].mean()) if (poured > 0).any() else trigger.raw * plan.beds[i].raw_mm, 1e-9)
-        found.append((used * today.ground_m2 / today.method.arrives, used / soak))
-    season = SEASON_DAYS / days
-    return tuple(max(0.0, bare - mulched) * season for bare, mulched in zip(*found, strict=True))
+        soak = float(poured[poured > 0].mean()) if (poured > 0).any() else plan.beds[i].trigger_mm
+        found.append((used, soak))
+    (bare, soak), (mulched, _) = found
+    saved = max(0.0, bare - mulched) * SEASON_DAYS / days
+    return saved * today.ground_m2 / today.method.arrives, saved / max(soak, LEAST_DOSE_MM)
 
 
 def _smaller(planting: Planting, date: dt.date, share: float) -> Planting:

@@ -14,6 +14,7 @@ from agronomy.describe.garden import Garden, utc_offset_on
 WARM_AT = 22.0  # degrees C; past this water goes on warm leaves and soil: common practice, no source
 HOT_AT = 27.0  # degrees C; rest and shade: common practice, no source
 POT_COOLS_H = 1.0  # after the sun has left it; a band of practice is 1 to 6 h
+ALL_DAY_H = 24.0  # of a bed whose own light nobody told
 LEAST_H = 0.5  # a shorter window is none
 STEP_H = 0.25
 
@@ -77,7 +78,7 @@ def windows(hours: Hours, garden: Garden, today: BedToday | None = None) -> tupl
         light, noon = today.exposure, hours.hot[0] if hours.hot else 12.0
         if light.sun_from_h > morning[1]:
             morning = (morning[0], max(morning[1], min(light.sun_from_h, noon)))
-        if today.container:
+        if today.container and light.sun_to_h < ALL_DAY_H:
             left = min(light.sun_to_h, hours.sunset)
             late = max(evening[0], left + POT_COOLS_H)
             evening = (late, max(evening[1], late + 1.0))

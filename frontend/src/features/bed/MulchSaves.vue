@@ -11,12 +11,12 @@ const units = useUnits()
 const CLOSED = 0.75
 const LITTLE_SOAKS = 2
 const about = (litres: number, soaks: number) =>
-  `about ${units.show(Math.round(litres), 'volume')}, ${soaks < 1 ? 'less than a soak' : soaks < 1.5 ? 'a soak' : `${Math.round(soaks)} soaks`}`
+  `about ${units.show(Math.round(litres), 'volume')} or ${soaks < 1 ? 'less than a soak' : soaks < 1.5 ? 'a soak' : `${Math.round(soaks)} soaks`}`
 const words = computed(() => {
   const s = props.saves
-  const what = `${MULCH[s.kind]}, ${units.show(s.depth_m, 'small_length')}`
+  const what = `${MULCH[s.kind].charAt(0).toUpperCase()}${MULCH[s.kind].slice(1)} of ${units.show(s.depth_m, 'small_length')}`
   const little = s.soaks < LITTLE_SOAKS && s.cover > CLOSED ? ': little, under closed leaves' : ''
-  const now = `${what}${s.lies ? ' as it lies saves' : ' would save'} here ${about(s.litres, s.soaks)} in a season of days like these${little}.`
+  const now = `${what}${s.lies ? ', as it lies, saves' : ' would save'} here ${about(s.litres, s.soaks)} in a season of days like these${little}.`
   const young =
     s.open_litres === null || s.open_soaks === null
       ? ''
