@@ -18,7 +18,7 @@ from agronomy.balance.asking import top_asks
 from agronomy.balance.checkpoints import Checkpoints, key_of
 from agronomy.balance.kernel import Kernel, compiled
 from agronomy.balance.layout import WHOLE_DAY, terms_of
-from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers, Want, Wants
+from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers, Wants
 from agronomy.balance.weather import AirDays
 from agronomy.beds import light
 from agronomy.beds.stand import Stand
@@ -109,28 +109,36 @@ class Run:
 
     def rows_ahead(self, policies: Policies) -> Array:
         """The same as the ledger's rows: (day ahead, bed, N_TERMS)."""
-        n, (b, m) = policies.shape[0], self.draws.shape[:2]
+        n, b = policies.shape[0], self.draws.shape[0]
         rows = np.empty((n, b, at.N_TERMS))
-        self._run_on(policies, True, np.empty((at.N_KEEP, 0, b, m)), np.zeros((b, m)), rows)
+        self._run_on(policies, True, np.empty((at.N_KEEP, 0, b, 0)), np.empty((b, 0)), rows)
         return rows
 
     def _run_on(self, policies: Policies, reckon: bool, kept: Array, wet: Array, rows: Array) -> None:
+        """Run on; only what is reckoned, where `wet` has no room for the series."""
         n = policies.shape[0]
         part = slice(self.n_behind, self.n_behind + n)
-        air = self.weather.air[part]
+        air, draws = self.weather.air[part], self.draws
         state = reckoned_under(self.state, air) if reckon else self.state.copy()
-        inputs = (state, self.days[part], self._shares(n), self.figures, self.draws, air, policies)
+        if wet.shape[1] == 0:
+            state, draws = np.ascontiguousarray(state[:, draws.shape[1] :]), draws[:, :0].copy()
+        inputs = (state, self.days[part], self._shares(n), self.figures, draws, air, policies)
         self.kernel.days(*inputs, WHOLE_DAY.copy(), kept, wet, rows)
 
-    def wants_today(self) -> list[tuple[Wants, Want]]:
-        """What the word of this morning goes by, of each bed: of its series, and as reckoned."""
+    def wants_today(self) -> tuple[Wants, Wants]:
+        """What the word of this morning goes by: of the series (bed, series), and as reckoned (bed,)."""
         part = slice(self.n_behind, self.n_behind + 1)
         air = self.weather.air[part]
         state = reckoned_under(self.state, air)
         wants = np.empty((*state.shape[:2], at.N_WANT))
         self.kernel.mornings(state, self.days[part], self._shares(1), self.figures, self.draws, air, wants)
         n = self.draws.shape[1]
-        return [(Wants(*w[:n].T), Want(*w[n:].mean(axis=0).tolist())) for w in wants]
+        return Wants(*np.moveaxis(wants[:, :n], 2, 0)), Wants(*wants[:, n:].mean(axis=1).T)
+
+    def young_today(self) -> npt.NDArray[np.bool_]:
+        """Whether what stands in each bed is kept damp on top, or roots in the ball it was set in with (bed,)."""
+        today = self.days[self.n_behind]
+        return np.asarray((today[:, at.DAMP_TOP] > 0) | (today[:, at.BALL] > 0))
 
     def terms_today(self) -> list[Terms]:
         """The terms of today for each bed, unwatered but for what was recorded."""
@@ -266,10 +274,14 @@ def run_garden(
     return Run(garden, today, weather, days, figures, draws, state, rows, opened_at, stands, kernel)
 
 
-def tops_ask(wants: Wants, damp_top: float) -> npt.NDArray[np.bool_]:
-    """Whether each series asks by the damp-top rule (series,); damp_top [mm], 0: there is none. Common practice."""
-    each = zip(wants.net.tolist(), wants.de.tolist(), wants.top_use.tolist(), strict=True)
-    return np.array([top_asks(net, de, top_use, damp_top) for net, de, top_use in each])
+def tops_ask(run: Run, wants: Wants) -> npt.NDArray[np.bool_]:
+    """Whether each series asks by the damp-top rule this morning (bed, series). Common practice."""
+    asks = np.zeros(wants.net.shape, dtype=bool)
+    damp_tops = run.days[run.n_behind, :, at.DAMP_TOP]
+    for i in np.flatnonzero(damp_tops > 0):
+        each = zip(wants.net[i].tolist(), wants.de[i].tolist(), wants.top_use[i].tolist(), strict=True)
+        asks[i] = [top_asks(net, de, top_use, float(damp_tops[i])) for net, de, top_use in each]
+    return asks
 
 
 def each_day(terms: Terms) -> list[Terms]:

@@ -135,7 +135,7 @@ class Want(NamedTuple):
 
 
 class Wants(NamedTuple):
-    """The same of all series of a bed: arrays (series,)."""
+    """The same of many series or beds: arrays."""
 
     net: Array
     trigger: Array

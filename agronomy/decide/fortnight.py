@@ -17,7 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.balance.single_days import DayKept, SingleDays
-from agronomy.balance.terms import BY_TRIGGER, NEVER, Array
+from agronomy.balance.terms import NEVER, Array
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles
 from agronomy.decide.bands import Band, bands, rain_chance
@@ -122,7 +122,7 @@ def _fortnight(plan: Plan, days: int, moved: tuple[Move, ...], limited: bool) ->
     made = sequence.finished()
     if not sequence.gave:
         return made
-    free = _Sequence(plan, days, moved, False).finished()
+    free = _Sequence(plan, days, moved, False, beside=sequence).finished()
     firsts = {i: (bed, due, why) for i, bed, due, why in reversed(sequence.gave)}
     times = collections.Counter(i for i, _, _, _ in sequence.gave)
     gives = tuple(
@@ -141,7 +141,11 @@ def _soaked_after(made: Fortnight, bed: int, due: dt.date) -> dt.date | None:
 class _Sequence:
     """The days one after the other. State and policies live here; nothing of it outlasts the call."""
 
-    def __init__(self, plan: Plan, days: int, moves: tuple[Move, ...], limited: bool) -> None:
+    def __init__(
+        self, plan: Plan, days: int, moves: tuple[Move, ...], limited: bool, beside: _Sequence | None = None
+    ) -> None:
+        """beside: another sequence, whose beds that gave way are followed here and the others left alone; without
+        limits no bed touches another."""
         self.plan, self.run, self.n_days, self.limited = plan, plan.run, days, limited
         self.n_beds = len(plan.beds)
         self.dates = [plan.today + dt.timedelta(days=d) for d in range(days)]
@@ -156,6 +160,9 @@ class _Sequence:
         self.planting = self._plantings()
         self.single = SingleDays(self.run, self.run.filled_before_empty(FILL_AT_THE_LATEST))
         self.state = self.single.opening
+        self.only = None if beside is None else {i for i, *_ in beside.gave}
+        # What was weighed of a bed on a day, by its state: two sequences go together for a while.
+        self.weighed: dict[tuple[int, int, bytes], Option] = {} if beside is None else beside.weighed
         self.options: dict[tuple[int, int], Option] = {}  # (day, bed) -> what costs least, where rain is in sight
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
         self.gave: list[tuple[int, str, dt.date, str]] = []
@@ -193,8 +200,7 @@ class _Sequence:
         asks = self._asks(0, self.state)
         for d in range(self.n_days):
             asks = self._day(d, asks)
-        by_trigger = np.full((self.n_days, self.n_beds), BY_TRIGGER)
-        potential = np.sum(self.run.terms_ahead(by_trigger).potential, axis=0)
+        potential = np.sum(self.run.terms_ahead(np.full((self.n_days, self.n_beds), NEVER)).potential, axis=0)
         lines = []
         for i, b in enumerate(self.plan.beds):
             missed = float(self.stress[i] / max(potential[i], 1e-9))
@@ -222,20 +228,23 @@ class _Sequence:
     def _asks(self, d: int, state: Array, beds: Iterable[int] | None = None) -> set[int]:
         """Which of these beds (None: of all) most series would water on day d. Today's word is the word of the plan."""
         some = list(range(self.n_beds)) if beds is None else sorted(beds)
+        some = [i for i in some if self.only is None or i in self.only]
         if d == 0:
             asked = {i for i in some if self.plan.beds[i].word in ASKED_WORDS}
             self.options |= {(0, i): Option(dose.share) for i in asked if (dose := self.plan.beds[i].dose)}
             return asked
-        shares = self.single.asked(d, state, None if beds is None else np.array(some))
+        shares = self.single.asked(d, state, np.array(some, dtype=np.int64))
         due = {i for i, share in zip(some, shares, strict=True) if share >= DUE_CHANCE and not self._held(d, i)}
         self._weigh(d, state, sorted(i for i in due if not self.single.has_reservoir(i)))
         return due
 
     def _weigh(self, d: int, state: Array, beds: list[int]) -> None:
         """Water, a part of it or wait, for beds that are due on day d, with the members of that day."""
-        choices = weigh(self.single.from_day(d, state, np.array(beds, dtype=np.int64))) if beds else []
-        for i, choice in zip(beds, choices, strict=True):
-            self.options[d, i] = choice.chosen
+        known = {i: (d, i, state[i].tobytes()) for i in beds}
+        new = [i for i in beds if known[i] not in self.weighed]
+        choices = weigh(self.single.from_day(d, state, np.array(new, dtype=np.int64))) if new else []
+        self.weighed |= {known[i]: choice.chosen for i, choice in zip(new, choices, strict=True)}
+        self.options |= {(d, i): self.weighed[known[i]] for i in beds}
 
     def _share(self, d: int, i: int) -> float:
         """The share of a refill that a bed gets on day d."""

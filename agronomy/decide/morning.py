@@ -32,6 +32,7 @@ class Morning:
     reckoned: Want
     series: Wants
     terms: Terms
+    chance_asks: float  # share of the series that would ask for water today, each by itself, whatever was poured since
     choice: wait.Choice
     never: Ahead
     heat: Heat | None
@@ -65,12 +66,6 @@ class Morning:
     def trigger_mm(self) -> float:
         """Depletion at which it asks for water."""
         return self.reckoned.trigger
-
-    @property
-    def chance_asks(self) -> float:
-        """Share of the series that would ask for water today, each by itself, whatever was poured since."""
-        w = self.series
-        return float(((w.net >= w.trigger) | tops_ask(w, self.damp_top_mm)).mean())
 
     @property
     def poured_mm(self) -> float:
@@ -172,7 +167,8 @@ def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
     """The morning of every bed: what it would ask for, and what waiting would cost."""
     n_beds = len(run.garden.beds)
     terms = run.terms_today()
-    wants = run.wants_today()
+    wants, reckoned = run.wants_today()
+    ask = ((wants.net >= wants.trigger) | tops_ask(run, wants)).mean(axis=1)
     never = run.ahead(np.full((max(days, wait.HORIZON_DAYS), n_beds), NEVER))
     choices = wait.weigh(run)
     return [
@@ -182,8 +178,9 @@ def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
             today=run.beds[i],
             day=run.day(i),
             figures=run.figures_of(i),
-            reckoned=wants[i][1],
-            series=wants[i][0],
+            reckoned=Want(*(float(x[i]) for x in reckoned)),
+            series=Wants(*(x[i] for x in wants)),
+            chance_asks=float(ask[i]),
             terms=terms[i],
             choice=choices[i],
             never=never,

@@ -6,13 +6,10 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
-import numpy.typing as npt
 
 from agronomy.balance.run import Run, tops_ask
 from agronomy.balance.terms import BY_TRIGGER, NEVER, Array, Policies
 from agronomy.decide import styles
-
-Flags = npt.NDArray[np.bool_]
 
 HORIZON_DAYS = 6
 LEAST_CHANCE = 0.25  # of the rain that an option leans on: a less likely one is no reason; common practice, no source
@@ -102,39 +99,56 @@ def weigh(run: Run) -> list[Choice]:
 
 
 def _weigh(run: Run, days: int) -> list[Choice]:
+    options = (NOW, Option(1.0, HELD), *PARTS, *(x for x in WAITS if x.until < days))
     n_beds = len(run.garden.beds)
-    waits = [x for x in WAITS if x.until < days]
-    options = (NOW, Option(1.0, HELD), *PARTS, *waits)
-    # Every option of every bed in one run, and each bed left alone behind them.
-    every = run.some([i for _ in range(len(options) + 1) for i in range(n_beds)])
-    policies = np.stack([_policy(x, days) for x in options] + [np.full(days, NEVER)], axis=1)
-    ahead = every.ahead(np.repeat(policies, n_beds, axis=1))
+    chances = np.array(_chances(run, options, run.ahead(np.full((days, n_beds), NEVER)).net))
+    leans = np.array([x.share < 1 for x in options])
+    may = (chances >= LEAST_CHANCE) | ~leans[:, None]
+    may &= may[leans].any(axis=0)  # where nothing leans on rain there is nothing to weigh
+    options_of, beds = np.nonzero(may)
+    costs = np.full(may.shape, np.inf)
+    if len(beds):
+        costs[options_of, beds] = _costs(run, [options[o] for o in options_of], beds.tolist(), days)
+    return [
+        Choice(
+            tuple(x for x, open_ in zip(options, may[:, i], strict=True) if open_),
+            tuple(costs[may[:, i], i].tolist()),
+            tuple(chances[may[:, i], i].tolist()),
+        )
+        if may[:, i].any()
+        else Choice(chances=(float(chances[0, i]),))
+        for i in range(n_beds)
+    ]
 
-    def by_option(of_each: Array) -> Array:
-        return np.asarray(of_each.mean(axis=-1).reshape(len(options) + 1, n_beds))
 
-    dryness = np.array([styles.dryness_weight(run.garden, b, run.today) for b in run.garden.beds])
-    wet_weight = styles.WET_DAY_WEIGHT * np.array([b.stand.wet_feet for b in run.beds])
-    missed = by_option(ahead.stress.sum(axis=0) + styles.PARCHED_DAY_MM * ahead.parched.sum(axis=0))
-    costs = dryness * missed + styles.WASTE_WEIGHT * by_option(ahead.lost.sum(axis=0))
-    costs += wet_weight * by_option(ahead.wet_days)
-    costs += run.garden.round_price_mm * by_option((ahead.watered > 0).sum(axis=0))
-    unwatered, fallen = ahead.net[:, -n_beds:], run.rain_onto(days).cumsum(axis=0)
-    found = []
-    for i, (wants, reckoned) in enumerate(run.wants_today()):
-        past, tops = wants.net >= wants.trigger, tops_ask(wants, run.day(i).damp_top)
-        rewetted = np.where(past, unwatered[:, i] < wants.trigger, fallen[:, i] >= wants.de)
-        young = run.day(i).damp_top > 0 or run.day(i).ball > 0
-        open_ = []
-        for option, cost in zip(options, costs[:-1, i].tolist(), strict=True):
-            if 0 < option.share < 1:
-                chance = float((fallen[HELD - 1, i] >= (1 - option.share) * reckoned.net).mean()) if not young else 0.0
-            else:
-                chance = _share(np.any(rewetted[: option.wait_days or HELD], axis=0), past | tops)
-            if option.share == 1 or chance >= LEAST_CHANCE:
-                open_.append((option, cost, chance))
-        found.append(Choice(*zip(*open_, strict=True)))
-    return found
+def _costs(run: Run, options: list[Option], beds: list[int], days: int) -> Array:
+    """The mean cost [mm] of each of these options at the bed beside it, all of them in one run."""
+    every = run.some(beds)
+    ahead = every.ahead(np.stack([_policy(x, days) for x in options], axis=1))
+    dryness = np.array([styles.dryness_weight(run.garden, b, run.today) for b in run.garden.beds])[beds]
+    wet_weight = styles.WET_DAY_WEIGHT * np.array([x.wet_feet[run.n_behind] for x in run.stands])[beds]
+    missed = (ahead.stress.sum(axis=0) + styles.PARCHED_DAY_MM * ahead.parched.sum(axis=0)).mean(axis=1)
+    costs = dryness * missed + styles.WASTE_WEIGHT * ahead.lost.sum(axis=0).mean(axis=1)
+    costs += wet_weight * ahead.wet_days.mean(axis=1)
+    return np.asarray(costs + run.garden.round_price_mm * (ahead.watered > 0).sum(axis=0).mean(axis=1))
+
+
+def _chances(run: Run, options: tuple[Option, ...], unwatered: Array) -> list[Array]:
+    """For each option the chance of the rain that it leans on (bed,). unwatered: net depletion (day, bed, series)."""
+    wants, reckoned = run.wants_today()
+    fallen = run.rain_onto(len(unwatered)).cumsum(axis=0)
+    past = wants.net >= wants.trigger
+    asks = past | tops_ask(run, wants)
+    rewetted = np.where(past, unwatered < wants.trigger, fallen >= wants.de) & asks
+    within = [np.any(rewetted[:k], axis=0).sum(axis=1) / np.maximum(asks.sum(axis=1), 1) for k in range(HELD + 1)]
+    grown = ~run.young_today()
+
+    def chance(option: Option) -> Array:
+        if option.share in (0.0, 1.0):
+            return np.asarray(within[option.wait_days or HELD])
+        return np.asarray((fallen[HELD - 1] >= (1 - option.share) * reckoned.net[:, None]).mean(axis=1) * grown)
+
+    return [chance(option) for option in options]
 
 
 def _policy(option: Option, days: int) -> Policies:
@@ -143,8 +157,3 @@ def _policy(option: Option, days: int) -> Policies:
     policies[: option.until] = NEVER
     policies[0] = option.share
     return policies
-
-
-def _share(of: Flags, among: Flags) -> float:
-    """Share of some series [0..1] among others; 0 where there are none."""
-    return float(np.mean(of[among])) if among.any() else 0.0
