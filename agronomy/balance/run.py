@@ -275,7 +275,7 @@ def run_garden(
 
 
 def tops_ask(run: Run, wants: Wants) -> npt.NDArray[np.bool_]:
-    """Whether each series asks by the damp-top rule this morning (bed, series). Common practice."""
+    """Whether each series asks by the damp-top rule this morning (bed, series), by wants in mm. Common practice."""
     asks = np.zeros(wants.net.shape, dtype=bool)
     damp_tops = run.days[run.n_behind, :, at.DAMP_TOP]
     for i in np.flatnonzero(damp_tops > 0):

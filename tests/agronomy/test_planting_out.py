@@ -104,7 +104,12 @@ class Hardening(unittest.TestCase):
         self.assertGreaterEqual(ranked[0].date, hard)
 
     def test_bad_days_are_held_and_the_rest_moves_on(self) -> None:
-        for name, value, why in (("wind", 9.0, "wind"), ("rain", 25.0, "rain"), ("tmax", 7.0, "cold")):
+        for name, value, why in (
+            ("wind", 9.0, "wind"),
+            ("rain", 25.0, "rain"),
+            ("tmax", 7.0, "cold"),
+            ("tmax", 35.0, "heat"),
+        ):
 
             def bad(c, name=name, value=value):
                 c[name][1] = value
@@ -144,6 +149,9 @@ class WaterOfPlanting(unittest.TestCase):
         self.assertGreaterEqual(dose.litres, 6 * 1.0 - 1e-9)  # a litre each: common practice, no source
         sown = dataclasses.replace(wet, plantings=(g.Planting("carrot", 6, day(0), start="sown"),))
         self.assertNotEqual(self.word(sown)[1], "planting_in")
+        older = g.Planting("pepper", 4, day(-30))
+        self.assertEqual(po.hollows(dataclasses.replace(wet, plantings=(*wet.plantings, older)), day(0)), 6)
+        self.assertEqual((po.hollows(sown, day(0)), po.hollows(wet, day(1))), (0, 0))
         done = dataclasses.replace(wet, waterings=(g.Watering(day(0), 8.0),))
         self.assertEqual(self.word(done)[0], "done")
 

@@ -91,6 +91,10 @@ describe('what went in and out', () => {
       ['bare soil lost', -2],
       ['drained', -0.25],
     ])
+    const beside = page(3, 14)
+    beside.behind[0]!.aside_mm = 1.5
+    const last = (flowsOption(beside, COLOURS, 'metric', 'mm').series as Series[]).at(-1)!
+    expect([last.name, last.data[0]]).toEqual(['passed beside', -1.5])
   })
 })
 

@@ -126,6 +126,8 @@ export function waterlineOption(page: Page, c: Colours, system: System, unit: st
   }
 }
 
+const LEAST_SHOWN_MM = 0.05
+
 /** What went in (up) and out (down), over the bed. */
 export function flowsOption(page: Page, c: Colours, system: System, unit: string) {
   const shown = (mm: number) => Math.round(toShown(mm, 'depth', system) * 100) / 100
@@ -166,6 +168,16 @@ export function flowsOption(page: Page, c: Colours, system: System, unit: string
         page.behind.map((d) => -d.drained_mm),
         c['ink-soft']!,
       ),
+      // Only beside a small root is there drier ground that water passes into.
+      ...(page.behind.some((d) => d.aside_mm > LEAST_SHOWN_MM)
+        ? [
+            bar(
+              'passed beside',
+              page.behind.map((d) => -d.aside_mm),
+              c.clay!,
+            ),
+          ]
+        : []),
     ],
   }
 }
