@@ -208,6 +208,8 @@ class TooMuch(unittest.TestCase):
             self.assertAlmostEqual(found.fills_l, said.net_mm.mid * said.rooted_share * said.ground_m2 / 0.9, delta=0.5)
             self.assertTrue(0.5 * (400 - found.fills_l) < found.below_l <= 400 - found.fills_l, soil)
             self.assertEqual(found.short_of_air_days, days, soil)
+        clay = self.poured(400.0, "clay").too_much
+        self.assertLess(clay.below_l, 0.9 * (400 - clay.fills_l))  # plants drink some of it first
 
     def test_a_full_soak_and_a_hands_roughness_are_not_too_much(self) -> None:
         fills = self.poured(400.0).too_much.fills_l

@@ -9,6 +9,7 @@ import numpy as np
 
 from agronomy.air.reference_et import reference_et
 from agronomy.balance import layout as s_
+from agronomy.balance.weather import air_days
 from agronomy.decide.plan import plan
 from agronomy.describe.errors import InputError, MissingError
 from agronomy.describe.garden import Gauge
@@ -191,4 +192,16 @@ class TwoTaps(unittest.TestCase):
             kept[showers] = run.rows()[0, s_.INTERCEPTION]
         self.assertAlmostEqual(kept[1.0], 0.8)
         self.assertAlmostEqual(kept[0.25], 0.2)
-        self.assertTrue(0.1 < c.years_of("temperate", False).wet_share(dt.date(2025, 7, 1)) < 0.6)
+        years = c.years_of("temperate", False)
+        self.assertTrue(0.1 < years.wet_share(dt.date(2025, 7, 1)) < 0.6)
+        sky = assemble(Known(45.0, 200.0, years=years), t.TODAY, t.OPENED)
+        air = air_days(t.garden(), sky, t.OPENED, t.TODAY, 5).air
+        self.assertAlmostEqual(float(air[3, 0, s_.SHOWERS]), years.wet_share(t.OPENED + dt.timedelta(days=3)))
+        self.assertEqual(float(air[-1, 0, s_.SHOWERS]), 1.0)
+
+    def test_each_year_lies_off_its_class_by_its_own(self) -> None:
+        columns = c.years_of("temperate", False).columns
+        self.assertAlmostEqual(float(columns["tmax"].mean(axis=0).std()), c.OFF_BY_C, delta=0.5)
+        self.assertGreaterEqual(c.OFF_BY_C, 2.0)
+        rain = columns["rain"].sum(axis=0)
+        self.assertTrue(0.3 <= rain.std() / rain.mean() <= 0.6)

@@ -11,6 +11,7 @@ from agronomy.balance import layout as s
 from agronomy.balance import terms
 from agronomy.decide import wait
 from agronomy.decide.fortnight import fortnight
+from agronomy.decide.morning import mornings
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.describe.weather import table_from_days
@@ -75,12 +76,20 @@ class TheRule(unittest.TestCase):
         self.assertEqual(shares, {0.0: 0.75, 8.0: 0.0})
 
     def test_a_part_that_was_poured_is_done_and_less_than_the_least_part_is_not(self) -> None:
-        sky = t.sky(rain_chance=0.5, rain_mm=30.0)
-        told = plan(t.garden(t.dried(4)), sky, t.TODAY).beds[0]
+        sky = t.sky(rain_chance=0.8, rain_mm=30.0)
+        told = plan(t.garden(t.dried(6)), sky, t.TODAY).beds[0]
         self.assertEqual(told.cause, "part")
-        for share, word in ((1.0, "done"), (0.1, "soak")):
-            poured = t.watered(t.dried(4), (0, share * told.dose.litres))
+        for share, word in ((1.0, "done"), (0.6, "done"), (0.1, "soak")):
+            poured = t.watered(t.dried(6), (0, share * told.dose.litres))
             self.assertEqual(plan(t.garden(poured), sky, t.TODAY).beds[0].word, word)
+
+    def test_only_a_bed_past_its_mark_gets_a_part(self) -> None:
+        """One that is soaked for another reason, ahead of heat, is soaked in full."""
+        leaning = wait.Choice((wait.NOW, wait.Option(0.5)), (5.0, 1.0), (0.5, 0.5))
+        for days, share in ((1, 1.0), (6, 0.5)):
+            run = plan(t.garden(t.dried(days)), t.sky(), t.TODAY).run
+            m = dataclasses.replace(mornings(run, None, 14)[0], choice=leaning)
+            self.assertEqual(m.share, share)
 
     def test_what_is_kept_damp_gets_no_part(self) -> None:
         drill = g.Planting("carrot", 120, t.TODAY - 6 * DAY, start="sown")
