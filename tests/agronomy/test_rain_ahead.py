@@ -13,6 +13,7 @@ from agronomy.decide import wait
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.morning import mornings
 from agronomy.decide.plan import plan
+from agronomy.decide.word import word_of
 from agronomy.describe import garden as g
 from agronomy.describe.weather import table_from_days
 from tests.agronomy import gardens as t
@@ -82,6 +83,16 @@ class TheRule(unittest.TestCase):
         for share, word in ((1.0, "done"), (0.6, "done"), (0.1, "soak")):
             poured = t.watered(t.dried(6), (0, share * told.dose.litres))
             self.assertEqual(plan(t.garden(poured), sky, t.TODAY).beds[0].word, word)
+
+    def test_a_part_is_done_though_the_bed_stays_past_its_mark(self) -> None:
+        leaning = wait.Choice((wait.NOW, wait.Option(0.25)), (5.0, 1.0), (0.5, 0.5))
+        dry = plan(t.garden(t.dried(7)), t.sky(), t.TODAY).beds[0]
+        for share, said in ((0.25, ("done", "watered")), (0.1, ("soak", "part"))):
+            poured = t.watered(t.dried(7), (0, share * dry.dose.litres + 0.01))
+            run = plan(t.garden(poured), t.sky(), t.TODAY).run
+            m = dataclasses.replace(mornings(run, None, 14)[0], choice=leaning)
+            self.assertGreater(m.left_mm, m.trigger_mm)
+            self.assertEqual(word_of(m), said)
 
     def test_only_a_bed_past_its_mark_gets_a_part(self) -> None:
         """One that is soaked for another reason, ahead of heat, is soaked in full."""
