@@ -94,12 +94,14 @@ class Run:
         """The terms of a bed's days behind, from its opening or another day of the run on: arrays (day,)."""
         return terms_of(self.rows[int(self.opened_at[bed]) if since is None else since : self.n_behind, bed])
 
-    def ahead(self, policies: Policies) -> Ahead:
-        """Run all series on from this morning."""
-        n, (b, m) = policies.shape[0], self.draws.shape[:2]
+    def ahead(self, policies: Policies, places: list[int] | None = None) -> Ahead:
+        """Run all series on from this morning; of the beds at these places only, one for each column of the policies,
+        and a bed as often as it comes."""
+        beds = slice(None) if places is None else np.array(places, dtype=np.int64)
+        n, (b, m) = policies.shape[0], self.draws[beds].shape[:2]
         kept, wet = np.empty((at.N_KEEP, n, b, m)), np.zeros((b, m))
         poured = bool((policies != NEVER).any())
-        self._run_on(policies, poured, kept, wet, np.empty((0, b, at.N_TERMS)))
+        self._run_on(policies, poured, kept, wet, np.empty((0, b, at.N_TERMS)), beds)
         net, reservoir, watered, stress, lost, parched = kept
         return Ahead(net, reservoir, watered, stress, lost, parched, wet)
 
@@ -111,18 +113,27 @@ class Run:
         """The same as the ledger's rows: (day ahead, bed, N_TERMS)."""
         n, b = policies.shape[0], self.draws.shape[0]
         rows = np.empty((n, b, at.N_TERMS))
-        self._run_on(policies, True, np.empty((at.N_KEEP, 0, b, 0)), np.empty((b, 0)), rows)
+        self._run_on(policies, True, np.empty((at.N_KEEP, 0, b, 0)), np.empty((b, 0)), rows, slice(None))
         return rows
 
-    def _run_on(self, policies: Policies, reckon: bool, kept: Array, wet: Array, rows: Array) -> None:
-        """Run on; only what is reckoned, where `wet` has no room for the series."""
+    def _run_on(
+        self,
+        policies: Policies,
+        reckon: bool,
+        kept: Array,
+        wet: Array,
+        rows: Array,
+        beds: slice | npt.NDArray[np.int64],
+    ) -> None:
+        """Run some beds on; only what is reckoned, where `wet` has no room for the series."""
         n = policies.shape[0]
         part = slice(self.n_behind, self.n_behind + n)
-        air, draws = self.weather.air[part], self.draws
-        state = reckoned_under(self.state, air) if reckon else self.state.copy()
+        air, draws, state = self.weather.air[part], self.draws[beds], self.state[beds]
+        state = reckoned_under(state, air) if reckon else state.copy()
         if wet.shape[1] == 0:
             state, draws = np.ascontiguousarray(state[:, draws.shape[1] :]), draws[:, :0].copy()
-        inputs = (state, self.days[part], self._shares(n), self.figures, draws, air, policies)
+        days, shares = (np.ascontiguousarray(x[:, beds]) for x in (self.days[part], self._shares(n)))
+        inputs = (state, days, shares, self.figures[beds], draws, air, policies)
         self.kernel.days(*inputs, WHOLE_DAY.copy(), kept, wet, rows)
 
     def wants_today(self) -> tuple[Wants, Wants]:
@@ -182,10 +193,6 @@ class Run:
         for i, (bed, stand) in enumerate(zip(beds, some.stands, strict=True)):
             forcing.observe(some.days[:, i], bed, self.weather.dates[0], stand, self.garden.finger)
         return some
-
-    def some(self, places: list[int]) -> Run:
-        """The run of the beds at these places, as they are; a place may come more than once."""
-        return self._only(places, tuple(self.garden.beds[i] for i in places))
 
     def rain_onto(self, days: int) -> Array:
         """Rain that gets past leaves, mulch and roofs to each bed's soil in the days ahead (day, bed, member) [mm]."""

@@ -49,21 +49,13 @@ class SingleDays:
         state = np.concatenate([state, run.state[:, run.reckoned]], axis=1)
         self.opening = reckoned_under(state, self.air[run.n_behind :])
 
-    def from_day(self, d: int, state: Array, beds: Beds) -> Run:
-        """The run of some beds from day d on, `state` being that of all beds on its morning."""
+    def from_day(self, d: int, state: Array) -> Run:
+        """The run from day d on, `state` being that of its morning."""
         run = self.garden_run
-        some = run.some(beds.tolist())
         weather = dataclasses.replace(run.weather, n_behind=run.n_behind + d, air=self.air)
         date = run.today + dt.timedelta(days=d)
-        opened = np.zeros(len(beds), dtype=np.int64)
         return dataclasses.replace(
-            some,
-            today=date,
-            weather=weather,
-            state=state[beds],
-            draws=self.draws[beds],
-            figures=self.figures[beds],
-            opened_at=opened,
+            run, today=date, weather=weather, state=state, draws=self.draws, figures=self.figures
         )
 
     def run(self, d: int, state: Array, policy: float | Array, beds: Beds | None = None) -> tuple[Array, DayKept]:

@@ -242,7 +242,7 @@ class _Sequence:
         """Water, a part of it or wait, for beds that are due on day d, with the members of that day."""
         known = {i: (d, i, state[i].tobytes()) for i in beds}
         new = [i for i in beds if known[i] not in self.weighed]
-        choices = weigh(self.single.from_day(d, state, np.array(new, dtype=np.int64))) if new else []
+        choices = weigh(self.single.from_day(d, state), new) if new else []
         self.weighed |= {known[i]: choice.chosen for i, choice in zip(new, choices, strict=True)}
         self.options |= {(d, i): self.weighed[known[i]] for i in beds}
 

@@ -170,7 +170,7 @@ def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:
     wants, reckoned = run.wants_today()
     ask = ((wants.net >= wants.trigger) | tops_ask(run, wants)).mean(axis=1)
     never = run.ahead(np.full((max(days, wait.HORIZON_DAYS), n_beds), NEVER))
-    choices = wait.weigh(run)
+    choices = wait.weigh(run, list(range(n_beds)))
     return [
         Morning(
             run=run,

@@ -8,7 +8,7 @@ from typing import Final
 import numpy as np
 
 from agronomy.balance.run import Run, tops_ask
-from agronomy.balance.terms import BY_TRIGGER, NEVER, Array, Policies
+from agronomy.balance.terms import BY_TRIGGER, NEVER, Array, Policies, Wants
 from agronomy.decide import styles
 
 HORIZON_DAYS = 6
@@ -79,8 +79,8 @@ class Choice:
         return self.chosen.wait_days
 
 
-def weigh(run: Run) -> list[Choice]:
-    """The choice of each bed of a run on its first morning; there is one where a rain of the days looked at reaches it.
+def weigh(run: Run, beds: list[int]) -> list[Choice]:
+    """The choice of each of these beds this morning; there is one where a rain of the days looked at reaches it.
 
     cost = a x (transpiration missed + what is young lost by its top drying) + b x water lost + c x days above the air
     mark + what the household asks for a round more, for each (weights: decide/styles.py).
@@ -90,25 +90,23 @@ def weigh(run: Run) -> list[Choice]:
     """
     days = min(HORIZON_DAYS, len(run.weather.dates) - run.n_behind)
     reached = np.any(run.rain_onto(days) >= LEAST_RAIN_MM, axis=0).mean(axis=1) >= LEAST_CHANCE
-    places = np.flatnonzero(reached).tolist()
-    choices = [Choice()] * len(run.garden.beds)
-    if places and days >= HELD:
-        for i, choice in zip(places, _weigh(run.some(places), days), strict=True):
-            choices[i] = choice
-    return choices
+    places = [i for i in beds if reached[i]] if days >= HELD else []
+    found = dict(zip(places, _weigh(run, places, days), strict=True)) if places else {}
+    return [found.get(i, Choice()) for i in beds]
 
 
-def _weigh(run: Run, days: int) -> list[Choice]:
+def _weigh(run: Run, places: list[int], days: int) -> list[Choice]:
     options = (NOW, Option(1.0, HELD), *PARTS, *(x for x in WAITS if x.until < days))
-    n_beds = len(run.garden.beds)
-    chances = np.array(_chances(run, options, run.ahead(np.full((days, n_beds), NEVER)).net))
+    unwatered = run.ahead(np.full((days, len(places)), NEVER), places).net
+    chances = np.array(_chances(run, options, places, unwatered))
     leans = np.array([x.share < 1 for x in options])
     may = (chances >= LEAST_CHANCE) | ~leans[:, None]
     may &= may[leans].any(axis=0)  # where nothing leans on rain there is nothing to weigh
     options_of, beds = np.nonzero(may)
     costs = np.full(may.shape, np.inf)
     if len(beds):
-        costs[options_of, beds] = _costs(run, [options[o] for o in options_of], beds.tolist(), days)
+        at = [places[i] for i in beds]
+        costs[options_of, beds] = _costs(run, [options[o] for o in options_of], at, days)
     return [
         Choice(
             tuple(x for x, open_ in zip(options, may[:, i], strict=True) if open_),
@@ -117,36 +115,37 @@ def _weigh(run: Run, days: int) -> list[Choice]:
         )
         if may[:, i].any()
         else Choice(chances=(float(chances[0, i]),))
-        for i in range(n_beds)
+        for i in range(len(places))
     ]
 
 
 def _costs(run: Run, options: list[Option], beds: list[int], days: int) -> Array:
     """The mean cost [mm] of each of these options at the bed beside it, all of them in one run."""
-    every = run.some(beds)
-    ahead = every.ahead(np.stack([_policy(x, days) for x in options], axis=1))
-    dryness = np.array([styles.dryness_weight(run.garden, b, run.today) for b in run.garden.beds])[beds]
-    wet_weight = styles.WET_DAY_WEIGHT * np.array([x.wet_feet[run.n_behind] for x in run.stands])[beds]
+    ahead = run.ahead(np.stack([_policy(x, days) for x in options], axis=1), beds)
+    weight = {i: styles.dryness_weight(run.garden, run.garden.beds[i], run.today) for i in set(beds)}
+    dryness = np.array([weight[i] for i in beds])
+    wet_weight = styles.WET_DAY_WEIGHT * np.array([run.stands[i].wet_feet[run.n_behind] for i in beds])
     missed = (ahead.stress.sum(axis=0) + styles.PARCHED_DAY_MM * ahead.parched.sum(axis=0)).mean(axis=1)
     costs = dryness * missed + styles.WASTE_WEIGHT * ahead.lost.sum(axis=0).mean(axis=1)
     costs += wet_weight * ahead.wet_days.mean(axis=1)
     return np.asarray(costs + run.garden.round_price_mm * (ahead.watered > 0).sum(axis=0).mean(axis=1))
 
 
-def _chances(run: Run, options: tuple[Option, ...], unwatered: Array) -> list[Array]:
+def _chances(run: Run, options: tuple[Option, ...], places: list[int], unwatered: Array) -> list[Array]:
     """For each option the chance of the rain that it leans on (bed,). unwatered: net depletion (day, bed, series)."""
-    wants, reckoned = run.wants_today()
-    fallen = run.rain_onto(len(unwatered)).cumsum(axis=0)
+    of_all, reckoned = run.wants_today()
+    tops, fallen = tops_ask(run, of_all)[places], run.rain_onto(len(unwatered)).cumsum(axis=0)[:, places]
+    wants = Wants(*(x[places] for x in of_all))
     past = wants.net >= wants.trigger
-    asks = past | tops_ask(run, wants)
+    asks = past | tops
     rewetted = np.where(past, unwatered < wants.trigger, fallen >= wants.de) & asks
     within = [np.any(rewetted[:k], axis=0).sum(axis=1) / np.maximum(asks.sum(axis=1), 1) for k in range(HELD + 1)]
-    grown = ~run.young_today()
+    grown, net = ~run.young_today()[places], reckoned.net[places]
 
     def chance(option: Option) -> Array:
         if option.share in (0.0, 1.0):
             return np.asarray(within[option.wait_days or HELD])
-        return np.asarray((fallen[HELD - 1] >= (1 - option.share) * reckoned.net[:, None]).mean(axis=1) * grown)
+        return np.asarray((fallen[HELD - 1] >= (1 - option.share) * net[:, None]).mean(axis=1) * grown)
 
     return [chance(option) for option in options]
 

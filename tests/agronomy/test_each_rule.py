@@ -33,7 +33,7 @@ class Rules(unittest.TestCase):
         choices = []
         for feet in (0, 3):
             stand = dataclasses.replace(run.stands[0], wet_feet=np.full_like(run.stands[0].wet_feet, feet))
-            choices.append(wait.weigh(dataclasses.replace(run, stands=(stand,)))[0])
+            choices.append(wait.weigh(dataclasses.replace(run, stands=(stand,)), [0])[0])
         dear = [b - a for a, b in zip(choices[0].costs, choices[1].costs, strict=True)]
         now, later = dear[0], min(x for x, o in zip(dear, choices[0].options, strict=True) if o.share == 0)
         self.assertGreater(now, 0.2)
