@@ -347,6 +347,8 @@ class FromScratch(InBrowser):
         page.get_by_role("link", name="Ground").click()
         page.get_by_role("button", name="Take out Front bed").click()
         expect(page.get_by_role("main")).to_contain_text("Begin with the one you water most")
+        # The list knows before the word does, and until then an undo of what was kept before may still stand there.
+        expect(page.get_by_role("status")).to_contain_text("Front bed is taken out")
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_role("link", name="Edit Front bed")).to_be_visible()
         page.get_by_role("link", name="Edit Front bed").click()
