@@ -61,11 +61,10 @@ def sighting(seen: Observation, top: Holding, rooting_m: float, finger: tuple[Fi
             return Sighting(mark.share_of_taw, True, min(max(FINGER_KNOWN - mark.spread, 0.4), 0.85))
         reading = str(seen.reading)
         return Sighting(FINGER[reading], False, weight, finger_range(reading))
-    if seen.kind in (
-        "still_wet",
-        "saucer",
-    ):  # over water in the saucer a mix is full
-        return Sighting(STILL_WET, False, weight) if seen.kind == "still_wet" else Sighting(0.0, False, weight, FULL)
+    # Over water in its saucer a mix is full, or more.
+    at_once = {"still_wet": Sighting(STILL_WET, False, weight), "saucer": Sighting(0.0, False, weight, FULL)}
+    if seen.kind in at_once:
+        return at_once[seen.kind]
     if seen.kind == "lifted":
         return Sighting(LIFTED[str(seen.reading)], True, weight)
     if seen.kind == "probe":
