@@ -13,6 +13,7 @@ import pyet
 from agronomy.air.reference_et import reference_et
 from agronomy.balance import layout as s
 from agronomy.balance.kernel import compiled, run_days
+from agronomy.balance.run import NO_HOURS
 from agronomy.balance.terms import BY_TRIGGER
 from agronomy.describe.weather import COLUMNS, WeatherTable
 from benchmarks import frozen_step
@@ -53,7 +54,8 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     kept = np.empty((s.N_KEEP, days, beds, members))
     state = np.zeros((beds, members + 1, s.N_STATE))  # the series, and what is reckoned
     none = np.empty((0, beds, s.N_TERMS))
-    return state, day, before, bed, draw, air, policy, s.WHOLE_DAY.copy(), kept, np.zeros((beds, members)), none
+    cuts = s.whole_days(beds), np.zeros(days, dtype=np.int64)
+    return state, day, before, bed, draw, air, policy, *cuts, kept, np.zeros((beds, members)), none, NO_HOURS
 
 
 def kernel_against_loop() -> Ratio:
@@ -67,7 +69,7 @@ def kernel_against_frozen() -> Ratio:
     """2,040 series x 16 days: the step as it was before it was cut into processes, compiled, against today's."""
     series, frozen = compiled().days, frozen_step.compiled()[0]
     a = kernel_arrays(16, 40, 51)
-    state, *inputs, policy, _, kept, wet, _ = kernel_arrays(16, 40, 51)
+    state, *inputs, policy, _, _, kept, wet, _, _ = kernel_arrays(16, 40, 51)
     series_alone = np.ascontiguousarray(state[:, :-1])
     inputs.append(np.full(policy.shape, frozen_step.BY_TRIGGER))
     row = np.zeros(s.N_TERMS)
@@ -86,7 +88,7 @@ def kernel_at_scale() -> tuple[Ratio, float]:
             series(*small)
 
     ratio = compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 3)
-    return ratio, large[8].nbytes / (200 * 100_000)
+    return ratio, large[9].nbytes / (200 * 100_000)
 
 
 def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:

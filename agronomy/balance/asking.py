@@ -5,7 +5,7 @@ Numbers only; compiled into the runs over days (kernel.py).
 
 from __future__ import annotations
 
-from agronomy.balance.terms import BY_TRIGGER, NEVER, BedDay, BedFigures, Opening, Want
+from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, BedFigures, Opening, Want
 
 
 def want_of(x: Opening) -> Want:
@@ -28,14 +28,14 @@ def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
     top of what is young would pass its own. Common practice (decide/styles.py).
     """
     asks = want.net >= want.trigger or top_asks(want.net, want.de, want.top_use, bed_day.damp_top)
-    if policy == NEVER or (policy == BY_TRIGGER and not asks):
+    if policy in (NEVER, AGAIN_ONLY) or (policy == BY_TRIGGER and not asks):
         return 0.0
     need = max(0.0, want.net)
     if bed_day.damp_top > 0.0 and want.net < want.trigger:
         need = min(want.de, need)  # shallow and often: the top layer alone
     need = max(need, bed_day.ball)
     given = 1.0 if policy == BY_TRIGGER else policy
-    return max(0.0, given * need * bed_day.share * bed.reach - bed_day.morning - bed_day.evening)
+    return max(0.0, given * need * bed_day.share * bed.reach - bed_day.morning - bed_day.afternoon - bed_day.evening)
 
 
 def filled(policy: float, want: Want, bed: BedFigures) -> float:
@@ -45,4 +45,4 @@ def filled(policy: float, want: Want, bed: BedFigures) -> float:
     """
     if policy == BY_TRIGGER:
         return 1.0 if want.r < bed.fill_below else 0.0
-    return policy
+    return max(policy, 0.0)

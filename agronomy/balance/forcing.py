@@ -5,6 +5,7 @@ from __future__ import annotations
 import dataclasses
 import datetime as dt
 import functools
+import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -14,8 +15,9 @@ from agronomy.balance import layout as at
 from agronomy.balance import spreads
 from agronomy.balance.observations import FINGER, WEIGHTS, sighting
 from agronomy.balance.terms import Array, Triggers
+from agronomy.balance.weather import AirDays
 from agronomy.beds.ground import ground_m2, is_container, managed_depth_m, profile_on, profiles
-from agronomy.beds.light import exposures
+from agronomy.beds.light import exposures, noon_sun
 from agronomy.beds.stand import Stand, stand_of
 from agronomy.beds.today import BedToday
 from agronomy.describe.garden import Bed, FingerMark, Garden
@@ -23,7 +25,7 @@ from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.choose import method_of
-from agronomy.plants.demand import climate_of_height, density_coefficient
+from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth
 from agronomy.plants.starts import damp_threshold_mm
 
@@ -35,6 +37,12 @@ WICK_REST = 0.10  # the mix over a reservoir comes to rest a little below field 
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
 DAMP_PATTERN_SHARE = 0.0  # a bed kept damp on top by choice stays at the rule's first day
 UNKNOWN_OPENING = 0.5
+FRAMED = ("raised", "keyhole", "pot", "half_barrel", "trough", "fabric_bag", "self_watering_box", "tray")
+RAIN_H, FRAME_HOLDS_MM = 3.0, 25.0  # a day's hard rain lasts so long; a frame's rim stands so high: common practice
+AGAIN_Z = 0.524  # normal score of a chance of 0.3, at which a second drink is given
+FILM_LETS_IN = 0.1  # of the rain on a film, by its holes; common practice, no source
+DRY_AGAIN_DAYS = 2  # from rain until a drip line is taken to run again in the days ahead; common practice
+WETS_ALL = 0.2  # of ET0: rain that counts as a wetting; FAO-56 chapter 7
 
 
 def bed_days(
@@ -52,7 +60,7 @@ def bed_days(
     """
     undisturbed = dataclasses.replace(bed, name="", key="", waterings=(), observations=())
     sown = any(p.start == "sown" for p in bed.plantings)
-    a, stand = _undisturbed(undisturbed, start, n_days, warmth, soil if sown else None)
+    a, stand = _undisturbed(undisturbed, garden.latitude, start, n_days, warmth, soil if sown else None)
     a = a.copy()
     _pour(a, garden, bed, start)
     observe(a, bed, start, stand, garden.finger)
@@ -63,6 +71,9 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
     """What was poured on each day, and how much of it in one go."""
     ground, arrives = ground_m2(bed), method_of(garden, bed).arrives
     in_passes = np.zeros(len(a))
+    moments = {"morning": at.MORNING, "afternoon": at.AFTERNOON, "evening": at.EVENING}
+    if not is_container(bed):
+        moments["afternoon"] = at.EVENING  # a bed's day is one part
     for w in bed.waterings:
         i = (w.date - start).days
         if not 0 <= i < len(a):
@@ -71,9 +82,9 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             a[i, at.FILL] += w.litres / ground
         else:
             mm = w.litres * arrives / ground
-            a[i, at.EVENING if w.part == "evening" else at.MORNING] += mm
+            a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0
-    poured = a[:, at.MORNING] + a[:, at.EVENING]
+    poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
 
 
@@ -103,7 +114,7 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
 
 @functools.lru_cache(maxsize=2048)
 def _undisturbed(
-    bed: Bed, start: dt.date, n_days: int, warmth: Warmth | None, soil: Warmth | None
+    bed: Bed, latitude: float, start: dt.date, n_days: int, warmth: Warmth | None, soil: Warmth | None
 ) -> tuple[Array, Stand]:
     """A bed's days before anything is poured or felt. Kept in memory, since it changes only with the bed itself."""
     ground, zm, container = ground_m2(bed), managed_depth_m(bed), is_container(bed)
@@ -115,8 +126,8 @@ def _undisturbed(
     if not container:
         share = np.where(standing, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
     a[:, at.SHARE] = share
-    reach = np.maximum(ground, stand.canopy_m2)
-    a[:, at.KD] = density_coefficient(stand.canopy_m2 / reach, stand.height_m)
+    noon = noon_sun(latitude, start, n_days)
+    reach, a[:, at.KD] = demanding(ground, stand.canopy_m2, stand.height_m, noon, container)
     a[:, at.KCB_FULL] = stand.kcb_full
     a[:, at.H_FACTOR] = climate_of_height(stand.height_m)
     a[:, at.SPREAD_AREA] = reach / ground
@@ -131,7 +142,7 @@ def _undisturbed(
     _lay_cover(a, bed, start, stand)
     a[:, [at.SEEN_AT, at.SEEN_STORE]] = -1.0
     a[:, at.TOP_MOST] = a[:, at.TEW]
-    a[:, at.AIR_FACTOR] = 1.0
+    a[:, [at.AIR_FACTOR, at.WETTED]] = 1.0
     a.flags.writeable = False
     return a, stand
 
@@ -155,17 +166,33 @@ def _lay_ground(a: Array, bed: Bed, start: dt.date) -> None:
 
 def _lay_cover(a: Array, bed: Bed, start: dt.date, stand: Stand) -> None:
     """What mulch, leaves and roofs do to evaporation and rain on each day."""
-    if bed.mulches:
-        mulches = [mulch_on(bed.mulches, start + dt.timedelta(days=i)) for i in range(len(a))]
-        a[:, at.EVAP_LEFT] = [evaporation_factor(m) for m in mulches]
-        a[:, at.RAIN_HELD] = [rain_held(m) for m in mulches]
-    else:
-        a[:, at.EVAP_LEFT], a[:, at.RAIN_HELD] = evaporation_factor(None), rain_held(None)
+    days = (start + dt.timedelta(days=i) for i in range(len(a)))
+    mulches = [mulch_on(bed.mulches, d) for d in days] if bed.mulches else [None] * len(a)
+    a[:, at.EVAP_LEFT] = [evaporation_factor(m) for m in mulches]
+    a[:, at.RAIN_HELD] = [rain_held(m) for m in mulches]
     a[:, at.RAIN_HELD] += CANOPY_RAIN_HELD_MM * np.minimum(stand.canopy_m2 / ground_m2(bed), 1.0)
     a[:, at.RAIN_IN] = 1 - POT_LEAVES_SHED * a[:, at.COVER] if is_container(bed) else 1.0
+    a[:, at.RAIN_IN] *= [1 - (1 - FILM_LETS_IN) * m.cover if m and m.kind == "film" else 1.0 for m in mulches]
     for since, until, exposure in exposures(bed, start, len(a)):
         a[since:until, at.RAIN_IN] *= microclimate.rain_share(exposure)
         a[since:until, at.SAUCER] = SAUCER_MM if exposure.saucer and is_container(bed) else 0.0
+
+
+def wetted_by_drip(garden: Garden, bed: Bed, weather: AirDays, days: Array) -> Array:
+    """Share of the rooted surface (day,) that the last wetting wetted: all of it by rain, else what the line wets.
+
+    FAO-56 chapter 7: fw is that of the last wetting, and rain counts as one beyond a fifth of ET0.
+    """
+    fw = method_of(garden, bed).reach(profile_on(bed, weather.dates[weather.n_behind]).top.ksat, ground_m2(bed))
+    rained = weather.rain.mean(axis=1) > WETS_ALL * weather.et0.mean(axis=1)
+    poured = days[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1) > 0
+    wetted, all_of_it, dry_for = np.full(len(days), fw), False, 0
+    for d in range(len(days)):
+        dry_for = 0 if rained[d] else dry_for + 1
+        ran = poured[d] or (d >= weather.n_behind and dry_for > DRY_AGAIN_DAYS)
+        all_of_it = bool(rained[d] or (all_of_it and not ran))
+        wetted[d] = 1.0 if all_of_it else fw
+    return wetted
 
 
 def figures(today: BedToday, trigger: Triggers) -> Array:
@@ -179,7 +206,12 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
     bed, top, ground = today.bed, today.profile.top, today.ground_m2
     a = np.zeros(at.N_BED)
     a[at.CURVE_NUMBER] = top.curve_number if bed.kind in ("open", "row") else 0.0
-    a[at.P_SLOPE] = 0.04  # FAO-56 Table 22, footnote
+    if bed.kind in FRAMED:
+        a[at.FRAME_TAKES] = today.profile.intake_mm_per_h * RAIN_H + FRAME_HOLDS_MM
+    if not today.container:  # in a container p stays the crop's own: common practice, no source
+        a[at.P_SLOPE] = 0.04  # FAO-56 Table 22, footnote
+    elif bed.reservoir is None:
+        a[at.AGAIN_MARGIN] = math.exp(AGAIN_Z * math.hypot(spreads.DEMAND_CV, today.profile.spread))
     if bed.reservoir is not None:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
         a[at.FILL_BELOW] = RESERVOIR_LOW * a[at.CAPACITY]

@@ -13,13 +13,14 @@ from collections.abc import Callable
 from typing import Any, Final, NamedTuple
 
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.balance import asking, layout, processes, step, terms
 from agronomy.balance import layout as at
 from agronomy.balance.asking import asked, filled, want_of
-from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of
+from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of, trace_of
 from agronomy.balance.step import day_step, open_day
-from agronomy.balance.terms import NEVER, USUAL, Array
+from agronomy.balance.terms import BY_TRIGGER, NEVER, USUAL, Array
 
 
 def run_days(
@@ -31,9 +32,11 @@ def run_days(
     air: Array,
     policies: Array,
     parts: Array,
+    cuts: npt.NDArray[np.int64],
     kept: Array,
     wet_days: Array,
     rows: Array,
+    hours: Array,
 ) -> None:
     """Run every bed and its series through all days; `state` ends as the last day's.
 
@@ -41,15 +44,18 @@ def run_days(
     its figures say, either once, where all series have one weather or nothing is poured, or once under the weather of
     each series. By it all is poured: a gardener knows what the weather was, and nothing of how a bed is otherwise.
 
-    policies: (day, bed). parts: (part, N_PART). kept: (N_KEEP, day, bed, series), of no day where it is not wanted.
-    wet_days: (bed, series), counted up. rows: (day, bed, N_TERMS), the mean of what is reckoned; of no day likewise.
+    policies: (day, bed). parts: (bed, cut, part, N_PART), cuts (day,): which cut of each bed's parts a day has. kept:
+    (N_KEEP, day, bed, series), of no day where it is not wanted. wet_days: (bed, series), counted up. rows: (day, bed,
+    N_TERMS), the mean of what is reckoned; of no day likewise. hours: (bed, series + reckoned, part, N_HOUR), of the
+    parts of the last day; of no bed likewise.
     """
     n, reckoned = draws.shape[1], state.shape[1] - draws.shape[1]
-    added, fills = np.zeros(reckoned), np.zeros(reckoned)
+    added, fills, again = np.zeros(reckoned), np.zeros(reckoned), np.zeros(reckoned)
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
             bed_day, share_before = bed_day_of(bed_days[d, b]), shares_before[d, b]
-            bed, policy = figures_of(beds[b]), policies[d, b]
+            bed, policy, cut = figures_of(beds[b]), policies[d, b], parts[b, cuts[d]]
+            second = BY_TRIGGER if policy != NEVER and bed.again_margin > 0.0 else NEVER
             for j in range(reckoned):
                 before, weather = state_of(state, b, n + j), air_of(air, d, j)
                 if policy != NEVER:
@@ -57,7 +63,20 @@ def run_days(
                     added[j], fills[j] = asked(policy, want, bed_day, bed), filled(policy, want, bed)
                 else:
                     added[j] = fills[j] = 0.0
-                new, did = day_step(before, bed_day, share_before, bed, USUAL, weather, added[j], fills[j], parts)
+                new, did = day_step(
+                    before,
+                    bed_day,
+                    share_before,
+                    bed,
+                    USUAL,
+                    weather,
+                    added[j],
+                    fills[j],
+                    second,
+                    cut,
+                    trace_of(hours, b, n + j),
+                )
+                again[j] = did.again
                 for k in range(at.N_STATE):
                     state[b, n + j, k] = new[k]
                 if rows.shape[0] > 0:
@@ -68,7 +87,19 @@ def run_days(
             for m in range(n):
                 j = m if reckoned > 1 else 0
                 before, draw, weather = state_of(state, b, m), draw_of(draws, b, m), air_of(air, d, m)
-                new, did = day_step(before, bed_day, share_before, bed, draw, weather, added[j], fills[j], parts)
+                new, did = day_step(
+                    before,
+                    bed_day,
+                    share_before,
+                    bed,
+                    draw,
+                    weather,
+                    added[j],
+                    fills[j],
+                    again[j],
+                    cut,
+                    trace_of(hours, b, m),
+                )
                 for k in range(at.N_STATE):
                     state[b, m, k] = new[k]
                 wet_days[b, m] += did.wet
@@ -79,7 +110,8 @@ def run_days(
                     kept[at.KEEP_WATERED, d, b, m] = did.irrigation / draw.q_water + filled_up
                     kept[at.KEEP_STRESS, d, b, m] = did.potential - did.transpiration
                     kept[at.KEEP_LOST, d, b, m] = did.drained_rooted - did.caught + did.overflow
-                    kept[at.KEEP_PARCHED, d, b, m] = did.parched
+                    kept[at.KEEP_HURT, d, b, m] = did.parched + did.thirsty / 24.0
+                    kept[at.KEEP_AGAIN, d, b, m] = did.again / draw.q_water
 
 
 def run_mornings(
@@ -112,7 +144,8 @@ SOURCES: Final = (terms, layout, processes, asking, step, sys.modules[__name__])
 
 # One form of each compiled run, for arrays without gaps: a second one would be compiled when first met, on a page.
 _RUN: Final = "f8[:,:,::1], f8[:,:,::1], f8[:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,::1], "
-DAYS_FORM: Final = f"void({_RUN}f8[:,::1], f8[:,::1], f8[:,:,:,::1], f8[:,::1], f8[:,:,::1])"
+_PARTS: Final = "f8[:,:,:,::1], i8[::1]"
+DAYS_FORM: Final = f"void({_RUN}f8[:,::1], {_PARTS}, f8[:,:,:,::1], f8[:,::1], f8[:,:,::1], f8[:,:,:,::1])"
 MORNINGS_FORM: Final = f"void({_RUN}f8[:,:,::1])"
 
 

@@ -1,7 +1,7 @@
 """Where each figure stands in the arrays that the kernel runs over. Balance's own business: others see terms.py.
 
 Inputs are arrays of (day, bed, N_BED_DAY), (bed, N_BED), (bed, series, N_DRAW), (day, series, N_AIR) and, for the
-parts that a day is cut into, (part, N_PART). A day's step gives the new `State` and the day's `Terms`.
+parts that a day is cut into, (bed, cut, part, N_PART). A day's step gives the new `State` and the day's `Terms`.
 """
 
 from __future__ import annotations
@@ -16,14 +16,16 @@ from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, 
     SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
     FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_LEAST, SEEN_MOST, SEEN_STORE, RAN_OUT, TOP_LEAST,
     TOP_MOST, ONE_PASS, DAMP_TOP, BALL, TEW, REW, SAUCER, DRAIN,
-    ASIDE, ROOM, DEEPEST, AIR_MARK, AIR_FACTOR, REBASED, REBASED_TOP,
+    ASIDE, ROOM, DEEPEST, AIR_MARK, AIR_FACTOR, REBASED, REBASED_TOP, AFTERNOON, WETTED, LEAF_HEAT, SIDE_ET,
+    SIDE,
 ) = range(len(BedDay._fields))  # fmt: skip
 N_BED_DAY: Final = len(BedDay._fields)
+BY_WEATHER: Final = [AIR_FACTOR, WETTED, LEAF_HEAT, SIDE_ET, SIDE]  # what the weather makes of a bed's day
 
 
 (
-    CURVE_NUMBER, P_SLOPE, CAPACITY, WICK, WICK_REST, TRIGGER_RAW, TRIGGER_BEYOND, UNTIL_NEXT, FILL_BELOW, REACH,
-    REPELS_BEYOND, STORE_WEIGHT,
+    CURVE_NUMBER, FRAME_TAKES, P_SLOPE, CAPACITY, WICK, WICK_REST, TRIGGER_RAW, TRIGGER_BEYOND, UNTIL_NEXT, FILL_BELOW,
+    REACH, REPELS_BEYOND, STORE_WEIGHT, AGAIN_MARGIN,
 ) = range(len(BedFigures._fields))  # fmt: skip
 N_BED: Final = len(BedFigures._fields)
 
@@ -44,11 +46,22 @@ ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, SHOWERS, FALLEN = range(len(Air._fields))
 N_AIR: Final = len(Air._fields)
 
 # The parts that a day is cut into (array of (part, N_PART)): its length [d], its shares of the day's demand and rain,
-# and the shares of the morning's water poured as it begins and of the evening's poured as it ends. Each sums to 1.
-LENGTH, OF_ET0, OF_RAIN, OF_MORNING, OF_EVENING = range(5)
-N_PART: Final = 5
-WHOLE_DAY: Final[Array] = np.ones((1, N_PART))
-WHOLE_DAY.flags.writeable = False
+# the shares of the morning's and the afternoon's water poured as it begins and of the evening's poured as it ends (each
+# sums to 1), and the share of the day's demand that comes from its beginning until dark. A part of no length: there are
+# no more.
+LENGTH, OF_ET0, OF_RAIN, OF_MORNING, OF_AFTERNOON, OF_EVENING, UNTIL_DARK = range(7)
+N_PART: Final = 7
+HOURS: Final = 24  # the most parts of a day
+# A bed has three cuts: of days behind and further ahead, of today and of tomorrow (beds/hours.py).
+USUALLY, TODAY, TOMORROW = range(3)
+N_CUT: Final = 3
+
+
+def whole_days(beds: int) -> Array:
+    """The parts (bed, N_CUT, HOURS, N_PART) of beds whose days are whole, dimensionless [-]. FAO-56's daily step."""
+    parts = np.zeros((beds, N_CUT, HOURS, N_PART))
+    parts[:, :, 0] = 1.0
+    return parts
 
 
 (
@@ -56,13 +69,17 @@ WHOLE_DAY.flags.writeable = False
     TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
     OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
     ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY, PASSED_ASIDE,
-    PARCHED,
+    PARCHED, EVAP_SIDES, AGAIN, THIRSTY,
 ) = range(len(Terms._fields))  # fmt: skip
 N_TERMS: Final = len(Terms._fields)
 
 # What a run over many series keeps of each day: (day, bed, series) each.
-KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST, KEEP_PARCHED = range(6)
-N_KEEP: Final = 6
+KEEP_NET, KEEP_RESERVOIR, KEEP_WATERED, KEEP_STRESS, KEEP_LOST, KEEP_HURT, KEEP_AGAIN = range(7)
+N_KEEP: Final = 7
+
+# What is kept of a day's parts: depletion of the rooted share as each ends [mm over it], and Ks in it.
+HOUR_NET, HOUR_KS = range(2)
+N_HOUR: Final = 2
 
 
 def bed_day_of(x: Array) -> BedDay:
@@ -71,7 +88,7 @@ def bed_day_of(x: Array) -> BedDay:
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
         x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
         x[24], x[25], x[26], x[27], x[28], x[29], x[30], x[31], x[32], x[33], x[34], x[35],
-        x[36],
+        x[36], x[37], x[38], x[39], x[40], x[41],
     )  # fmt: skip
 
 
@@ -79,6 +96,7 @@ def figures_of(x: Array) -> BedFigures:
     """A bed's figures by name, in their units (spelled out: what is compiled cannot unpack an array)."""
     return BedFigures(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
+        x[12], x[13],
     )  # fmt: skip
 
 
@@ -105,6 +123,12 @@ def air_of(air: Array, d: int, m: int) -> Air:
         air[d, m, SHOWERS],
         air[d, m, FALLEN],
     )
+
+
+def trace_of(hours: Array, b: int, m: int) -> Array:
+    """Where the parts of a series' day are written (part, N_HOUR); of no part where they are not wanted. In mm, and
+    Ks as a share."""
+    return hours[b, m] if hours.shape[0] > 0 else np.zeros((0, N_HOUR))
 
 
 def terms_of(rows: Array) -> Terms:

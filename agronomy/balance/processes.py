@@ -7,6 +7,9 @@ demand, so that a day can be cut into any number of parts. All are compiled into
 
 from __future__ import annotations
 
+import math
+
+EDGE = 0.5  # of the top layer's evaporable water, that of an edge of cloth: about 5 cm of mix dry from it; practice
 ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in one go; common practice, no source
 
 
@@ -43,14 +46,14 @@ def taken_in(net: float, taw: float, repels_beyond: float, one_pass: float) -> f
 
 
 def pour(
-    net: float, de: float, poured: float, share: float, reach: float, room: float, let_in: float
-) -> tuple[float, float, float]:
+    net: float, de: float, do: float, poured: float, share: float, reach: float, room: float, let_in: float
+) -> tuple[float, float, float, float]:
     """Water that a method brings onto the rooted share. What its reach wets holds no more than its room.
 
-    poured [mm over the ground]; reach: share of the rooted store that it can refill. Returns net and de afterwards,
-    and what ran past [mm over the ground].
+    poured [mm over the ground]; reach: share of the rooted store that it can refill, and of the surface that it wets.
+    Returns net, de, and do of a container's sides afterwards, and what ran past [mm over the ground].
 
-    Arithmetic.
+    FAO-56 eq. 77: the top layer gains I / fw.
     """
     taken = min(let_in * poured / share, reach * (max(0.0, net) + room))
     net -= taken
@@ -58,7 +61,7 @@ def pour(
     if net < -room:
         over += (-room - net) * share
         net = -room
-    return net, max(0.0, de - taken), over
+    return net, max(0.0, de - taken / reach), max(0.0, do - taken) if share >= 1.0 else do, over
 
 
 def store(r: float, water: float, capacity: float) -> tuple[float, float]:
@@ -73,16 +76,42 @@ def stress(net: float, raw: float, taw: float) -> float:
     return 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
 
 
+def drawn(net: float, raw: float, taw: float, potential: float) -> float:
+    """What plants draw in a part of a day in which Ks follows the depletion that they leave behind them.
+
+    All in mm over the rooted share; FAO-56 eq. 84 solved over the part: beyond RAW what is left falls exponentially. So
+    the answer hardly depends on how many parts a day has.
+    """
+    easily = max(0.0, raw - net)
+    if potential <= easily:
+        return potential
+    left = max(0.0, taw - max(net, raw))
+    return easily + left * (1.0 - math.exp(-(potential - easily) / (taw - raw)))
+
+
+def drink_again(net: float, raw: float, taw: float, until_dark: float, droops_at: float, margin: float) -> float:
+    """A second drink of a day: a refill, where without it Ks would fall below `droops_at` before dark.
+
+    until_dark: what plants would use until then; margin: for the doubt of demand over what is held. All in mm over the
+    rooted share, Ks a share [0..1]. Common practice.
+    """
+    droops = margin * (net + until_dark) > raw + (1.0 - droops_at) * (taw - raw)
+    return max(0.0, net) if droops else 0.0
+
+
 def rain_kept(fall: float, held: float, rain_in: float) -> float:
     """Rain that leaves and mulch hold back and covers keep off [mm]. Common practice for the figures it is given."""
     kept = min(fall, held)
     return kept + (fall - kept) * (1.0 - rain_in)
 
 
-def runoff(through: float, curve_number: float) -> float:
-    """Runoff of a day's rain [mm] by the curve number; NEH 630 chapter 10. 0 where a frame holds the rain."""
+def runoff(through: float, curve_number: float, frame_takes: float) -> float:
+    """Runoff of a day's rain [mm] by the curve number; NEH 630 chapter 10.
+
+    In a frame (no curve number) only what neither soaks in while it rains nor stands within the frame runs over.
+    """
     if curve_number <= 0.0:
-        return 0.0
+        return max(0.0, through - frame_takes) if frame_takes > 0.0 else 0.0
     s = 25400.0 / curve_number - 254.0
     return (through - 0.2 * s) ** 2 / (through + 0.8 * s) if through > 0.2 * s else 0.0
 
@@ -105,19 +134,23 @@ def use(
     tew: float,
     rew: float,
     deepest: float,
+    raw: float,
     taw: float,
+    in_parts: bool,
 ) -> tuple[float, float, float, float, float, float]:
     """Evaporation and transpiration of the rooted share; FAO-56 eq. 71, 77 and 80, drawn from the whole canopy.
 
     demand [mm]: ET0 of this part of the day; over: area that demands over the rooted share. Kr (eq. 74) is taken after
-    whatever wetted the top layer today. Returns net and de afterwards, Ke, and evaporation, transpiration and
-    transpiration without stress [mm over the rooted share].
+    whatever wetted the top layer today. in_parts: Ks follows the depletion through the part; else it is the morning's,
+    as FAO-56 takes it. Returns net and de afterwards, Ke, and evaporation, transpiration and transpiration without
+    stress [mm over the rooted share].
     """
     ke = min(top_left(de, tew, rew) * (kc_max - min(kcb * over, kc_max)), few * kc_max) * evap_left
     evaporation = min(max(0.0, ke * demand), (tew - de) * few)
     evaporation = min(evaporation, max(0.0, deepest - net))
     potential = kcb * demand * over
-    transpiration = min(ks * potential, max(0.0, taw - net - evaporation))
+    wanted = drawn(net + evaporation / 2.0, raw, taw, potential) if in_parts else ks * potential
+    transpiration = min(wanted, max(0.0, taw - net - evaporation))
     return (
         net + (evaporation + transpiration),
         min(tew, de + evaporation / few),
@@ -134,6 +167,17 @@ def dry_bare(do: float, most: float, tew: float, rew: float) -> float:
     FAO-56 eq. 74 with the stage's own Kr.
     """
     return min(top_left(do, tew, rew) * most, max(0.0, tew - do))
+
+
+def dry_sides(do: float, most: float, side: float, tew: float, rew: float) -> tuple[float, float]:
+    """Evaporation through sides of cloth: do of their edge [mm over the sides], and the water [mm over the ground].
+
+    most [mm over the ground]: what sun and air could take from wet ones; side: their area over the ground [-]. They dry
+    like exposed ground, FAO-56 eq. 74, over an edge of less depth.
+    """
+    tew, rew = EDGE * tew, EDGE * rew
+    gone = min(top_left(do, tew, rew) * most, max(0.0, tew - do) * side)
+    return do + gone / side, gone
 
 
 def shed(net: float, room: float) -> tuple[float, float]:

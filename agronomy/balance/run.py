@@ -16,16 +16,21 @@ from agronomy.balance import forcing, spreads
 from agronomy.balance import layout as at
 from agronomy.balance.asking import top_asks
 from agronomy.balance.checkpoints import Checkpoints, key_of
+from agronomy.balance.day_parts import day_parts
 from agronomy.balance.kernel import Kernel, compiled
-from agronomy.balance.layout import WHOLE_DAY, terms_of
+from agronomy.balance.layout import terms_of
 from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers, Wants
 from agronomy.balance.weather import AirDays
 from agronomy.beds import light
+from agronomy.beds.ground import ground_m2, is_container
 from agronomy.beds.stand import Stand
 from agronomy.beds.today import BedToday, bed_today
+from agronomy.beds.wall import wall_gains
 from agronomy.describe.garden import Bed, Garden
 from agronomy.ground.soil_temperature import soil_temperature
 from agronomy.plants.size import Warmth
+
+NO_HOURS = np.zeros((0, 0, at.HOURS, at.N_HOUR))
 
 
 @dataclass(frozen=True)
@@ -37,7 +42,8 @@ class Ahead:
     watered: Array  # [mm over the ground] that was poured, before the doubt of what arrives
     stress: Array  # transpiration missed [mm over the ground]
     lost: Array  # drained or overflown [mm over the ground]
-    parched: Array  # 1 where the top of what is young asked and got nothing, else 0
+    hurt: Array  # days on which the top of what is young asked and got nothing, or plants in a container drooped [d]
+    again: Array  # of `watered`, what was given a second time on a day
     wet_days: Array
 
 
@@ -53,6 +59,8 @@ class Run:
     draws: Array  # (bed, series, N_DRAW)
     state: Array  # (bed, series + reckoned, N_STATE), this morning; behind the series a bed that is as its figures say
     rows: Array  # (past day, bed, N_TERMS), as reckoned; zero before a bed was opened
+    parts: Array  # (bed, cut, part, N_PART): what each bed's days are cut into
+    cuts: npt.NDArray[np.int64]  # (day,): which cut of them each day has
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
     stands: tuple[Stand, ...]  # what grows in each bed, over the same days
     kernel: Kernel
@@ -102,8 +110,21 @@ class Run:
         kept, wet = np.empty((at.N_KEEP, n, b, m)), np.zeros((b, m))
         poured = bool((policies != NEVER).any())
         self._run_on(policies, poured, kept, wet, np.empty((0, b, at.N_TERMS)), beds)
-        net, reservoir, watered, stress, lost, parched = kept
-        return Ahead(net, reservoir, watered, stress, lost, parched, wet)
+        net, reservoir, watered, stress, lost, hurt, again = kept
+        return Ahead(net, reservoir, watered, stress, lost, hurt, again, wet)
+
+    def hours_today(self, policies: Policies, places: list[int]) -> tuple[Array, Array]:
+        """Depletion [mm over the rooted share] at the end of each hour of today from dawn on, and Ks in it, of the
+        containers at these places under policies (1, place) and no second drink: (bed, series + reckoned, hour)."""
+        beds = np.array(places, dtype=np.int64)
+        b, m = self.draws[beds].shape[:2]
+        hours = np.zeros((b, 2 * m, at.HOURS, at.N_HOUR))
+        nothing, wet = np.empty((at.N_KEEP, 0, b, m)), np.zeros((b, m))
+        figures = self.figures.copy()
+        figures[:, at.AGAIN_MARGIN] = 0.0
+        once = dataclasses.replace(self, figures=figures)
+        ran = once._run_on(policies, True, nothing, wet, np.empty((0, b, at.N_TERMS)), beds, hours)
+        return hours[:, :ran, :, at.HOUR_NET], hours[:, :ran, :, at.HOUR_KS]
 
     def terms_ahead(self, policies: Policies) -> Terms:
         """The terms of the days ahead as reckoned, means over the members: arrays (day ahead, bed)."""
@@ -124,8 +145,9 @@ class Run:
         wet: Array,
         rows: Array,
         beds: slice | npt.NDArray[np.int64],
-    ) -> None:
-        """Run some beds on; only what is reckoned, where `wet` has no room for the series."""
+        hours: Array = NO_HOURS,
+    ) -> int:
+        """Run some beds on; only what is reckoned, where `wet` has no room for the series. Returns how many ran."""
         n = policies.shape[0]
         part = slice(self.n_behind, self.n_behind + n)
         air, draws, state = self.weather.air[part], self.draws[beds], self.state[beds]
@@ -134,7 +156,8 @@ class Run:
             state, draws = np.ascontiguousarray(state[:, draws.shape[1] :]), draws[:, :0].copy()
         days, shares = (np.ascontiguousarray(x[:, beds]) for x in (self.days[part], self._shares(n)))
         inputs = (state, days, shares, self.figures[beds], draws, air, policies)
-        self.kernel.days(*inputs, WHOLE_DAY.copy(), kept, wet, rows)
+        self.kernel.days(*inputs, self.parts[beds], self.cuts[part].copy(), kept, wet, rows, hours)
+        return int(state.shape[1])
 
     def wants_today(self) -> tuple[Wants, Wants]:
         """What the word of this morning goes by: of the series (bed, series), and as reckoned (bed,)."""
@@ -180,7 +203,7 @@ class Run:
         warmth = warmth_of(self.garden, self.weather)
         soil = soil_warmth(self.weather)
         days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil)
-        days[:, at.AIR_FACTOR] = one.days[:, 0, at.AIR_FACTOR]
+        days[:, at.BY_WEATHER] = one.days[:, 0, at.BY_WEATHER]
         one.days[n:, 0] = days[n:]
         return dataclasses.replace(one, stands=(stand,))
 
@@ -230,7 +253,15 @@ class Run:
         return forcing.shares_before(self.days[part], first)
 
 
-AXES = {"days": 1, "figures": 0, "draws": 0, "state": 0, "rows": 1, "opened_at": 0}  # which axis of each is the bed
+AXES = {
+    "days": 1,
+    "figures": 0,
+    "draws": 0,
+    "state": 0,
+    "rows": 1,
+    "parts": 0,
+    "opened_at": 0,
+}  # which axis of each is the bed
 
 
 def run_garden(
@@ -254,7 +285,7 @@ def run_garden(
     soil = soil_warmth(weather) if any(p.start == "sown" for b in beds for p in b.plantings) else None
     described = [forcing.bed_days(garden, b, first, n_all, warmth, soil) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
-    days[:, :, at.AIR_FACTOR] = light.air_factors(garden, weather.dates, weather.parts)
+    _lay_weather(days, garden, weather, described)
     stands = tuple(stand for _, stand in described)
     todays = [bed_today(garden, b, today, s.on(n_behind)) for b, s in zip(beds, stands, strict=True)]
     figures = np.stack([forcing.figures(b, t) for b, t in zip(todays, triggers, strict=True)])
@@ -267,7 +298,11 @@ def run_garden(
     shares = forcing.shares_before(days, days[0, :, at.SHARE])
     for i, o in enumerate(opened_at):
         shares[o, i] = days[o, i, at.SHARE]
-    key = key_of(state, days[:n_behind], shares[:n_behind], figures, draws, weather.air[:n_behind], opened_at)
+    parts = np.stack([day_parts(garden, b, today, _warmth_of_day(weather)) for b in beds])
+    cuts = np.full(n_all, at.USUALLY, dtype=np.int64)
+    cuts[n_behind : n_behind + 2] = (at.TODAY, at.TOMORROW)[: n_all - n_behind]
+    facts = (state, days[:n_behind], shares[:n_behind], figures, draws, weather.air[:n_behind], opened_at)
+    key = key_of(*facts, np.ascontiguousarray(parts[:, at.USUALLY]))
     known = checkpoints.get(key) if checkpoints else None
     if known is not None:
         state, rows = known
@@ -275,10 +310,29 @@ def run_garden(
         starts = sorted({int(o) for o in opened_at} | {n_behind})
         for since, until in itertools.pairwise(starts):
             part, span = np.flatnonzero(opened_at <= since), slice(since, until)
-            _run_part(kernel, state, days, shares, figures, draws, weather.air, rows, part, span)
+            _run_part(kernel, state, days, shares, figures, draws, weather.air, parts, rows, part, span)
         if checkpoints:
             checkpoints.put(key, state, rows)
-    return Run(garden, today, weather, days, figures, draws, state, rows, opened_at, stands, kernel)
+    return Run(garden, today, weather, days, figures, draws, state, rows, parts, cuts, opened_at, stands, kernel)
+
+
+def _lay_weather(days: Array, garden: Garden, weather: AirDays, described: list[tuple[Array, Stand]]) -> None:
+    """Set what the weather makes of each bed's days: its own ET0, what walls add, and what a drip line wets."""
+    days[:, :, at.AIR_FACTOR] = light.air_factors(garden, weather.dates, weather.parts)
+    for i, bed in enumerate(garden.beds):
+        if is_container(bed):
+            et0 = weather.et0.mean(axis=1) * days[:, i, at.AIR_FACTOR]
+            reach = days[:, i, at.SPREAD_AREA] * ground_m2(bed)
+            found = wall_gains(garden, bed, weather.dates, weather.parts, et0, reach)
+            days[:, i, at.LEAF_HEAT], days[:, i, at.SIDE_ET], days[:, i, at.SIDE] = found
+        elif bed.method == "drip":
+            days[:, i, at.WETTED] = forcing.wetted_by_drip(garden, bed, weather, days[:, i])
+
+
+def _warmth_of_day(weather: AirDays) -> tuple[tuple[float, float], ...]:
+    """(lowest, highest) temperature [degrees C] of today and tomorrow, the median over the members."""
+    days = range(weather.n_behind, min(weather.n_behind + 2, len(weather.dates)))
+    return tuple((float(np.median(weather.tmin[d])), float(np.median(weather.tmax[d]))) for d in days)
 
 
 def tops_ask(run: Run, wants: Wants) -> npt.NDArray[np.bool_]:
@@ -332,6 +386,7 @@ def _run_part(
     figures: Array,
     draws: Array,
     air: Array,
+    parts: Array,
     rows: Array,
     part: npt.NDArray[np.int64],
     span: slice,
@@ -347,10 +402,12 @@ def _run_part(
         draws[part],
         air[span],
         np.full((n, b), NEVER),
-        WHOLE_DAY.copy(),
+        parts[part],
+        np.full(n, at.USUALLY, dtype=np.int64),
         np.empty((at.N_KEEP, 0, b, m)),
         np.zeros((b, m)),
         some_rows,
+        NO_HOURS,
     )
     state[part] = some_state
     rows[span, part] = some_rows

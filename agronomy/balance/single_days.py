@@ -10,8 +10,7 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.balance import layout as at
-from agronomy.balance.layout import WHOLE_DAY
-from agronomy.balance.run import Run, reckoned_under
+from agronomy.balance.run import NO_HOURS, Run, reckoned_under
 from agronomy.balance.terms import BY_TRIGGER, Array
 
 SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
@@ -28,7 +27,8 @@ class DayKept:
     watered: Array
     stress: Array
     lost: Array
-    parched: Array
+    hurt: Array
+    again: Array
 
     def take_over(self, into: list[int], other: DayKept, rows: list[int]) -> None:
         """Put some rows of another day's figures in these places."""
@@ -79,10 +79,12 @@ class SingleDays:
             self.draws[some],
             self.air[day : day + 1],
             np.full((1, after.shape[0]), policy, dtype=float),
-            WHOLE_DAY.copy(),
+            run.parts[some],
+            run.cuts[day : day + 1].copy(),
             kept,
             np.zeros((b, m)),
             np.empty((0, b, at.N_TERMS)),
+            NO_HOURS,
         )
         return after, DayKept(*kept[:, 0])
 
@@ -94,7 +96,7 @@ class SingleDays:
     def poured(self, d: int, kept: DayKept, beds: Beds) -> Array:
         """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
         recorded = self.garden_run.days[self.garden_run.n_behind + d, beds]
-        already = recorded[:, at.MORNING] + recorded[:, at.EVENING] + recorded[:, at.FILL]
+        already = recorded[:, [at.MORNING, at.AFTERNOON, at.EVENING, at.FILL]].sum(axis=1)
         return np.asarray(np.maximum(kept.watered - already[:, None], 0.0))
 
     def has_reservoir(self, bed: int) -> bool:

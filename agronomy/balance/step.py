@@ -5,22 +5,36 @@ Plain Python is the oracle of the tests; kernel.py compiles it.
 Stores. The bed's ground is split by what roots and waterings reach: the *rooted* share `f` holds a depletion below
 field capacity (dr), the depletion of its exposed top layer (de) and water above field capacity (w), each in mm over
 that share. The *bare* rest holds the depletion of its evaporating layer (do), in mm over the rest. A reservoir under
-the bed holds r, in mm over the whole ground. When roots spread, the ground they reach brings its own depletion along,
-so growing roots create no water.
+the bed holds r, in mm over the whole ground. A container has no bare rest: where its sides are of cloth, do is the
+depletion of their edge, in mm over the sides, which is water of the rooted store, as de is. When roots spread, the
+ground they reach brings its own depletion along, so growing roots create no water.
 
 Order of the day: spread of roots; a changed soil; rain that fell before the morning; what was observed; then, in each
-part of the day, morning watering; Ks from the depletion at that point; rain; use; what exceeds field capacity is held
-above it, passes into the ground beside and drains; the wick lifts from the reservoir; evening watering, which counts
-for the night and the next day.
+part of the day, morning or afternoon watering; Ks from the depletion at that point; rain; use; what exceeds field
+capacity is held above it, passes into the ground beside and drains; the wick lifts from the reservoir; evening
+watering, which counts for the night and the next day. A day of a bed is one part; a container's runs from dawn to dawn
+in several, in today's and tomorrow's by the hour.
 """
 
 from __future__ import annotations
 
 from agronomy.balance.asking import top_asks
-from agronomy.balance.layout import LENGTH, OF_ET0, OF_EVENING, OF_MORNING, OF_RAIN
+from agronomy.balance.layout import (
+    HOUR_KS,
+    HOUR_NET,
+    LENGTH,
+    OF_AFTERNOON,
+    OF_ET0,
+    OF_EVENING,
+    OF_MORNING,
+    OF_RAIN,
+    UNTIL_DARK,
+)
 from agronomy.balance.processes import (
     drain,
+    drink_again,
     dry_bare,
+    dry_sides,
     pass_aside,
     pour,
     rain_kept,
@@ -33,7 +47,21 @@ from agronomy.balance.processes import (
     use,
     wick,
 )
-from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, Opening, State, Terms
+from agronomy.balance.terms import (
+    NEVER,
+    THIRSTY_KS,
+    Air,
+    Array,
+    BedDay,
+    BedFigures,
+    Draw,
+    Opening,
+    State,
+    Terms,
+)
+
+NEARLY_FULL = 0.2  # of RAW: a container less dry than that is not watered in the morning; common practice, no source
+STANDING_FREE_MOST = 1.4  # of ET0 over the canopy of a small stand: FAO-56 chapters 9 and 10 discuss 1.2 to 1.4
 
 
 def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures, draw: Draw, air: Air) -> Opening:
@@ -56,16 +84,21 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     # Kc min, for which Allen and Pereira (2009) eq. 11 allow 0 to 0.15, is 0: the ground between plants has its own
     # evaporation in this balance, and a seedling must not transpire for the whole bed.
     kcb = max(0.0, bed_day.kd * (bed_day.kcb_full + climate)) * draw.q_demand
+    if bed_day.leaf_heat > 0.0:
+        kcb = max(kcb, min(kcb + bed_day.leaf_heat, bed_day.kd * STANDING_FREE_MOST))
     kc_max = max(1.2 + climate, kcb + 0.05)  # FAO-56 eq. 72
-    few = max(1.0 - bed_day.cover, 0.01)
-    p = min(0.8, max(0.1, bed_day.p_table + bed.p_slope * (5.0 - kcb * et0)))
+    few = 1.0 - bed_day.cover  # FAO-56 eq. 75, of a drip line by the remark below it
+    if bed_day.wetted < 1.0:
+        few = min(few, bed_day.wetted * (1.0 - 2.0 / 3.0 * bed_day.cover))
+    few = max(few, 0.01)
+    p = min(0.8, max(0.1, bed_day.p_table + bed.p_slope * (5.0 - kcb * et0 * bed_day.spread_area / f)))
     taw = max(bed_day.taw * draw.q_capacity, 0.1)
     raw = p * taw
 
     # The day's rain on its way to the soil; what fell before the morning is there already.
     fall = max(0.0, air.rain * (1.0 + draw.z_rain * air.rain_cv))
     held = rain_kept(fall, bed_day.rain_held * air.showers, bed_day.rain_in)
-    ran = runoff(fall - held, bed.curve_number)
+    ran = runoff(fall - held, bed.curve_number, bed.frame_takes)
     soaking = fall - held - ran
     early = bare_drained = 0.0
     if air.fallen > 0.0:
@@ -87,7 +120,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         de = min(bed_day.tew, max(0.0, de + moved))
     if bed_day.ran_out > 0.0 and taken_in(net, taw, bed.repels_beyond, bed_day.one_pass) == 1.0:
         # What ran out below had found no room: no more was missing than what was poured.
-        over = net - (bed_day.morning + bed_day.evening) * draw.q_water / f
+        over = net - (bed_day.morning + bed_day.afternoon + bed_day.evening) * draw.q_water / f
         if over > 0.0:
             net -= over
             correction += f * over
@@ -100,6 +133,9 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
     if bed.until_next > 0.0:  # it asks later, where what stays drawn with ease carries until the next round
         trigger = max(trigger, raw - kcb * et0 * bed_day.spread_area / f)
+    if bed.again_margin > 0.0:  # what would droop before dark is watered this morning
+        holds = raw + (1.0 - THIRSTY_KS) * (taw - raw) - kcb * et0 * bed_day.spread_area / f
+        trigger = min(trigger, max(holds, NEARLY_FULL * raw))
     return Opening(
         de=de,
         net=net,
@@ -127,7 +163,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     )
 
 
-def day_step(
+def day_step(  # noqa: PLR0912 - the order of the day on one page
     state: State,
     bed_day: BedDay,
     share_before: float,
@@ -136,12 +172,16 @@ def day_step(
     air: Air,
     added: float,
     fills: float,
+    again: float,
     parts: Array,
+    trace: Array,
 ) -> tuple[State, Terms]:
     """One series over one day: its state at the end, and the day's terms.
 
     added [mm over the ground], fills [share of what the reservoir lacks]: poured besides what was recorded.
+    again [mm over the ground]: poured a second time, in the afternoon; BY_TRIGGER: as it is asked for by then.
     parts (part, N_PART): what the day is cut into; one whole part is the daily step.
+    trace (part, N_HOUR): what each part did, where it has room for them.
 
     All water in mm, shares [0..1].
     """
@@ -154,22 +194,36 @@ def day_step(
 
     # What is poured today: as recorded, and what was added.
     morning, evening = (bed_day.morning + added) * draw.q_water, bed_day.evening * draw.q_water
+    afternoon, second = bed_day.afternoon * draw.q_water, 0.0
     fill = bed_day.fill * draw.q_water
     if capacity > 0.0:
         morning = bed_day.morning * draw.q_water
         fill += fills * max(0.0, capacity - r - fill)
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
-    ks = ke = wet = 0.0
+    ks = ke = wet = sides = thirsty = 0.0
+    in_parts = parts[0, LENGTH] < 1.0
     for i in range(parts.shape[0]):
+        if parts[i, LENGTH] <= 0.0:
+            break
         if parts[i, OF_MORNING] > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
-            net, de, past = pour(net, de, morning * parts[i, OF_MORNING], f, bed.reach, room, let_in)
+            net, de, do, past = pour(net, de, do, morning * parts[i, OF_MORNING], f, bed.reach, room, let_in)
             drained += past
             r, spilt = store(r, fill * parts[i, OF_MORNING], capacity)
             overflow += spilt
+        if parts[i, OF_AFTERNOON] > 0.0 and (afternoon > 0.0 or again != NEVER):
+            recorded = afternoon * parts[i, OF_AFTERNOON]
+            given = again * draw.q_water * parts[i, OF_AFTERNOON]
+            if again < 0.0:
+                # What was left this morning was to hold the day; what was watered may be given the rest for safety.
+                margin, rest = bed.again_margin if morning > 0.0 else 1.0, kcb * et0 * over * parts[i, UNTIL_DARK]
+                given = drink_again(net - recorded / f, raw, taw, rest, THIRSTY_KS, margin) * f * bed.reach
+            let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
+            net, de, do, past = pour(net, de, do, recorded + given, f, bed.reach, room, let_in)
+            drained += past
+            second += given
         ks_now = stress(net, raw, taw)
-        ks += ks_now * parts[i, OF_ET0]
 
         rain = (x.soaking - x.early) * parts[i, OF_RAIN]
         net -= rain
@@ -180,8 +234,14 @@ def day_step(
 
         demand = et0 * parts[i, OF_ET0]
         net, de, ke_now, evaporation, transpiration, unstressed = use(
-            net, de, ks_now, demand, kcb, kc_max, over, few, bed_day.evap_left, tew, rew, bed_day.deepest, taw
-        )
+            net, de, ks_now, demand, kcb, kc_max, over, few, bed_day.evap_left, tew, rew, bed_day.deepest, raw, taw,
+            in_parts,
+        )  # fmt: skip
+        if in_parts:
+            ks_now = transpiration / unstressed if unstressed > 0.0 else ks_now
+            if ks_now < THIRSTY_KS and parts[i, UNTIL_DARK] > 0.0:
+                thirsty += 24.0 * parts[i, LENGTH]
+        ks += ks_now * parts[i, OF_ET0]
         ke += ke_now * parts[i, OF_ET0]
         evaporated += evaporation * f
         transpired += transpiration * f
@@ -190,6 +250,12 @@ def day_step(
             gone = dry_bare(do, (1.2 + x.climate) * demand * bed_day.evap_left, tew, rew)
             do += gone
             bare_used += gone * (1.0 - f)
+        elif bed_day.side > 0.0:
+            do, gone = dry_sides(do, bed_day.side_et * demand, bed_day.side, tew, rew)
+            gone = min(gone, max(0.0, bed_day.deepest - net))
+            net += gone
+            evaporated += gone
+            sides += gone
 
         net, lost = shed(net, room)
         net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
@@ -211,19 +277,22 @@ def day_step(
 
         if evening * parts[i, OF_EVENING] > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
-            net, de, past = pour(net, de, evening * parts[i, OF_EVENING], f, bed.reach, room, let_in)
+            net, de, do, past = pour(net, de, do, evening * parts[i, OF_EVENING], f, bed.reach, room, let_in)
             drained += past
             if capacity > 0.0:
                 r, spilt = store(r, past, capacity)
                 caught, overflow = drained, overflow + spilt
+        if trace.shape[0] > 0:
+            trace[i, HOUR_NET], trace[i, HOUR_KS] = net, ks_now
 
     asks = top_asks(x.net, x.de, x.top_use, bed_day.damp_top)
-    parched = 1.0 if asks and morning + evening + fill <= 0.0 else 0.0
+    poured = morning + afternoon + second + evening
+    parched = 1.0 if asks and poured + fill <= 0.0 else 0.0
     return State(de, max(net, 0.0), do, max(-net, 0.0), r), Terms(
         open_rooted=open_rooted,
         reached=x.reached,
         correction=x.correction,
-        irrigation=morning + evening,
+        irrigation=poured,
         rain_fall=x.fall,
         interception=x.held,
         runoff=x.ran,
@@ -244,7 +313,7 @@ def day_step(
         overflow=overflow,
         close_reservoir=r,
         potential=potential,
-        ks=ks,
+        ks=min(ks, 1.0),
         raw_now=raw,
         taw_now=taw,
         kcb_now=kcb,
@@ -259,4 +328,7 @@ def day_step(
         rain_early=x.early * f,
         aside=aside,
         parched=parched,
+        evap_sides=sides,
+        again=second,
+        thirsty=thirsty,
     )

@@ -10,8 +10,9 @@ import numpy.typing as npt
 Array = npt.NDArray[np.float64]
 Policies = npt.NDArray[np.float64]  # one for each (day, bed): what is poured besides what was recorded
 Triggers = tuple[float, float, bool]  # shares of RAW and of what lies beyond it; whether the next round counts
-# A policy is the share of a refill that is given, whatever the depletion; or the bed is asked.
-NEVER, ON_DAY, BY_TRIGGER = 0.0, 1.0, -1.0
+# A policy is the share of a refill that is given, whatever the depletion; or the bed is asked; or nothing is given but
+# a container's second drink, where it asks for one.
+NEVER, ON_DAY, BY_TRIGGER, AGAIN_ONLY = 0.0, 1.0, -1.0, -2.0
 
 
 class BedDay(NamedTuple):
@@ -54,12 +55,18 @@ class BedDay(NamedTuple):
     air_factor: float  # ET0 at the bed over ET0 of the garden [-]
     rebased: float  # what the depletion of the whole depth gains as the soil holds more than yesterday [mm]; signed
     rebased_top: float  # the same of the top layer
+    afternoon: float  # water onto the soil in the afternoon, where a pot drinks twice [mm over the ground]
+    wetted: float  # share of the rooted surface that the last wetting wetted, of a drip line [0..1]; 1: all of it
+    leaf_heat: float  # what a sunny wall adds to Kcb by the air it warms round the leaves [-]
+    side_et: float  # what sun and air could take from sides of cloth, over ET0 at the bed [mm over the ground / mm]
+    side: float  # area of such sides over the ground [-]; 0: the walls let nothing through
 
 
 class BedFigures(NamedTuple):
     """What a bed is on every day of a run."""
 
     curve_number: float  # 0 where a frame holds the rain
+    frame_takes: float  # the most rain of a day that soaks in and stands within a frame [mm]; 0: no frame
     p_slope: float  # 0.04 by FAO-56; 0 holds p fixed
     capacity: float  # of the reservoir [mm over the ground]; 0: none
     wick: float  # the most the wick lifts in a day [mm over the ground]
@@ -71,6 +78,7 @@ class BedFigures(NamedTuple):
     reach: float  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
     repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
     store_weight: float  # how far a float moves the reservoir's state [0..1]
+    again_margin: float  # demand over what is held, at the chance at which a second drink is given [-]; 0: never given
 
 
 class State(NamedTuple):
@@ -93,6 +101,7 @@ class Draw(NamedTuple):
     z_air: float
 
 
+THIRSTY_KS = 0.7  # below it a container's plants droop, and lose by the hour; common practice, no source
 USUAL = Draw(1.0, 1.0, 0.0, 1.0, 0.0)  # of a bed that is as its figures say
 
 
@@ -198,3 +207,6 @@ class Terms(NamedTuple):
     rain_early: float  # of rain_rooted, what fell before the morning
     aside: float  # water above field capacity that passed from the rooted share into the ground beside
     parched: float  # 1 where the top of what is young asked for water on this day and got none, else 0
+    evap_sides: float  # what went through sides of cloth; a part of evap_rooted
+    again: float  # of irrigation, what a second drink of the day gave
+    thirsty: float  # hours of the day with Ks below THIRSTY_KS

@@ -18,6 +18,11 @@ def ground_m2(bed: Bed) -> float:
     return math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
 
 
+def edge_m(bed: Bed) -> float:
+    """What runs round its ground [m]; arithmetic."""
+    return math.pi * bed.length_m if bed.round else 2 * (bed.length_m + bed.width_m)
+
+
 def is_container(bed: Bed) -> bool:
     """Whether its roots end at a wall; by its kind, common practice."""
     return KINDS[bed.kind][0]
@@ -34,15 +39,17 @@ def volume_l(bed: Bed) -> float:
 
 
 def managed_depth_m(bed: Bed) -> float:
-    """The least of published rooting depth, loosened soil and container [m]: over it the balance is kept.
+    """The least of published rooting depth and loosened soil; a container's own depth [m]: over it the balance is kept.
 
-    Rooting depths: FAO-56 Table 22. A bed loosened deeper on a later date is kept over the deeper depth throughout;
-    roots use what was loose by then.
+    Rooting depths: the smaller of FAO-56 Table 22, which its note gives to the scheduling of water. A bed loosened
+    deeper on a later date is kept over the deeper depth throughout; roots use what was loose by then.
     """
-    roots = [crop_of(p).roots_m[1] for p in bed.plantings]
     depth = soil_depth_m(bed)
+    if is_container(bed):
+        return depth
+    roots = [crop_of(p).roots_m[0] for p in bed.plantings]
     loosened = [x.loosened_m for x in bed.soils if x.loosened_m is not None]
-    if loosened and not is_container(bed):
+    if loosened:
         depth = max(loosened) if len(loosened) == len(bed.soils) else max(depth, *loosened)
     return min([depth, max(roots)]) if roots else depth
 

@@ -10,12 +10,20 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.air import microclimate
+from agronomy.air import radiation as rad
 from agronomy.air.microclimate import AirParts
 from agronomy.air.shade import sunlit_share
 from agronomy.air.sun import sun_day
 from agronomy.beds.ground import spans
 from agronomy.describe.footprint import Point, corners
 from agronomy.describe.garden import Bed, Exposure, Garden, on_date, utc_offset_on
+
+
+def noon_sun(latitude: float, start: dt.date, n_days: int) -> npt.NDArray[np.float64]:
+    """Height of the sun at noon [rad] on each day from `start`. Spherical astronomy; FAO-56 eq. 24."""
+    first = start.timetuple().tm_yday
+    declination = rad.solar_declination(np.arange(first, first + n_days, dtype=float))
+    return np.asarray(np.pi / 2 - np.abs(np.radians(latitude) - declination))
 
 
 def exposure_on(bed: Bed, date: dt.date) -> Exposure:

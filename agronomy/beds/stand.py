@@ -8,8 +8,10 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from agronomy.beds.ground import edge_m
 from agronomy.describe.garden import Bed, Planting
 from agronomy.plants.crops import crop_of, is_watered
+from agronomy.plants.demand import outline_m2
 from agronomy.plants.emergence import emerges_after
 from agronomy.plants.size import Stature, Warmth, stature
 from agronomy.plants.starts import ball_l, damp_share, sown_m2
@@ -34,7 +36,7 @@ class StandOfDay:
 class Stand:
     """All that grows in a bed, over days; per day arrays."""
 
-    canopy_m2: Array  # of all plants
+    canopy_m2: Array  # of all plants, leaves that overlap counted once
     rooted_m2: Array  # of all plants, each at most its own share of the ground
     height_m: Array  # by canopy
     kcb_full: Array  # by canopy
@@ -70,7 +72,7 @@ def stand_of(
     What is not watered for its own sake (weeds, a hedge, tree roots) drinks too, but nobody waters a bed for it.
     """
     zero = np.zeros(n_days)
-    canopy, rooted, height, kcb, depth, plants = (zero.copy() for _ in range(6))
+    canopy, rooted, height, kcb, depth, plants, crowd = (zero.copy() for _ in range(7))
     p = np.full(n_days, 0.8)
     dislike, ball = zero.copy(), zero.copy()
     damp = np.full(n_days, np.nan)
@@ -84,6 +86,7 @@ def stand_of(
         of_all = each * left
         drinks = st.kcb_full * leaves_left(bed, st.height_m, start)
         canopy += of_all
+        crowd += left
         sown = sown_m2(planting, crop.spread_m)
         # In a drill seedlings share what is wetted, until their roots reach beyond it.
         reached = np.maximum(st.root_spread_m2 * left, sown) if sown else st.root_area_m2 * left
@@ -100,9 +103,10 @@ def stand_of(
         ball += left * ball_l(planting, crop.spread_m, days)
         damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days, up), np.nan))
     by_canopy = np.maximum(canopy, 1e-12)
+    outline = outline_m2(canopy, crowd, ground, edge_m(bed))
     p = np.where(plants > 0, p, 0.5)
     return Stand(
-        canopy, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts
+        outline, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts
     )
 
 

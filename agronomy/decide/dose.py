@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import dataclasses
 import math
 from dataclasses import dataclass
 
 import numpy as np
 
+from agronomy.balance.terms import Array
 from agronomy.decide.bands import Band, band
 from agronomy.decide.morning import Morning
 from agronomy.methods.base import InHand, Target
@@ -50,32 +52,38 @@ def dose_of(m: Morning) -> Dose:
     if m.water_in_l > 0:  # what is planted today is watered in, however wet the bed is
         least = m.water_in_l * method.arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)
-    mm = max(0.0, need * to_mm - m.poured_mm)
+    told = dose_for(m, need, series, m.poured_mm)
+    return dataclasses.replace(told, top_only=m.top_only, share=1.0 if m.top_only else m.share)
+
+
+def dose_for(m: Morning, need: float, series: Array, poured_mm: float = 0.0) -> Dose:
+    """What gives a depletion [mm over the rooted share] its water, as reckoned and of every series, of which so much
+    was poured already [mm over the ground]. Arithmetic."""
+    method, ground, to_mm = m.today.method, m.ground_m2, m.to_ground
+    mm = max(0.0, need * to_mm - poured_mm)
     litres = mm * ground / method.arrives
     each = m.stand.canopy_m2 / max(m.stand.plants, 1)
-    passes, pause = _passes(m, mm / max(to_mm, 1e-9), litres)
+    passes, pause = _passes(m, need, mm / max(to_mm, 1e-9), litres)
     return Dose(
         mm=mm,
         litres=litres,
-        litres_band=band(np.maximum(0.0, series * to_mm - m.poured_mm) * ground / method.arrives),
+        litres_band=band(np.maximum(0.0, series * to_mm - poured_mm) * ground / method.arrives),
         arrives=method.arrives,
         minutes=method.person_minutes(litres, 1),
         in_hand=method.in_hand(litres, Target(m.stand.plants, each, m.rooted_share * ground)),
         passes=passes,
         pause_minutes=pause,
-        top_only=m.top_only,
-        share=1.0 if m.top_only else m.share,
     )
 
 
-def _passes(m: Morning, depth_mm: float, litres: float) -> tuple[int, float]:
+def _passes(m: Morning, net_mm: float, depth_mm: float, litres: float) -> tuple[int, float]:
     """In how many goes a soak of depth_mm [mm over what it wets] is given, and the pause between them [minutes].
 
     One go leaves at most PONDING_MM standing over what soaks in while it is poured; a dry mix that repels takes
-    REPELLING_PASSES at least.
+    REPELLING_PASSES at least. net_mm: how dry it is by then.
     """
     repels, intake = m.figures.repels_beyond, m.today.profile.intake_mm_per_h
-    least = REPELLING_PASSES if repels > 0 and m.net_mm > repels * m.terms.taw_now else 1
+    least = REPELLING_PASSES if repels > 0 and net_mm > repels * m.terms.taw_now else 1
     if not m.today.method.ponds:
         return least, PASS_PAUSE_MINUTES if least > 1 else 0.0
     pouring_h = m.today.method.pouring_minutes(litres) / 60

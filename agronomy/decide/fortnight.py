@@ -17,12 +17,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.balance.single_days import DayKept, SingleDays
-from agronomy.balance.terms import NEVER, Array
+from agronomy.balance.terms import AGAIN_ONLY, NEVER, Array
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles
+from agronomy.decide.again import AGAIN_CHANCE
 from agronomy.decide.bands import Band, bands, rain_chance
+from agronomy.decide.dose import Dose
 from agronomy.decide.household import Limits, limits_on
-from agronomy.decide.plan import Plan
+from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.planting_out import comes_on, water_in_l
 from agronomy.decide.wait import NOW, Option, weigh
 from agronomy.describe.garden import Move
@@ -39,7 +41,8 @@ FILL_AT_THE_LATEST = (
 
 @dataclass(frozen=True)
 class Soak:
-    """One bed on one day. how: "due"; "part" (a part of a refill, rain may do the rest); "late" (it gave way before);
+    """One bed on one day, both drinks together. how: "due"; "part" (a part of a refill, rain may do the rest); "late"
+    (it gave way before);
     "early" (the next day has no room); "moved"; "planting" (something is planted that day and watered in)."""
 
     litres: Band
@@ -47,6 +50,7 @@ class Soak:
     tap_minutes: float
     how: str
     wanted: dt.date
+    again: float = 0.0  # of these litres, those of a second drink; 0: none
 
 
 @dataclass(frozen=True)
@@ -165,6 +169,7 @@ class _Sequence:
         self.weighed: dict[tuple[int, int, bytes], Option] = {} if beside is None else beside.weighed
         self.options: dict[tuple[int, int], Option] = {}  # (day, bed) -> what costs least, where rain is in sight
         self.since: dict[int, dt.date] = {}  # bed -> the day it was first due and not watered
+        self.again: dict[tuple[int, int], float] = {}  # (day, bed) -> litres of a second drink
         self.gave: list[tuple[int, str, dt.date, str]] = []
         self.poured: list[tuple[float, float]] = []  # litres and minutes of each day
         self.cells: list[list[DayOfBed]] = [[] for _ in range(self.n_beds)]
@@ -230,7 +235,7 @@ class _Sequence:
         some = list(range(self.n_beds)) if beds is None else sorted(beds)
         some = [i for i in some if self.only is None or i in self.only]
         if d == 0:
-            asked = {i for i in some if self.plan.beds[i].word in ASKED_WORDS}
+            asked = {i for i in some if self.plan.beds[i].word in ASKED_WORDS or self.plan.beds[i].again}
             self.options |= {(0, i): Option(dose.share) for i in asked if (dose := self.plan.beds[i].dose)}
             return asked
         shares = self.single.asked(d, state, np.array(some, dtype=np.int64))
@@ -265,13 +270,23 @@ class _Sequence:
     def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, DayKept]:
         """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
         some = np.array(beds, dtype=np.int64)
-        after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
+        after, kept = self.single.run(d, state, np.array([self._policy(d, i) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
-        litres = dict(zip(beds, bands(mm * (self.ground / self.arrives)[some, None]), strict=True)) if beds else {}
-        if d == 0:  # today's dose is told once, by the plan
-            doses = {i: self.plan.beds[i].dose for i in beds}
-            litres |= {i: dataclasses.replace(dose.litres_band, mid=dose.litres) for i, dose in doses.items() if dose}
+        to_litres = (self.ground / self.arrives)[some, None]
+        litres = dict(zip(beds, bands(mm * to_litres), strict=True)) if beds else {}
+        twice = np.where((kept.again > 0).mean(axis=1) >= AGAIN_CHANCE, (kept.again * to_litres).mean(axis=1), 0.0)
+        self.again |= {(d, i): float(x) for i, x in zip(beds, twice, strict=True)}
+        if d == 0:  # today's doses are told once, by the plan
+            for i in beds:
+                told = [x for x in (self.plan.beds[i].dose, _second(self.plan.beds[i])) if x]
+                if told:
+                    litres[i] = _both(told)
+                self.again[0, i] = second.litres if (second := _second(self.plan.beds[i])) else 0.0
         return litres, after, kept
+
+    def _policy(self, d: int, i: int) -> float:
+        """What a bed gets on day d: a share of a refill; of today's that was watered already, a second drink."""
+        return AGAIN_ONLY if d == 0 and self.plan.beds[i].word == "done" else self._share(d, i)
 
     def _day(self, d: int, asks: set[int]) -> set[int]:
         """Settle day d, given which beds ask; returns which ask on the next."""
@@ -292,7 +307,7 @@ class _Sequence:
                 continue
             how = "planting" if i in planted else "moved" if i in moved else "late" if i in self.since else "due"
             how = "part" if how == "due" and self._share(d, i) < 1 else how
-            day.settle(i, room.take(i, litres[i], how, self.since.get(i, date)))
+            day.settle(i, room.take(i, litres[i], how, self.since.get(i, date), self.again[d, i]))
         day.take_over(due, soaked, did)
         next_asks = asks if last else self._asks(d + 1, day.state)
         if self.limited and not last and (early := self._pull_early(d, day, next_asks, room)):
@@ -318,7 +333,11 @@ class _Sequence:
             return set()
         coming = sorted(i for i in next_asks if i not in day.chosen and (d + 1, i) not in self.barred)
         wanted, _, _ = self._soaked(d + 1, day.state, coming)
-        over = [i for i in coming if not isinstance(tomorrow.take(i, wanted[i], "due", self.dates[d + 1]), Soak)]
+        over = [
+            i
+            for i in coming
+            if not isinstance(tomorrow.take(i, wanted[i], "due", self.dates[d + 1], self.again[d + 1, i]), Soak)
+        ]
         over = [i for i in over if (d, i) not in self.barred and self._ripe(i)]
         if not over:
             return set()
@@ -327,7 +346,7 @@ class _Sequence:
         for i in over:
             if now[i].mid < LEAST_LITRES:
                 continue
-            soak = room.take(i, now[i], "early", self.dates[d + 1])
+            soak = room.take(i, now[i], "early", self.dates[d + 1], self.again[d, i])
             if isinstance(soak, Soak):
                 day.chosen[i] = soak
                 added.add(i)
@@ -357,9 +376,20 @@ class _Sequence:
         )
 
 
+def _second(b: BedPlan) -> Dose | None:
+    """The second drink of today."""
+    return b.again.dose if b.again else None
+
+
+def _both(told: list[Dose]) -> Band:
+    """The litres of a day's drinks together."""
+    bands_of = [dataclasses.replace(x.litres_band, mid=x.litres) for x in told]
+    return Band(*(sum(getattr(x, f.name) for x in bands_of) for f in dataclasses.fields(Band)))
+
+
 def _at_stake(kept: DayKept) -> Array:
     """What each bed loses by a day without water [mm of transpiration]: growth, and of what is young the crop."""
-    return np.asarray((kept.stress + styles.PARCHED_DAY_MM * kept.parched).mean(axis=1))
+    return np.asarray((kept.stress + styles.HURT_DAY_MM * kept.hurt).mean(axis=1))
 
 
 class _Settled:
@@ -397,10 +427,11 @@ class _Room:
         """Whether the day has any limit."""
         return self.minutes is not None or self.limits.tap_minutes is not None
 
-    def take(self, i: int, litres: Band, how: str, wanted: dt.date) -> Soak | str:
+    def take(self, i: int, litres: Band, how: str, wanted: dt.date, again: float) -> Soak | str:
         """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps"."""
         method, name = self.beds[i].method, self.beds[i].rig.name
-        minutes, tap = method.person_minutes(litres.mid, 1), method.tap_minutes(litres.mid)
+        times = 2 if 0 < again < litres.mid else 1
+        minutes, tap = method.person_minutes(litres.mid, times), method.tap_minutes(litres.mid)
         left = self.taps.get(name, self.limits.tap_minutes if self.limits.tap_minutes is not None else np.inf)
         if how not in ("moved", "planting"):  # what the gardener put on a day stands, whatever it asks
             if self.minutes is not None and minutes > self.minutes + 1e-9:
@@ -410,4 +441,4 @@ class _Room:
         if self.minutes is not None:
             self.minutes -= minutes
         self.taps[name] = left - tap
-        return Soak(litres, minutes, tap, how, wanted)
+        return Soak(litres, minutes, tap, how, wanted, again)

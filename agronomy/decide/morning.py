@@ -70,7 +70,7 @@ class Morning:
     @property
     def poured_mm(self) -> float:
         """What was poured onto the soil today and arrives [mm over the ground]."""
-        return self.day.morning + self.day.evening
+        return self.day.morning + self.day.afternoon + self.day.evening
 
     @property
     def to_ground(self) -> float:
@@ -160,7 +160,7 @@ class Morning:
 
     @property
     def watered_today(self) -> bool:
-        return self.day.morning + self.day.evening + self.day.fill > 0
+        return self.poured_mm + self.day.fill > 0
 
 
 def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:

@@ -13,10 +13,11 @@ import numpy as np
 from agronomy.balance.checkpoints import Checkpoints
 from agronomy.balance.kernel import Kernel
 from agronomy.balance.run import Ahead, Run, run_garden
-from agronomy.balance.terms import BY_TRIGGER, NEVER, BedDay, Terms
+from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles, wait
+from agronomy.decide.again import Again, again_today
 from agronomy.decide.bands import Band, band
 from agronomy.decide.checks import IfFelt, if_felt, may_be_asked, most_asked, spade_asked, tells, worth_l
 from agronomy.decide.day_use import DayUse, day_use
@@ -53,6 +54,7 @@ class BedPlan:
     cause: str
     if_felt: tuple[IfFelt, ...]  # of a bed to check: what each reading of a finger would lead to
     dose: Dose | None
+    again: Again | None  # a second drink of today, besides the dose
     net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
     trigger_mm: float
     chance_asks: float  # share of the series that ask for water today
@@ -251,9 +253,15 @@ def _bed_plans(
     days: int,
 ) -> list[BedPlan]:
     policies = np.full((days, len(words)), BY_TRIGGER)
+    seconds: list[Again | None] = [None] * len(words)
+    watered = [i for i, (word, _) in enumerate(words) if word in ("soak", "done")]
+    for i, second in zip(
+        watered, again_today([all_mornings[i] for i in watered], hours.sunrise, hours.sunset), strict=True
+    ):
+        seconds[i] = second
     for i, (word, _) in enumerate(words):
         m = all_mornings[i]
-        policies[0, i] = m.share if word in ("soak", "fill") else NEVER
+        policies[0, i] = m.share if word in ("soak", "fill") else AGAIN_ONLY if seconds[i] else NEVER
         if word == "empty":
             comes = comes_on(m.bed, m.run.today)
             policies[: days if comes is None else (comes - m.run.today).days, i] = NEVER
@@ -261,12 +269,14 @@ def _bed_plans(
             policies[1 : min(days, m.choice.chosen.until), i] = NEVER
     expected = all_mornings[0].run.ahead(policies)
     return [
-        _bed_plan(m, word, cause, led.get(m.i, ()), expected, hours)
+        _bed_plan(m, word, cause, led.get(m.i, ()), seconds[m.i], expected, hours)
         for m, (word, cause) in zip(all_mornings, words, strict=True)
     ]
 
 
-def _bed_plan(m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], expected: Ahead, hours: Hours) -> BedPlan:
+def _bed_plan(
+    m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], again: Again | None, expected: Ahead, hours: Hours
+) -> BedPlan:
     run, i = m.run, m.i
     return BedPlan(
         today=m.today,
@@ -276,6 +286,7 @@ def _bed_plan(m: Morning, word: str, cause: str, led: tuple[IfFelt, ...], expect
         cause=cause,
         if_felt=led,
         dose=dose_of(m) if word in ("soak", "check", "fill") else None,
+        again=again,
         net_mm=dataclasses.replace(band(m.net_series), mid=m.net_mm),
         trigger_mm=m.trigger_mm,
         chance_asks=m.chance_asks,

@@ -35,9 +35,10 @@ RUN_DOWN: Final = Trigger(1.0, 0.45)  # let the mix dry well past the readily av
 # Cost of a mm of missed transpiration against a mm of water lost.
 DRYNESS_WEIGHT: Final = {"ample": 4.0, "steady": 2.0, "sparing": 1.0}
 WASTE_WEIGHT = 1.0
-# What is sown, in a tray, cut or just set out is lost when its top dries: each day beyond the rule counts as so many
-# mm of missed transpiration. Common practice, no source.
-PARCHED_DAY_MM = 10.0
+# What is sown, in a tray, cut or just set out is lost when its top dries, and a pot that droops is set back for more
+# than the water it missed: each day of either, by its hours, counts as so many mm of missed transpiration. Common
+# practice, no source.
+HURT_DAY_MM = 10.0
 WET_DAY_WEIGHT = 0.5  # for each step of a crop's dislike of wet feet, in mm of water lost
 
 

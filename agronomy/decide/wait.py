@@ -125,7 +125,7 @@ def _costs(run: Run, options: list[Option], beds: list[int], days: int) -> Array
     weight = {i: styles.dryness_weight(run.garden, run.garden.beds[i], run.today) for i in set(beds)}
     dryness = np.array([weight[i] for i in beds])
     wet_weight = styles.WET_DAY_WEIGHT * np.array([run.stands[i].wet_feet[run.n_behind] for i in beds])
-    missed = (ahead.stress.sum(axis=0) + styles.PARCHED_DAY_MM * ahead.parched.sum(axis=0)).mean(axis=1)
+    missed = (ahead.stress.sum(axis=0) + styles.HURT_DAY_MM * ahead.hurt.sum(axis=0)).mean(axis=1)
     costs = dryness * missed + styles.WASTE_WEIGHT * ahead.lost.sum(axis=0).mean(axis=1)
     costs += wet_weight * ahead.wet_days.mean(axis=1)
     return np.asarray(costs + run.garden.round_price_mm * (ahead.watered > 0).sum(axis=0).mean(axis=1))

@@ -8,7 +8,7 @@ from typing import Annotated
 from pydantic import AfterValidator
 
 from agronomy.describe.errors import MissingError, OutOfRangeError
-from agronomy.describe.fields import Date, at_most, means, number, whole
+from agronomy.describe.fields import Date, Note, at_most, means, number, whole
 from agronomy.describe.words import Drainage, Ingredient, Material, Texture
 
 Percent = Annotated[float, number(0.0, 100.0, "%")]
@@ -31,6 +31,7 @@ class Part:
 
     ingredient: Ingredient
     parts: Annotated[float, number(0.05, 100.0, "parts", "parts by volume")]
+    called: Annotated[Note, means("its own name, where it is something else or of a kind")] = ""
 
 
 @dataclass(frozen=True)

@@ -25,7 +25,7 @@ Style = Literal["ample", "steady", "sparing"]
 Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
 Wall = Literal["light", "dark", "fabric"]
 Into = Literal["soil", "reservoir"]
-DayPart = Literal["morning", "evening"]
+DayPart = Literal["morning", "afternoon", "evening"]
 
 # What it is made of.
 Texture = Literal[
@@ -65,7 +65,21 @@ Material = Literal[
     "own_mix",
 ]
 Ingredient = Literal[
-    "garden_soil", "peat", "coir", "compost", "leaf_mould", "bark", "perlite", "vermiculite", "sand", "grit"
+    "garden_soil",
+    "peat",
+    "coir",
+    "compost",
+    "worm_compost",
+    "manure",
+    "leaf_mould",
+    "bark",
+    "perlite",
+    "vermiculite",
+    "sand",
+    "grit",
+    "cake",
+    "meal",
+    "something_else",
 ]
 Drainage = Literal["free", "slow", "standing"]
 
@@ -77,6 +91,9 @@ MulchKind = Literal["none", "straw", "leaf_mould", "compost", "bark", "film"]
 # What grows.
 CropName = Literal[
     "tomato",
+    "bush_tomato",
+    "cherry_tomato",
+    "large_tomato",
     "pepper",
     "chilli",
     "aubergine",

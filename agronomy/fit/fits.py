@@ -8,18 +8,21 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Final
 
+import numpy as np
+
 from agronomy.air import microclimate
 from agronomy.air.leaf_wetness import RISKY_H, wet_leaf_hours
 from agronomy.air.shade import sun_hours
 from agronomy.air.sun import sun_day
-from agronomy.beds.ground import volume_l
-from agronomy.beds.light import exposure_on, points_of
+from agronomy.beds.ground import soil_depth_m, volume_l
+from agronomy.beds.light import exposure_on, noon_sun, points_of
 from agronomy.beds.today import BedToday, bed_today, left_on
 from agronomy.describe.footprint import Point, corners
 from agronomy.describe.garden import Bed, Garden, Planting, utc_offset_on
+from agronomy.ground.holding import AIR_SHORT_BELOW
 from agronomy.plants import room
-from agronomy.plants.crops import CROPS, Crop, crop_of
-from agronomy.plants.demand import density_coefficient
+from agronomy.plants.crops import CROPS, Crop, crop_of, supported_gain
+from agronomy.plants.demand import demanding, outline_m2
 from agronomy.plants.room import ROOM, Room
 from agronomy.plants.size import ROOTS_BEYOND_LEAVES, stature
 
@@ -33,6 +36,8 @@ COLD_BY_C: Final = 3.0  # below the soil it wants, roots stand still; common pra
 JUST_PLANTED_DAYS: Final = 14
 NEAR_M: Final = 0.5  # beds of open ground nearer than this share the soil between; common practice, no source
 SHARED_FROM: Final = 1.5  # times the ground that roots of one crop would take; common practice, no source
+ROOTBOUND_DAYS: Final = (28, 42)  # in a tray: ready, and root-bound; common practice, no source
+TRAY_LOOKS_AHEAD: Final = 60
 OPEN_GROUND: Final = ("open", "row", "mound", "tunnel")
 
 
@@ -79,6 +84,7 @@ def _of_bed(here: BedToday) -> Iterator[Fit]:
     if here.container:
         yield _holes(here.bed)
         yield weight(here)
+        yield air(here)
     yield from _sharing_across(here)
 
 
@@ -101,13 +107,17 @@ def weight(here: BedToday) -> Fit:
 
 
 def _of_planting(here: BedToday, p: Planting, days: Days | None) -> Iterator[Fit]:
-    if here.container:
+    if here.bed.kind == "tray":
+        yield seedlings(here, p)
+    elif here.container:  # litres a plant are the one verdict: what stands in a pot leans out of it
         yield mix_volume(here, p)
-    yield spacing(here, p, days)
+    else:
+        yield spacing(here, p, days)
     yield sun(here, p)
     if days is not None and days.soil_c is not None and abs((p.planted - here.date).days) <= JUST_PLANTED_DAYS:
         yield _warm_enough(crop_of(p), days.soil_c)
-    yield from _roots_shared(here, p)
+    if not here.container:
+        yield from _roots_shared(here, p)
     yield from _rotation(here.bed, p, ROOM[p.crop])
 
 
@@ -116,13 +126,60 @@ def full_canopy_m2(crop: Crop) -> float:
     return math.pi / 4 * crop.spread_m**2
 
 
-def full_grown_l(crop: Crop, plants: float, ground_m2: float, et0_mm: float = WARM_DAY_ET0) -> float:
-    """What these plants drink full-grown on a day of et0_mm [L]: over their canopies, where those meet over all the
-    ground they reach. FAO-56 chapter 7, Kcb by Allen and Pereira (2009)."""
-    canopy = plants * full_canopy_m2(crop)
-    reach = max(ground_m2, canopy)
-    kd = float(density_coefficient(canopy / reach, crop.height_m))
-    return crop.kcb[1] * kd * et0_mm * reach
+def full_grown_l(
+    crop: Crop, plants: float, ground_m2: float, noon_sun: float, container: bool = False, et0_mm: float = WARM_DAY_ET0
+) -> float:
+    """What these plants drink full-grown on a day of et0_mm [L], as the balance reckons it (plants/demand.py).
+
+    noon_sun: the sun's height at noon [rad]. FAO-56 chapter 7, Kd by Allen and Pereira (2009).
+    """
+    outline = outline_m2(plants * full_canopy_m2(crop), plants, ground_m2, 4 * math.sqrt(ground_m2))
+    reach, kd = demanding(ground_m2, outline, crop.height_m, noon_sun, container)
+    kcb = crop.kcb[1] + float(supported_gain(crop, np.array(crop.height_m)))
+    return float(kcb * kd * et0_mm * reach)
+
+
+def _noon(here: BedToday) -> float:
+    return float(noon_sun(here.garden.latitude, here.date, 1)[0])
+
+
+def air(here: BedToday) -> Fit:
+    """The air that is left in a container just drained: garden soil holds so much by its height that roots lack it.
+
+    Below AIR_SHORT_BELOW it is questioned, with the litres of a loose part that would be half of it. Saxton and Rawls
+    (2006), or the mix's own retention, over its height.
+    """
+    top, litres = here.profile.top, volume_l(here.bed)
+    left = top.saturation - top.field_capacity
+    figures = {
+        "air_pct": 100 * left,
+        "water_pct": 100 * top.field_capacity,
+        "wants_pct": 100 * AIR_SHORT_BELOW,
+        "loose_l": litres / 2,
+        "height_m": soil_depth_m(here.bed),
+    }
+    return Fit("air", "mind" if left < AIR_SHORT_BELOW else "fine", figures=figures, source=top.source)
+
+
+def seedlings(here: BedToday, p: Planting) -> Fit:
+    """Room of seedlings in a tray: when their leaves meet, and when their roots have filled what they stand in.
+
+    Common practice: crowded seedlings lean on each other; in a tray they are ready after four weeks and root-bound
+    after six.
+    """
+    left = max(left_on(p, here.date), 1)
+    since = max(p.planted, here.date)
+    days = stature(p, since, TRAY_LOOKS_AHEAD)
+    share = here.ground_m2 * left / max(sum(left_on(x, here.date) for x in _standing(here.bed, here.date)), 1)
+    meets = np.flatnonzero(days.canopy_m2 * left >= share)
+    figures = {"count": float(left), "each_m": math.sqrt(share / left), "now_m": float(days.spread_m[0])}
+    to_bound = p.planted - here.date + dt.timedelta(days=ROOTBOUND_DAYS[1])
+    figures["bound_days"] = float(to_bound.days)
+    figures["ready_days"] = float(to_bound.days - ROOTBOUND_DAYS[1] + ROOTBOUND_DAYS[0])
+    if len(meets):
+        figures["crowd_days"] = float((since - here.date).days + int(meets[0]))
+    late = to_bound.days <= 0 or figures.get("crowd_days", TRAY_LOOKS_AHEAD) <= 0
+    return Fit("seedlings", "mind" if late else "fine", crop_of(p).name, figures)
 
 
 def mix_volume(here: BedToday, p: Planting) -> Fit:
@@ -135,7 +192,7 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
     each = volume_l(bed) * wants.pot_l[0] / max(all_want, 1e-9)
     available = here.profile.available_mm(here.profile.depth_m)
     held = available * here.ground_m2 * left * wants.pot_l[0] / max(all_want, 1e-9)
-    drinks = full_grown_l(crop, left, full_canopy_m2(crop))
+    drinks = full_grown_l(crop, left, here.ground_m2, _noon(here), True)
     easily = crop.p * held + (bed.reservoir.capacity_l if bed.reservoir else 0.0)
     times = drinks / max(easily, 1e-9)
     level = "stop" if each < FAR_TOO_SMALL * wants.pot_l[0] else "mind" if each < wants.pot_l[0] else "fine"
@@ -165,7 +222,7 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     """How many plants the two schools would set on this ground, and what each does to the thirst and to wet leaves."""
     crop, wants, n, garden, today = crop_of(p), ROOM[p.crop], left_on(p, here.date), here.garden, here.date
     ground = room_m2(here, p)
-    close, airy = (max(1, math.floor(ground / s**2 + 1e-9)) for s in wants.spacing_m)
+    close, airy = (_set_at(ground, s) for s in wants.spacing_m)
     now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
     figures = {
@@ -178,8 +235,12 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
         "full_m": max(crop.spread_m, now_m),
         "now_m": now_m,
     }
-    for name, plants in (("", n), ("close_", close), ("airy_", airy)):
-        figures[f"{name}l"] = full_grown_l(crop, plants, ground)
+    schools = [("", n), ("close_", close), ("airy_", airy)]
+    if wants.single_stem_m is not None:
+        figures["single_m"], figures["single_n"] = wants.single_stem_m, _set_at(ground, wants.single_stem_m)
+        schools.append(("single_", int(figures["single_n"])))
+    for name, plants in schools:
+        figures[f"{name}l"] = full_grown_l(crop, plants, ground, _noon(here))
         if days is not None:
             covered = min(plants * full_canopy_m2(crop) / ground, 1.0)
             sun_today = sun_day(
@@ -189,6 +250,10 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     crowded = n > close or between < 0.95 * wants.spacing_m[0]
     risky = figures.get("wet_h", 0.0) >= RISKY_H and figures["wet_h"] > figures["airy_wet_h"]
     return Fit("spacing", "mind" if crowded or risky else "fine", crop.name, figures)
+
+
+def _set_at(ground_m2: float, apart_m: float) -> int:
+    return max(1, math.floor(ground_m2 / apart_m**2 + 1e-9))
 
 
 def hours_of_sun(here: BedToday, date: dt.date) -> float:

@@ -35,6 +35,7 @@ class Profile:
     intake_mm_per_h: float
     intake_source: str
     materials: tuple[str, ...]
+    container: bool = False
 
     @property
     def top(self) -> Holding:
@@ -53,8 +54,12 @@ class Profile:
         return 1000 * (self._over(self.depth_m, "saturation") - self._over(self.depth_m, "field_capacity"))
 
     def air_mark_mm(self) -> float:
-        """Water above field capacity [mm] beyond which less than AIR_SHORT_BELOW of air is left."""
-        return max(self.room_mm() - 1000 * AIR_SHORT_BELOW * self.depth_m, 2.0)
+        """Water above field capacity [mm] beyond which less than AIR_SHORT_BELOW of air is left.
+
+        Below zero in a container whose soil holds so much that even drained it has too little.
+        """
+        mark = self.room_mm() - 1000 * AIR_SHORT_BELOW * self.depth_m
+        return mark if self.container else max(mark, 2.0)
 
     @property
     def tew(self) -> float:
@@ -123,7 +128,7 @@ def profile(soil: Soil, depth_m: float, container: bool, soil_depth_m: float) ->
     intake, source = top.ksat, "saturated conductivity, Saxton and Rawls 2006"
     if soil.intake_mm_per_h is not None:
         intake, source = soil.intake_mm_per_h, "measured"
-    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake, source, tuple(materials))
+    return Profile(tuple(slices), depth_m, max(usable, LEAST_DEPTH_M), intake, source, tuple(materials), container)
 
 
 def _layers_below(soil: Soil) -> tuple[Layer, ...]:

@@ -7,6 +7,9 @@ import functools
 from dataclasses import dataclass
 from typing import Final
 
+import numpy as np
+import numpy.typing as npt
+
 from agronomy.describe.errors import require_one_of
 from agronomy.describe.garden import OwnCrop, Planting
 from agronomy.describe.words import Wish
@@ -16,6 +19,7 @@ COEFFICIENTS = "FAO-56 tables 12, 17 and 22, from memory; stages common practice
 GROUP = "FAO-56 group values (small vegetables), from memory; size and stages common practice"
 BUSH = "FAO-56 row for berries, from memory; size and stages common practice"
 HABIT = "common practice, no source"
+HABITS = "FAO-56 tomato row, from memory; its height, width and stages common practice"
 
 TENDER, HALF_HARDY, HARDY = 0.5, -2.0, -6.0  # degrees C at which leaves are hurt; common practice, no source
 WARM, MILD, COOL = 18.0, 12.0, 6.0  # soil temperature [degrees C] to plant or sow at; common practice, no source
@@ -26,11 +30,13 @@ KY_BY_HABIT = 1.0  # where FAO-33 has no value; common practice, no source
 class Crop:
     """kcb at start, full cover and end [-]; stages [d]; height and spread full-grown [m]; roots [m]; p [-].
 
-    wet_feet: how badly it takes soil short of air, 1 (little) to 3 (badly): common practice, no source.
-    spread_m: common practice, no source. frost_c: leaves are hurt below it; soil_c: soil warm enough to plant or sow;
-    base_c: no growth below it [degrees C]: common practice, no source.
-    ky: yield response over the whole season, FAO-33 (also FAO-56 Table 24), from memory; None where it has none.
-    group: "vegetable", "herb", "fruit", "flower" or "neighbour" (it only drinks; nobody waters a bed for its sake).
+    wet_feet: how badly it takes soil short of air, 1 (little) to 3 (badly): common practice, no source. spread_m:
+    common practice, no source. frost_c: leaves are hurt below it; soil_c: soil warm enough to plant or sow; base_c: no
+    growth below it [degrees C]: common practice, no source. ky: yield response over the whole season, FAO-33 (also
+    FAO-56 Table 24), from memory; None where it has none. supported: Kcb at full cover where it is grown on stalks of
+    1.5 to 2 m [-], FAO-56 Table 12, its note on beans, peas, tomatoes, peppers and cucumbers, less 0.05 for the soil,
+    from memory. group: "vegetable", "herb", "fruit", "flower" or "neighbour" (it only drinks; nobody waters a bed for
+    its sake).
     """
 
     name: str
@@ -46,6 +52,7 @@ class Crop:
     soil_c: float = MILD
     ky: float | None = None
     group: str = "vegetable"
+    supported: float | None = None
 
     @property
     def season_days(self) -> int:
@@ -113,12 +120,21 @@ SMALL: Final = (0.15, 0.95, 0.85)  # Kcb of FAO-56's small vegetables
 
 CROPS: Final[dict[str, Crop]] = {
     # fruiting vegetables
-    "tomato": _tender("tomato", (0.15, 1.15, 0.80), (30, 40, 45, 30), 1.80, 0.60, (0.7, 1.5), 0.40, 2, FAO, ky=1.05),
-    "pepper": _tender("pepper", (0.15, 1.00, 0.80), (30, 35, 40, 20), 0.70, 0.45, (0.5, 1.0), 0.30, 3, FAO, ky=1.1),
+    "tomato": _tender("tomato", (0.15, 1.10, 0.80), (30, 40, 45, 30), 1.80, 0.65, (0.7, 1.5), 0.40, 2, FAO, ky=1.05,
+                      supported=1.15),
+    "bush_tomato": _tender("bush tomato", (0.15, 1.10, 0.75), (25, 35, 35, 20), 0.90, 0.60, (0.5, 1.0), 0.40, 2, HABITS,
+                           ky=1.05),
+    "cherry_tomato": _tender("cherry tomato", (0.15, 1.10, 0.80), (30, 35, 60, 30), 1.80, 0.60, (0.7, 1.5), 0.40, 2,
+                             HABITS, ky=1.05, supported=1.15),
+    "large_tomato": _tender("large-fruited tomato", (0.15, 1.10, 0.80), (35, 45, 45, 30), 1.80, 0.75, (0.7, 1.5), 0.40,
+                            2, HABITS, ky=1.05, supported=1.15),
+    "pepper": _tender("pepper", (0.15, 1.00, 0.80), (30, 35, 40, 20), 0.70, 0.45, (0.5, 1.0), 0.30, 3, FAO, ky=1.1,
+                      supported=1.10),
     "chilli": _tender("chilli", (0.15, 1.00, 0.80), (30, 40, 60, 25), 0.60, 0.40, (0.5, 1.0), 0.30, 3, COEFFICIENTS,
                       ky=1.1),
     "aubergine": _tender("aubergine", (0.15, 1.00, 0.80), (30, 40, 40, 20), 0.80, 0.60, (0.7, 1.2), 0.45, 2, FAO),
-    "cucumber": _tender("cucumber", (0.15, 0.95, 0.70), (20, 30, 40, 15), 1.60, 0.60, (0.7, 1.2), 0.50, 2, FAO),
+    "cucumber": _tender("cucumber", (0.15, 0.95, 0.70), (20, 30, 40, 15), 1.60, 0.60, (0.7, 1.2), 0.50, 2, FAO,
+                        supported=1.10),
     "courgette": _tender("courgette", (0.15, 0.90, 0.70), (25, 35, 25, 15), 0.70, 1.10, (0.6, 1.0), 0.50, 2, FAO),
     "winter_squash": _tender("winter squash", (0.15, 0.95, 0.70), (20, 30, 30, 20), 0.40, 2.20, (1.0, 1.5), 0.35, 2,
                              FAO),
@@ -130,14 +146,15 @@ CROPS: Final[dict[str, Crop]] = {
                          ky=1.25),
     # beans and peas
     "runner_bean": _tender("runner bean", (0.15, 1.00, 0.80), (20, 30, 30, 10), 2.00, 0.40, (0.5, 0.7), 0.45, 2, FAO,
-                           ky=1.15),
+                           ky=1.15, supported=1.10),
     "french_bean": _tender("French bean", (0.15, 1.00, 0.80), (20, 30, 30, 10), 0.45, 0.30, (0.5, 0.7), 0.45, 2, FAO,
                            ky=1.15),
     "drying_bean": _tender("drying bean", (0.15, 1.10, 0.25), (20, 30, 40, 20), 0.50, 0.30, (0.6, 0.9), 0.45, 2, FAO,
                            ky=1.15),
     "broad_bean": _hardy("broad bean", (0.15, 1.10, 1.05), (20, 35, 35, 15), 1.00, 0.30, (0.5, 0.7), 0.45, 2,
                          COEFFICIENTS),
-    "pea": _hardy("pea", (0.15, 1.10, 1.05), (15, 25, 35, 15), 1.00, 0.25, (0.6, 1.0), 0.35, 3, FAO, ky=1.15),
+    "pea": _hardy("pea", (0.15, 1.10, 1.05), (15, 25, 35, 15), 1.00, 0.25, (0.6, 1.0), 0.35, 3, FAO, ky=1.15,
+                  supported=1.15),
     # leaves
     "lettuce": Crop("lettuce", (0.15, 0.90, 0.90), (20, 30, 15, 10), 0.30, 0.30, (0.3, 0.5), 0.30, 2, FAO,
                     soil_c=COOL),
@@ -237,10 +254,23 @@ CROPS: Final[dict[str, Crop]] = {
 }  # fmt: skip
 
 
+SUPPORTED_M: Final = (
+    1.0,
+    1.5,
+)  # heights from which, and at which, a crop counts as grown on stalks; practice below 1.5
+
+
+def supported_gain(crop: Crop, height_m: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
+    """What standing tall on a support adds to Kcb at full cover [-], by height [m]. FAO-56 Table 12, its note."""
+    more = 0.0 if crop.supported is None else crop.supported - crop.kcb[1]
+    return np.asarray(np.interp(height_m, SUPPORTED_M, [0.0, more]))
+
+
 # Yield response to a drought in one stage over that of the whole season: vegetative, flowering and fruit set, yield
 # formation, ripening. FAO-33 table 24, from memory; a crop that is not in it weighs alike throughout.
 BY_STAGE: Final[dict[str, tuple[float, float, float, float]]] = {
-    "tomato": (0.4, 1.1, 0.8, 0.4), "pepper": (0.8, 1.1, 1.0, 0.6), "chilli": (0.8, 1.1, 1.0, 0.6),
+    "tomato": (0.4, 1.1, 0.8, 0.4), "bush_tomato": (0.4, 1.1, 0.8, 0.4), "cherry_tomato": (0.4, 1.1, 0.8, 0.4),
+    "large_tomato": (0.4, 1.1, 0.8, 0.4), "pepper": (0.8, 1.1, 1.0, 0.6), "chilli": (0.8, 1.1, 1.0, 0.6),
     "sweetcorn": (0.4, 1.5, 0.5, 0.2), "french_bean": (0.2, 1.1, 0.75, 0.2), "runner_bean": (0.2, 1.1, 0.75, 0.2),
     "drying_bean": (0.2, 1.1, 0.75, 0.2), "pea": (0.2, 0.9, 0.7, 0.2), "watermelon": (0.45, 0.8, 0.8, 0.3),
     "potato": (0.45, 0.8, 0.7, 0.2), "onion": (0.45, 0.8, 0.8, 0.3), "cabbage": (0.2, 0.4, 0.45, 0.6),
@@ -287,7 +317,7 @@ def crop_like(like: str, own: OwnCrop | None) -> Crop:
         if (value := getattr(own, name)) is not None
     }
     if own.root_depth_m is not None:
-        changes["roots_m"] = (min(crop.roots_m[0], own.root_depth_m), own.root_depth_m)
+        changes["roots_m"] = (own.root_depth_m, own.root_depth_m)
     if own.days is not None:
         stretch = own.days / crop.season_days
         changes["stages"] = tuple(max(1, round(d * stretch)) for d in crop.stages)

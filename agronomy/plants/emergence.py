@@ -19,12 +19,12 @@ THERMAL_TIME: Final[dict[str, tuple[float, float]]] = {
 }  # fmt: skip
 KIN: Final[dict[str, str]] = {
     "endive": "lettuce", "rocket": "turnip", "pak_choi": "turnip", "kale": "cabbage", "broccoli": "cabbage",
-    "cauliflower": "cabbage", "brussels_sprouts": "cabbage", "kohlrabi": "cabbage", "chard": "beetroot",
-    "spring_onion": "onion", "leek": "onion", "chives": "onion", "parsnip": "parsley", "celery": "parsley",
-    "celeriac": "parsley", "fennel": "carrot", "dill": "carrot", "coriander": "carrot", "chilli": "pepper",
-    "aubergine": "pepper", "courgette": "cucumber", "winter_squash": "cucumber", "melon": "cucumber",
-    "watermelon": "cucumber", "okra": "cucumber", "basil": "tomato", "runner_bean": "french_bean",
-    "drying_bean": "french_bean", "broad_bean": "pea",
+    "cauliflower": "cabbage", "brussels_sprouts": "cabbage", "kohlrabi": "cabbage", "chard": "beetroot", "spring_onion":
+    "onion", "leek": "onion", "chives": "onion", "parsnip": "parsley", "celery": "parsley", "celeriac": "parsley",
+    "fennel": "carrot", "dill": "carrot", "coriander": "carrot", "chilli": "pepper", "aubergine": "pepper", "courgette":
+    "cucumber", "winter_squash": "cucumber", "melon": "cucumber", "watermelon": "cucumber", "okra": "cucumber", "basil":
+    "tomato", "runner_bean": "french_bean", "bush_tomato": "tomato", "cherry_tomato": "tomato", "large_tomato":
+    "tomato", "drying_bean": "french_bean", "broad_bean": "pea",
 }  # fmt: skip
 USUAL_DAYS: Final = 7  # where neither the crop nor the soil's warmth is known; common practice, no source
 LONGEST_DAYS: Final = 60  # in soil too cold to come up in; common practice, no source

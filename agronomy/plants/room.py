@@ -17,21 +17,26 @@ RESTS: Final = frozenset({"nightshade", "cabbage", "onion", "gourd", "pea", "car
 @dataclass(frozen=True)
 class Room:
     """pot_l: mix for one full-grown plant, from scant to ample [L]. spacing_m: close to airy [m]. sun_h: hours of
-    direct sun it wants in its season [h]."""
+    direct sun it wants in its season [h]. single_stem_m: as close as it stands pruned to one stem [m]; None: it is not
+    grown so."""
 
     pot_l: tuple[float, float]
     spacing_m: tuple[float, float]
     sun_h: float
     family: str
+    single_stem_m: float | None = None
 
 
 ROOM: Final[dict[str, Room]] = {
-    "tomato": Room((20, 60), (0.45, 0.60), 6, "nightshade"),
+    "tomato": Room((30, 60), (0.45, 0.60), 6, "nightshade", 0.30),
+    "bush_tomato": Room((26, 50), (0.45, 0.60), 6, "nightshade"),
+    "cherry_tomato": Room((26, 50), (0.40, 0.60), 6, "nightshade", 0.30),
+    "large_tomato": Room((40, 75), (0.50, 0.65), 6, "nightshade", 0.30),
     "pepper": Room((8, 20), (0.35, 0.50), 6, "nightshade"),
     "chilli": Room((8, 15), (0.30, 0.45), 6, "nightshade"),
     "aubergine": Room((15, 30), (0.45, 0.60), 6, "nightshade"),
     "potato": Room((15, 40), (0.30, 0.40), 6, "nightshade"),
-    "cucumber": Room((15, 40), (0.40, 0.60), 6, "gourd"),
+    "cucumber": Room((30, 60), (0.40, 0.60), 6, "gourd", 0.30),
     "courgette": Room((30, 60), (0.70, 1.00), 6, "gourd"),
     "winter_squash": Room((40, 80), (0.90, 1.50), 6, "gourd"),
     "melon": Room((25, 50), (0.60, 1.00), 7, "gourd"),

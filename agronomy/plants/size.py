@@ -10,7 +10,7 @@ import numpy.typing as npt
 
 from agronomy.describe.garden import Planting, Size
 from agronomy.describe.kinds import BODY_HEIGHTS
-from agronomy.plants.crops import Crop, crop_of
+from agronomy.plants.crops import Crop, crop_of, supported_gain
 from agronomy.plants.starts import STARTS, set_in, start_depth_m
 
 SEEDLING_SHARE = 0.08  # of the full size, as a seedling just up; common practice, no source
@@ -149,10 +149,11 @@ def stature(planting: Planting, start: dt.date, n_days: int, warmth: Warmth | No
     height, spread = height * up, spread * up
     rooting = crop.stages[0] + crop.stages[1]
     first = start_depth_m(planting)
-    roots = np.interp(day, [0, rooting], [first, max(first, crop.roots_m[1])])
+    roots = np.interp(day, [0, rooting], [first, max(first, crop.roots_m[0])])
     gone = np.inf if planting.removed is None else (planting.removed - planting.planted).days
     present = ((calendar >= 0) & (calendar < gone)).astype(float)
-    return Stature(height, spread, roots, kcb_full_cover(crop, day), present, counts(planting, start, n_days))
+    kcb = kcb_full_cover(crop, day) + supported_gain(crop, height)
+    return Stature(height, spread, roots, kcb, present, counts(planting, start, n_days))
 
 
 def _carried(seen: float, ratio: Days, full: float) -> Days:

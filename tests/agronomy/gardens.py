@@ -90,6 +90,11 @@ def watered(b: g.Bed, *poured: tuple[int, float]) -> g.Bed:
     return g.Bed(**{**b.__dict__, "waterings": waterings})
 
 
+def just_past() -> g.Bed:
+    """The same bed a little beyond its mark."""
+    return watered(dried(4), (3, 8.0))
+
+
 def dried(days: int, name: str = "Bench", **changes: object) -> g.Bed:
     """The same bed, full so many days ago and not watered since: about 4.5 mm of use a day, RAW about 17 mm."""
     return bed(name, opened=TODAY - dt.timedelta(days=days), opening_wetness="wet", **changes)

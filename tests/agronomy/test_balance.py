@@ -14,9 +14,11 @@ from hypothesis import strategies as st
 from agronomy.balance import kernel, terms
 from agronomy.balance import layout as s
 from agronomy.balance.kernel import PLAIN, compiled, conservation_error, run_days
-from agronomy.balance.run import reckoned_under
+from agronomy.balance.run import NO_HOURS, reckoned_under
 from agronomy.plants import demand
 from tests import reference_data as ref
+
+WHOLE = np.ones((1, s.N_PART))
 
 
 class Run:
@@ -24,7 +26,7 @@ class Run:
 
     def __init__(self, days: int, **given: float) -> None:
         self.day = np.zeros((days, 1, s.N_BED_DAY))
-        self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN]] = 1.0
+        self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN, s.WETTED]] = 1.0
         self.day[..., [s.SEEN_AT, s.SEEN_STORE]], self.day[..., s.TOP_MOST] = -1.0, 1e6
         ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK]
         self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6]
@@ -47,6 +49,8 @@ class Run:
             return "air"
         bed = (
             "CURVE_NUMBER",
+            "FRAME_TAKES",
+            "AGAIN_MARGIN",
             "P_SLOPE",
             "CAPACITY",
             "WICK",
@@ -60,11 +64,12 @@ class Run:
         )
         return "bed" if name in bed else "day"
 
-    def rows(self, run=run_days, parts=s.WHOLE_DAY) -> np.ndarray:
+    def rows(self, run=run_days, parts=WHOLE) -> np.ndarray:
         out = np.zeros((self.day.shape[0], 1, s.N_TERMS))
         before = np.concatenate([self.day[:1, :, s.SHARE], self.day[:-1, :, s.SHARE]])
-        inputs = (self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy, parts)
-        run(*inputs, np.empty((s.N_KEEP, 0, 1, 1)), np.zeros((1, 1)), out)
+        inputs = (self.state.copy(), self.day, before, self.bed, self.draw, self.air, self.policy)
+        nothing = np.empty((s.N_KEEP, 0, 1, 1))
+        run(*inputs, *cut_into(parts, 1, len(out)), nothing, np.zeros((1, 1)), out, NO_HOURS)
         return out[:, 0]
 
 
@@ -194,6 +199,10 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         (s.DRAIN, 0.3, 1),
         (s.ROOM, 5, 80),
         (s.DEEPEST, 20, 150),
+        (s.WETTED, 0.3, 1.0),
+        (s.LEAF_HEAT, 0.0, 0.2),
+        (s.SIDE_ET, 0.0, 2.0),
+        (s.SIDE, 0.5, 3.0),
         (s.AIR_FACTOR, 0.6, 1),
         (s.AIR_MARK, 2, 20),
         (s.ONE_PASS, 0, 1),
@@ -225,6 +234,8 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1
     bed[::2, s.CURVE_NUMBER] = 80
+    day[:, 1::3, s.SHARE], bed[1::3, s.AGAIN_MARGIN] = 1.0, 1.1  # containers
+    bed[3:, s.FRAME_TAKES] = 20.0
     bed[:, s.UNTIL_NEXT] = rng.integers(0, 2, beds)
     bed[1::2, s.CAPACITY] = rng.uniform(10, 60, len(bed[1::2]))
     bed[:, s.FILL_BELOW] = 0.05 * bed[:, s.CAPACITY]
@@ -235,7 +246,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     air[..., s.RAIN] = np.where(rng.random((days, members)) < 0.4, rng.exponential(15, (days, members)), 0)
     air[..., s.CLIMATE] = rng.normal(0, 0.1, (days, members))
     air[..., s.ET0_CV], air[..., s.RAIN_CV], air[..., s.SHOWERS] = 0.1, 0.2, rng.uniform(0, 1, (days, 1))
-    policy = rng.choice([terms.NEVER, terms.ON_DAY, terms.BY_TRIGGER, 0.5], (days, beds))
+    policy = rng.choice([terms.NEVER, terms.ON_DAY, terms.BY_TRIGGER, terms.AGAIN_ONLY, 0.5], (days, beds))
     state = np.zeros((beds, members + 1, s.N_STATE))
     state[..., s.DR] = rng.uniform(0, 30, (beds, members + 1))
     state[..., s.DO] = rng.uniform(0, 10, (beds, members + 1))
@@ -243,15 +254,21 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     return state, day, before, bed, draw, air, policy
 
 
+def cut_into(parts: np.ndarray, beds: int, days: int) -> tuple[np.ndarray, np.ndarray]:
+    """Every day of every bed in these parts, as the kernel takes them."""
+    return np.tile(parts, (beds, 1, 1, 1)), np.zeros(days, dtype=np.int64)
+
+
 def results(days: int, beds: int, series: int) -> tuple[np.ndarray, ...]:
-    """What the kernel writes: what it keeps of each series, its wet days, and the mean rows."""
-    return np.zeros((s.N_KEEP, days, beds, series)), np.zeros((beds, series)), np.zeros((days, beds, s.N_TERMS))
+    """What the kernel writes: what it keeps of each series, its wet days, the mean rows, and no hours."""
+    kept, rows = np.zeros((s.N_KEEP, days, beds, series)), np.zeros((days, beds, s.N_TERMS))
+    return kept, np.zeros((beds, series)), rows, NO_HOURS
 
 
 def parts_of(cuts: int, seed: int) -> np.ndarray:
     """A day cut into cuts + 1 parts; no cut is the whole day."""
     if cuts == 0:
-        return np.ones((1, s.N_PART))
+        return WHOLE
     shares = np.random.default_rng(seed).dirichlet(np.ones(cuts + 1), s.N_PART).T
     return np.ascontiguousarray(shares)
 
@@ -259,7 +276,7 @@ def parts_of(cuts: int, seed: int) -> np.ndarray:
 def even(n: int, poured_at: int = 0) -> np.ndarray:
     """A day in n equal parts, its water poured in one of them."""
     parts = np.full((n, s.N_PART), 1 / n)
-    parts[:, [s.OF_MORNING, s.OF_EVENING]] = 0.0
+    parts[:, [s.OF_MORNING, s.OF_AFTERNOON, s.OF_EVENING]] = 0.0
     parts[poured_at, s.OF_MORNING] = parts[n - 1, s.OF_EVENING] = 1.0
     return parts
 
@@ -304,8 +321,8 @@ class Parts(unittest.TestCase):
         state, *inputs = drawn(11)
         closes = []
         for n in (12, 48, 192):
-            *kept, rows = results(25, 6, 3)
-            compiled().days(state.copy(), *inputs, even(n), *kept, rows)
+            *kept, rows, _ = results(25, 6, 3)
+            compiled().days(state.copy(), *inputs, *cut_into(even(n), 6, 25), *kept, rows, NO_HOURS)
             closes.append(rows[:, :, s.TRANSPIRATION].sum(axis=0))
         coarse, fine = (np.abs(x - closes[2]).max() for x in closes[:2])
         self.assertLess(fine, 0.5 * coarse + 1e-9)
@@ -318,8 +335,8 @@ class Properties(unittest.TestCase):
         """In a day cut into any parts of any length, with its demand, rain and water spread over them in any way."""
         parts = parts_of(cuts, seed)
         state, *inputs = drawn(seed)
-        *kept, rows = results(25, 6, 3)
-        compiled().days(reckoned_under(state, inputs[4]), *inputs, parts, *kept, rows)
+        *kept, rows, _ = results(25, 6, 3)
+        compiled().days(reckoned_under(state, inputs[4]), *inputs, *cut_into(parts, 6, 25), *kept, rows, NO_HOURS)
         self.assertTrue(np.isfinite(rows).all())
         self.assertLess(conservation_error(rows).max(), 1e-9)
         for column in (s.EVAP_ROOTED, s.TRANSPIRATION, s.DRAINED_ROOTED, s.OVERFLOW, s.CLOSE_RESERVOIR, s.RAIN_ROOTED):
@@ -335,7 +352,7 @@ class Properties(unittest.TestCase):
                 state, *inputs = drawn(seed)
                 state, wants, written = reckoned_under(state, inputs[4]), np.zeros((6, 6, s.N_WANT)), results(25, 6, 3)
                 run_of.mornings(state, *inputs[:5], wants)
-                run_of.days(state, *inputs, parts, *written)
+                run_of.days(state, *inputs, *cut_into(parts, 6, 25), *written)
                 kept.append((*written, wants, state))
             for ours, oracle in zip(*kept, strict=True):
                 np.testing.assert_allclose(ours, oracle, rtol=1e-12, atol=1e-12)
@@ -345,9 +362,9 @@ class Properties(unittest.TestCase):
         order = np.array([3, 0, 5, 1, 4, 2])
         out = []
         for o in (np.arange(6), order):
-            *kept, rows = results(25, 6, 3)
+            *kept, rows, _ = results(25, 6, 3)
             of_beds = (state[o], day[:, o], before[:, o], bed[o], draw[o], air, policy[:, o])
-            run_days(*of_beds, s.WHOLE_DAY, kept[0], kept[1], rows)
+            run_days(*of_beds, *cut_into(WHOLE, 6, 25), kept[0], kept[1], rows, NO_HOURS)
             out.append(rows)
         np.testing.assert_array_equal(out[0][:, order], out[1])
 
@@ -415,11 +432,11 @@ class Properties(unittest.TestCase):
 
     def test_there_is_one_compiled_form_and_no_page_compiles_another(self) -> None:
         state, day, before, bed, draw, air, policy = drawn(3)
-        written, parts = results(25, 6, 3), np.ones((1, s.N_PART))
+        written, parts = results(25, 6, 3), cut_into(WHOLE, 6, 25)
         run_of = compiled()
-        run_of.days(state, day, before, bed, draw, air, policy, parts, *written)
+        run_of.days(state, day, before, bed, draw, air, policy, *parts, *written)
         with self.assertRaises(TypeError):  # an array with gaps
-            run_of.days(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, parts, *written)
+            run_of.days(state, day, before, bed, draw, np.repeat(air, 2, axis=1)[:, ::2], policy, *parts, *written)
         both: tuple[Any, ...] = run_of
         self.assertEqual([len(run.signatures) for run in both], [1, 1])
 

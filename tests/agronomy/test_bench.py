@@ -178,6 +178,7 @@ class WhatElseWasAsked(unittest.TestCase):
                 round=True,
                 soil_depth_m=0.35,
                 drain_holes=holes,
+                soils=(g.Soil("potting_mix"),),
                 plantings=(t.planting("lettuce", 3, "ankle", 0.2),),
                 opening_wetness="wet",
             )

@@ -84,7 +84,7 @@ class Pots(unittest.TestCase):
     def test_what_a_full_grown_plant_drinks_is_in_the_practice_band(self) -> None:
         # Common practice, no source: a large pepper in extreme heat up to about 4 L a day; pots with big plants can be
         # emptied in a day. Peppers in pots are asked for clearly less often than tomatoes.
-        hot = fits.full_grown_l(CROPS["pepper"], 1, fits.full_canopy_m2(CROPS["pepper"]), 9.0)
+        hot = fits.full_grown_l(CROPS["pepper"], 1, 0.1, 1.2, True, 9.0)
         self.assertTrue(0.8 <= hot <= 4.5, hot)
         times = [
             found(pot(0.40, 0.35, t.planting(c, 1)), "mix_volume")[0].figures["times_a_day"]
@@ -96,7 +96,7 @@ class Pots(unittest.TestCase):
         both = pot(0.5, 0.4, t.planting("tomato", 1), t.planting("basil", 2))
         shares = {f.crop: f.figures["each_l"] for f in found(both, "mix_volume")}
         self.assertAlmostEqual(shares["tomato"] + 2 * shares["basil"], volume_l(both))
-        self.assertAlmostEqual(shares["tomato"] / shares["basil"], 20.0)
+        self.assertAlmostEqual(shares["tomato"] / shares["basil"], ROOM["tomato"].pot_l[0] / ROOM["basil"].pot_l[0])
 
     def test_holes(self) -> None:
         for holes, level in ((None, "mind"), (False, "stop"), (True, "fine")):

@@ -56,7 +56,7 @@ class BedDays(unittest.TestCase):
         shallow = t.bed(soil_depth_m=0.18, plantings=full.plantings)
         self.assertAlmostEqual(day(shallow, s.TAW), per_m * 0.18, places=6)
         lettuce = t.bed(kind="open", soil_depth_m=1.0, plantings=(t.planting("lettuce", 6, age=70),))
-        self.assertAlmostEqual(day(lettuce, s.TAW), per_m * CROPS["lettuce"].roots_m[1], places=6)
+        self.assertAlmostEqual(day(lettuce, s.TAW), per_m * CROPS["lettuce"].roots_m[0], places=6)
         fresh = t.bed(plantings=(t.planting("tomato", 6, age=0),))
         self.assertAlmostEqual(day(fresh, s.TAW), per_m * 0.10, places=6)
 

@@ -10,7 +10,7 @@ import numpy as np
 from agronomy.balance import layout as s
 from agronomy.balance import spreads, terms
 from agronomy.balance.kernel import compiled, conservation_error
-from agronomy.balance.run import run_garden
+from agronomy.balance.run import NO_HOURS, run_garden
 from agronomy.balance.weather import air_days
 from agronomy.beds.today import bed_today
 from agronomy.decide import styles
@@ -159,8 +159,8 @@ class Calibration(unittest.TestCase):
         shares = np.ascontiguousarray(np.concatenate([season.days[:1, :, s.SHARE], season.days[:-1, :, s.SHARE]]))
         policies = np.full((days, 1), terms.BY_TRIGGER)
         policies[: season.n_behind] = terms.NEVER
-        inputs = (state, season.days, shares, season.figures, draw, air, policies, s.WHOLE_DAY.copy())
-        compiled().days(*inputs, kept, np.zeros((1, 1)), np.empty((0, 1, s.N_TERMS)))
+        inputs = (state, season.days, shares, season.figures, draw, air, policies, season.parts, season.cuts)
+        compiled().days(*inputs, kept, np.zeros((1, 1)), np.empty((0, 1, s.N_TERMS)), NO_HOURS)
         return kept[s.KEEP_NET, season.n_behind :, 0]
 
     def test_draws_have_the_spread_the_table_says(self) -> None:

@@ -159,7 +159,7 @@ class Parched(unittest.TestCase):
         drill = young("sown", 6, "carrot", 120, {0: 30.0})
         hoped = {"rain_chance": 0.9, "rain_mm": 25.0, "rain_day": 2}
         self.assertEqual(told(drill, 26.0, **hoped).word, "soak")
-        with mock.patch.object(styles, "PARCHED_DAY_MM", 0.0):
+        with mock.patch.object(styles, "HURT_DAY_MM", 0.0):
             self.assertEqual(told(drill, 26.0, **hoped).word, "wait")
 
     def test_it_is_served_before_what_only_grows_less(self) -> None:

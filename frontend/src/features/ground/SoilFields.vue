@@ -24,12 +24,15 @@ const props = defineProps<{
   of: (field: string) => string | undefined
 }>()
 const catalogue = useCatalogue()
+/** What somebody's own ground is taken for, where a pot is filled with it. */
+const GARDEN_SOIL: Material = 'holds_and_crumbles'
 const first = computed(() => {
   const listed: Material[] = props.container
-    ? [...SOIL_MIXES, 'own_mix', 'unknown']
+    ? [...SOIL_MIXES, GARDEN_SOIL, 'own_mix', 'unknown']
     : [...SOIL_BY_HAND, 'compost_rich', 'own_mix']
   const known = listed.includes(form.value.material) ? listed : [...listed, form.value.material]
-  return optionsOf(known, SOIL)
+  const names = props.container ? { ...SOIL, [GARDEN_SOIL]: 'Garden soil' } : SOIL
+  return optionsOf(known, names)
 })
 const textures = computed(() =>
   (catalogue.data.value?.soils ?? []).filter((s) => !SOIL_BY_HAND.includes(s) && s !== 'own_mix'),
@@ -72,6 +75,10 @@ const JAR = [
           <select v-model="part.ingredient">
             <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
           </select>
+        </label>
+        <label v-if="part.ingredient === 'something_else'" class="field">
+          <span class="visually-hidden">What part {{ i + 1 }} is called</span>
+          <input v-model.trim="part.called" maxlength="60" placeholder="its name" />
         </label>
         <OpenNumber
           v-model="part.parts"

@@ -32,7 +32,7 @@ export interface SoilForm {
   jar: { sand_mm: number | null; silt_mm: number | null; clay_mm: number | null; jars?: number }
   sand_pct: number | null
   clay_pct: number | null
-  mix: { ingredient: Ingredient; parts: number | null }[]
+  mix: { ingredient: Ingredient; parts: number | null; called?: string }[]
   stones_pct: number | null
   loosened_m: number | null
   woody_fill_m: number | null
@@ -321,7 +321,11 @@ function soilBody(form: BedForm): NonNullable<BedIn['soil']> {
     ...(s.test === 'feel' ? { feel: s.feel } : {}),
     ...(s.test === 'percent' ? { sand_pct: s.sand_pct, clay_pct: s.clay_pct } : {}),
     ...(s.material === 'own_mix'
-      ? { mix: s.mix.map((x) => ({ ingredient: x.ingredient, parts: number(x.parts) })) }
+      ? { mix: s.mix.map((x) => ({
+          ingredient: x.ingredient,
+          parts: number(x.parts),
+          ...(x.called && x.ingredient === 'something_else' ? { called: x.called } : {}),
+        })) }
       : {}),
     ...(s.stones_pct === null ? {} : { stones_pct: s.stones_pct }),
     ...(s.loosened_m === null ? {} : { loosened_m: s.loosened_m }),

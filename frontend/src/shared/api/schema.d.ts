@@ -1409,6 +1409,9 @@ export interface components {
         Cover: "none" | "eaves" | "roof" | "cloche" | "tunnel" | "indoors";
         /**
          * @description * `tomato` - tomato
+         *     * `bush_tomato` - bush_tomato
+         *     * `cherry_tomato` - cherry_tomato
+         *     * `large_tomato` - large_tomato
          *     * `pepper` - pepper
          *     * `chilli` - chilli
          *     * `aubergine` - aubergine
@@ -1483,7 +1486,7 @@ export interface components {
          *     * `weeds` - weeds
          * @enum {string}
          */
-        CropName: "tomato" | "pepper" | "chilli" | "aubergine" | "cucumber" | "courgette" | "winter_squash" | "melon" | "watermelon" | "okra" | "sweetcorn" | "runner_bean" | "french_bean" | "drying_bean" | "broad_bean" | "pea" | "lettuce" | "endive" | "rocket" | "spinach" | "chard" | "pak_choi" | "cabbage" | "kale" | "broccoli" | "cauliflower" | "brussels_sprouts" | "kohlrabi" | "carrot" | "parsnip" | "beetroot" | "turnip" | "radish" | "potato" | "sweet_potato" | "celery" | "celeriac" | "fennel" | "artichoke" | "asparagus" | "rhubarb" | "onion" | "spring_onion" | "garlic" | "leek" | "basil" | "parsley" | "coriander" | "dill" | "chives" | "mint" | "thyme" | "rosemary" | "lavender" | "oregano" | "sage" | "strawberry" | "raspberry" | "currant" | "gooseberry" | "blueberry" | "fruit_tree" | "stone_fruit" | "citrus" | "fig" | "grape" | "flowers" | "sunflower" | "bush" | "other" | "hedge" | "tree_roots" | "weeds";
+        CropName: "tomato" | "bush_tomato" | "cherry_tomato" | "large_tomato" | "pepper" | "chilli" | "aubergine" | "cucumber" | "courgette" | "winter_squash" | "melon" | "watermelon" | "okra" | "sweetcorn" | "runner_bean" | "french_bean" | "drying_bean" | "broad_bean" | "pea" | "lettuce" | "endive" | "rocket" | "spinach" | "chard" | "pak_choi" | "cabbage" | "kale" | "broccoli" | "cauliflower" | "brussels_sprouts" | "kohlrabi" | "carrot" | "parsnip" | "beetroot" | "turnip" | "radish" | "potato" | "sweet_potato" | "celery" | "celeriac" | "fennel" | "artichoke" | "asparagus" | "rhubarb" | "onion" | "spring_onion" | "garlic" | "leek" | "basil" | "parsley" | "coriander" | "dill" | "chives" | "mint" | "thyme" | "rosemary" | "lavender" | "oregano" | "sage" | "strawberry" | "raspberry" | "currant" | "gooseberry" | "blueberry" | "fruit_tree" | "stone_fruit" | "citrus" | "fig" | "grape" | "flowers" | "sunflower" | "bush" | "other" | "hedge" | "tree_roots" | "weeds";
         CropOut: {
             key: components["schemas"]["CropName"];
             name: string;
@@ -1583,10 +1586,11 @@ export interface components {
         };
         /**
          * @description * `morning` - morning
+         *     * `afternoon` - afternoon
          *     * `evening` - evening
          * @enum {string}
          */
-        DayPart: "morning" | "evening";
+        DayPart: "morning" | "afternoon" | "evening";
         DayUse: {
             /** Format: double */
             litres: number;
@@ -2082,15 +2086,20 @@ export interface components {
          *     * `peat` - peat
          *     * `coir` - coir
          *     * `compost` - compost
+         *     * `worm_compost` - worm_compost
+         *     * `manure` - manure
          *     * `leaf_mould` - leaf_mould
          *     * `bark` - bark
          *     * `perlite` - perlite
          *     * `vermiculite` - vermiculite
          *     * `sand` - sand
          *     * `grit` - grit
+         *     * `cake` - cake
+         *     * `meal` - meal
+         *     * `something_else` - something_else
          * @enum {string}
          */
-        Ingredient: "garden_soil" | "peat" | "coir" | "compost" | "leaf_mould" | "bark" | "perlite" | "vermiculite" | "sand" | "grit";
+        Ingredient: "garden_soil" | "peat" | "coir" | "compost" | "worm_compost" | "manure" | "leaf_mould" | "bark" | "perlite" | "vermiculite" | "sand" | "grit" | "cake" | "meal" | "something_else";
         /**
          * @description * `soil` - soil
          *     * `reservoir` - reservoir
@@ -2818,6 +2827,9 @@ export interface components {
              * @description the crop of the table that it is like
              *
              *     * `tomato` - tomato
+             *     * `bush_tomato` - bush_tomato
+             *     * `cherry_tomato` - cherry_tomato
+             *     * `large_tomato` - large_tomato
              *     * `pepper` - pepper
              *     * `chilli` - chilli
              *     * `aubergine` - aubergine
@@ -2935,6 +2947,8 @@ export interface components {
              * @description parts by volume
              */
             parts: number;
+            /** @description its own name, where it is something else or of a kind */
+            called?: string;
         };
         /** @description One ingredient of a home mix. */
         PartOut: {
@@ -2944,6 +2958,8 @@ export interface components {
              * @description parts by volume
              */
             parts: number;
+            /** @description its own name, where it is something else or of a kind */
+            called: string;
         };
         /** @description What a person says of a garden as a whole; its beds, hoses and what happened come apart. */
         PatchedGardenInRequest: {

@@ -7,6 +7,9 @@ export interface Stroke {
 
 const HABITS: Record<string, 'vine' | 'bush' | 'rosette' | 'sprawl' | 'blade'> = {
   tomato: 'vine',
+  cherry_tomato: 'vine',
+  large_tomato: 'vine',
+  bush_tomato: 'bush',
   cucumber: 'vine',
   runner_bean: 'vine',
   pea: 'vine',
@@ -21,7 +24,7 @@ const HABITS: Record<string, 'vine' | 'bush' | 'rosette' | 'sprawl' | 'blade'> =
   onion: 'blade',
   sweetcorn: 'blade',
 }
-const FRUITING = new Set(['tomato', 'pepper', 'strawberry'])
+const FRUITING = new Set(['tomato', 'bush_tomato', 'cherry_tomato', 'large_tomato', 'pepper', 'strawberry'])
 /** As many as can be told apart at this size; a denser row is drawn this dense. */
 const MOST_DRAWN = 9
 

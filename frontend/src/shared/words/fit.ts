@@ -9,6 +9,7 @@ export interface FitWords {
 }
 
 const one = (n: number) => Number(n.toFixed(1)).toString()
+const days = (n: number) => (n === 1 ? 'a day' : `${n} days`)
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 export const LEVEL: Record<Fit['level'], string> = { stop: 'Does not fit', mind: 'Mind this', fine: 'Fits' }
@@ -32,6 +33,11 @@ export function fitWords(f: Fit, t: Tongue): FitWords {
     }
     case 'spacing': {
       const wet = f.figures.wet_h === undefined
+      const single = f.figures.single_n
+        ? ` Pruned to one stem ${x('single_n')} stand at ${t.show(x('single_m'), 'small_length')}: ` +
+          `${t.show(x('single_l'), 'volume')}` +
+          (wet ? '.' : `, leaves wet ${one(x('single_wet_h'))} hours.`)
+        : ''
       const leaves = wet
         ? ''
         : ` Leaves wet on a night like today’s: ${one(x('wet_h'))} hours; airy ${one(x('airy_wet_h'))}, ` +
@@ -42,7 +48,40 @@ export function fitWords(f: Fit, t: Tongue): FitWords {
           `${x('count')} plants, ${t.show(x('between_m'), 'small_length')} apart. The airy school sets ` +
           `${x('airy_n')} at ${t.show(x('airy_m'), 'small_length')}, the intensive ${x('close_n')} at ` +
           `${t.show(x('close_m'), 'small_length')}. Full-grown on a warm day: ${t.show(x('l'), 'volume')} as here, ` +
-          `${t.num(x('airy_l'), 'volume')} airy, ${t.num(x('close_l'), 'volume')} intensive.${leaves}`,
+          `${t.num(x('airy_l'), 'volume')} airy, ${t.num(x('close_l'), 'volume')} intensive.${leaves}${single}`,
+      }
+    }
+    case 'air': {
+      const air = `${Math.round(x('air_pct'))} % of air just drained, ${Math.round(x('water_pct'))} % of water`
+      return f.level === 'mind'
+        ? {
+            title: 'Little air for roots',
+            why:
+              `In ${t.show(x('height_m'), 'small_length')} of height this holds ${air}; roots want ` +
+              `${Math.round(x('wants_pct'))} %. Garden soil does so in any pot. Mix in about ` +
+              `${t.show(x('loose_l'), 'volume')} of bark, coir or perlite, or take potting mix. You may keep it: ` +
+              `then let it dry between.`,
+          }
+        : { title: 'Air enough for roots', why: `It holds ${air}.` }
+    }
+    case 'seedlings': {
+      const crowd = f.figures.crowd_days
+      const meet =
+        crowd === undefined
+          ? 'They do not crowd within two months.'
+          : crowd <= 0
+            ? 'Their leaves meet: they will lean on each other.'
+            : `Their leaves meet in about ${days(crowd)}.`
+      const bound = x('bound_days')
+      const roots =
+        bound <= 0
+          ? 'Six weeks in the tray are over: roots circle by now. Pot them on.'
+          : `Their roots have filled it in about ${days(bound)}.`
+      return {
+        title: f.level === 'fine' ? `Room in the tray: ${f.crop}` : `Out of the tray: ${f.crop}`,
+        why:
+          `${x('count')} of them, ${t.show(x('each_m'), 'small_length')} each way; they are ` +
+          `${t.show(x('now_m'), 'small_length')} wide. ${meet} ${roots}`,
       }
     }
     case 'holes':

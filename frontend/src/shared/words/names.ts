@@ -22,6 +22,9 @@ import type {
 /** Plain names for the codes that the server speaks. */
 export const CROP: Record<CropName, string> = {
   tomato: 'tomatoes',
+  bush_tomato: 'bush tomatoes',
+  cherry_tomato: 'cherry tomatoes',
+  large_tomato: 'large-fruited tomatoes',
   pepper: 'peppers',
   aubergine: 'aubergines',
   cucumber: 'cucumbers',
@@ -223,12 +226,17 @@ export const INGREDIENT: Record<Ingredient, string> = {
   peat: 'peat',
   coir: 'coir',
   compost: 'compost',
+  worm_compost: 'worm compost',
+  manure: 'rotted manure',
   leaf_mould: 'leaf mould',
   bark: 'bark',
   perlite: 'perlite',
   vermiculite: 'vermiculite',
   sand: 'sand',
   grit: 'grit',
+  cake: 'oilseed cake',
+  meal: 'bone, horn or rock meal',
+  something_else: 'something else',
 }
 export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   finger: 'Finger',
