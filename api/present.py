@@ -62,6 +62,7 @@ def rig_out(r: Any) -> Json:
         "x_m": r.x_m,
         "y_m": r.y_m,
         "hose_m": r.hose_m,
+        "bore_mm": r.bore_mm,
     }
 
 

@@ -20,7 +20,6 @@ from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, 
     SIDE,
 ) = range(len(BedDay._fields))  # fmt: skip
 N_BED_DAY: Final = len(BedDay._fields)
-BY_WEATHER: Final = [AIR_FACTOR, WETTED, LEAF_HEAT, SIDE_ET, SIDE]  # what the weather makes of a bed's day
 
 
 (
@@ -127,7 +126,7 @@ def air_of(air: Array, d: int, m: int) -> Air:
 
 def trace_of(hours: Array, b: int, m: int) -> Array:
     """Where the parts of a series' day are written (part, N_HOUR); of no part where they are not wanted. In mm, and
-    Ks as a share."""
+    Ks as a share; arithmetic."""
     return hours[b, m] if hours.shape[0] > 0 else np.zeros((0, N_HOUR))
 
 

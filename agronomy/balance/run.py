@@ -203,7 +203,7 @@ class Run:
         warmth = warmth_of(self.garden, self.weather)
         soil = soil_warmth(self.weather)
         days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil)
-        days[:, at.BY_WEATHER] = one.days[:, 0, at.BY_WEATHER]
+        _lay_weather(days[:, None], one.garden, self.weather)
         one.days[n:, 0] = days[n:]
         return dataclasses.replace(one, stands=(stand,))
 
@@ -285,7 +285,7 @@ def run_garden(
     soil = soil_warmth(weather) if any(p.start == "sown" for b in beds for p in b.plantings) else None
     described = [forcing.bed_days(garden, b, first, n_all, warmth, soil) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
-    _lay_weather(days, garden, weather, described)
+    _lay_weather(days, garden, weather)
     stands = tuple(stand for _, stand in described)
     todays = [bed_today(garden, b, today, s.on(n_behind)) for b, s in zip(beds, stands, strict=True)]
     figures = np.stack([forcing.figures(b, t) for b, t in zip(todays, triggers, strict=True)])
@@ -316,7 +316,7 @@ def run_garden(
     return Run(garden, today, weather, days, figures, draws, state, rows, parts, cuts, opened_at, stands, kernel)
 
 
-def _lay_weather(days: Array, garden: Garden, weather: AirDays, described: list[tuple[Array, Stand]]) -> None:
+def _lay_weather(days: Array, garden: Garden, weather: AirDays) -> None:
     """Set what the weather makes of each bed's days: its own ET0, what walls add, and what a drip line wets."""
     days[:, :, at.AIR_FACTOR] = light.air_factors(garden, weather.dates, weather.parts)
     for i, bed in enumerate(garden.beds):

@@ -76,6 +76,12 @@ def _direct_of_day(lat: float, lon: float, offset_h: float, day: int, from_h: fl
     return microclimate.direct_share(sun_day(lat, lon, offset_h, day), lat, float(day), from_h, to_h)
 
 
+def in_the_wind(bed: Bed, exposure: Exposure) -> Exposure:
+    """A hanging basket has the wind all round it, where nobody said that it hangs in shelter. Common practice."""
+    hangs = bed.kind == "hanging_basket" and exposure.shelter == "open"
+    return dataclasses.replace(exposure, shelter="exposed") if hangs else exposure
+
+
 def air_factors(garden: Garden, dates: tuple[dt.date, ...], parts: AirParts) -> npt.NDArray[np.float64]:
     """ET0 at each bed over ET0 of the open garden (day, bed) [-], by its sun hours, shade, shelter, cover and what
     stands around it on the map. FAO-56 eq. 6 with the bed's own light and wind; shares common practice."""
@@ -83,10 +89,10 @@ def air_factors(garden: Garden, dates: tuple[dt.date, ...], parts: AirParts) -> 
     known: dict[tuple[object, ...], npt.NDArray[np.float64]] = {}
     for i, bed in enumerate(garden.beds):
         points = points_of(bed) if garden.things else ()
-        if not bed.exposures and not points:
+        if not bed.exposures and not points and bed.kind != "hanging_basket":
             continue
         for since, until, exposure in exposures(bed, dates[0], len(dates)):
-            undated = dataclasses.replace(exposure, date=None)
+            undated = in_the_wind(bed, dataclasses.replace(exposure, date=None))
             key = (since, until, undated, points)
             if key not in known:
                 direct = np.array([direct_share(garden, undated, points, d) for d in dates[since:until]])

@@ -84,7 +84,7 @@ def stand_of(
         # Plants set closer than they spread share the space above them, as they do the light.
         each = st.canopy_m2 if planting.spacing_m is None else np.minimum(st.canopy_m2, planting.spacing_m**2)
         of_all = each * left
-        drinks = st.kcb_full * leaves_left(bed, st.height_m, start)
+        drinks = st.kcb_full * leaves_left(bed, st.height_m, start) * (1 - planting.outside_share)
         canopy += of_all
         crowd += left
         sown = sown_m2(planting, crop.spread_m)

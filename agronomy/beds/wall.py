@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -27,6 +28,10 @@ Array = npt.NDArray[np.float64]
 
 ABSORPTANCE: Final[dict[Wall, float]] = {"dark": 0.9, "light": 0.4, "fabric": 0.7}  # common practice, no source
 TO_MIX, TO_LEAVES = 0.5, 0.2  # of a wall's heat; common practice, no source
+TO_MIX_WHERE_IT_BREATHES = 0.2  # of a wall of cloth, whose water takes most of it; common practice, no source
+HEAT_MJ_PER_M3_K, LOSS_W_PER_M2_K = 2.5, 15.0  # of damp mix, and of a pot to the air round it; common practice
+HOT_MIX_C = 35.0  # from here its heat is told; roots suffer from about 40: common practice, no source
+HOURS = 24
 LATENT_MJ_PER_KG = 2.45  # FAO-56 chapter 1
 CLEAR_SKY, AIR_MASS_POWER = 0.7, 0.678  # Meinel and Meinel (1976): beam = 0.7 ^ (air mass ^ 0.678), from memory
 
@@ -76,6 +81,47 @@ def wall_heat_mj(garden: Garden, bed: Bed, dates: tuple[dt.date, ...], parts: Ai
 
 def _let_through(seen: Exposure) -> float:
     return COVER_EFFECTS[seen.cover][0] * (1 - seen.shade_pct / 100)
+
+
+@dataclass(frozen=True)
+class MixHeat:
+    """The mix of a container over the 24 clock hours of a day [degrees C], in its middle."""
+
+    by_hour: tuple[float, ...]
+
+    @property
+    def hottest(self) -> float:
+        return max(self.by_hour)
+
+    @property
+    def cool_from_h(self) -> float | None:
+        """Clock hour from which it is below HOT_MIX_C again; None where it never gets there, or stays there."""
+        hot = [h for h, t in enumerate(self.by_hour) if t >= HOT_MIX_C]
+        return float(hot[-1] + 1) if hot and hot[-1] < HOURS - 1 else None
+
+
+def mix_heat(bed: Bed, exposure: Exposure, wall_mj: float, air_c: Array, upright: Array) -> MixHeat:
+    """How warm the mix of a container gets in a day: one node that the wall warms and the air round it cools.
+
+    wall_mj: heat in the wall [MJ d-1]; air_c: of each clock hour [degrees C]; upright: what the beam brings to the wall
+    in each of them. It begins the day as cool as the air at dawn. A node of HEAT_MJ_PER_M3_K loses LOSS_W_PER_M2_K over
+    its surface: common practice, no source.
+    """
+    hours = np.arange(HOURS) + 0.5
+    lit = upright * ((hours >= exposure.sun_from_h) & (hours < exposure.sun_to_h))
+    shares = lit / lit.sum() if lit.sum() > 0 else np.zeros(HOURS)
+    kept = TO_MIX if wall_of(bed) != "fabric" else TO_MIX_WHERE_IT_BREATHES
+    loss = LOSS_W_PER_M2_K * 3600 / 1e6 * (side_m2(bed) + ground_m2(bed))  # MJ in an hour, for each degree
+    holds = HEAT_MJ_PER_M3_K * ground_m2(bed) * soil_depth_m(bed)
+    follows = math.exp(-loss / holds)
+    out = np.empty(HOURS)
+    dawn = int(np.argmin(air_c))
+    now = float(air_c[dawn])
+    for h in [(dawn + i) % HOURS for i in range(HOURS)]:
+        to = float(air_c[h]) + kept * wall_mj * float(shares[h]) / loss
+        now = to + (now - to) * follows
+        out[h] = now
+    return MixHeat(tuple(out.tolist()))
 
 
 def wall_gains(

@@ -6,6 +6,9 @@ In here:
     morning       what is known of a bed this morning
     word          its word and cause
     dose          how much, in the hand's unit
+    again         the second drink of a day
+    pot_heat      how hot a pot's mix gets
+    hose_first    where a hose's hot water goes
     checks        what a finger in the soil would lead to
     too_much      what becomes of more water than a bed takes
     wait          water or wait, by the cost of each error

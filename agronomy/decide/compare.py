@@ -8,14 +8,17 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from agronomy.air.microclimate import light_share
 from agronomy.balance.run import Run
-from agronomy.balance.terms import BY_TRIGGER
+from agronomy.balance.terms import BY_TRIGGER, Terms
 from agronomy.beds.alterations import USUAL_MULCH
+from agronomy.beds.wall import wall_of
 from agronomy.decide import styles
 from agronomy.decide.plan import Plan
 from agronomy.decide.word import LEAST_DOSE_MM
 from agronomy.describe.garden import Bed, Mulch, Planting, Size
-from agronomy.describe.words import STYLES, MulchKind, Pattern, Style
+from agronomy.describe.words import STYLES, WALLS, MulchKind, Pattern, Style, Wall
+from agronomy.ground.soil_temperature import hottest_c
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 from agronomy.plants.size import stature
 
@@ -128,8 +131,7 @@ def _saved(plan: Plan, i: int, bed: Bed, mulch: Mulch, days: int) -> tuple[float
         one = run.told_otherwise(i, described, (trigger.raw, trigger.beyond, trigger.until_next))
         terms = one.terms_ahead(np.full((days, 1), BY_TRIGGER))
         poured = np.asarray(terms.irrigation)[:, 0]
-        # As if full at both ends, so that neither way looks cheap by ending dry.
-        used = poured.sum() + float(np.asarray(terms.close_rooted)[-1, 0] - np.asarray(terms.open_rooted)[0, 0])
+        used = _used_mm(terms)
         soak = float(poured[poured > 0].mean()) if (poured > 0).any() else plan.beds[i].trigger_mm
         found.append((used, soak))
     (bare, soak), (mulched, _) = found
@@ -143,3 +145,68 @@ def _smaller(planting: Planting, date: dt.date, share: float) -> Planting:
     return (
         dataclasses.replace(planting, sizes=(Size(date, "ankle", max(0.02, share * wide)),)) if wide > 0 else planting
     )
+
+
+@dataclass(frozen=True)
+class SoilInSun:
+    """The day's highest temperature a finger's breadth down [degrees C] where nothing lies and where mulch does, under
+    the leaves as they stand; today and tomorrow."""
+
+    bare_c: tuple[float, ...]
+    mulched_c: tuple[float, ...]
+
+
+def soil_in_sun(plan: Plan, bed: int) -> SoilInSun | None:
+    """How warm a bed's ground gets at its roots, bare and mulched; None in a container, whose mix is told by its wall.
+
+    By ground/soil_temperature.py, under the bed's own light.
+    """
+    today, run = plan.beds[bed].today, plan.run
+    if today.container:
+        return None
+    n, days = run.n_behind, range(run.n_behind, min(run.n_behind + 2, len(run.weather.dates)))
+    parts = run.weather.parts.between(n, n + len(days))
+    light = light_share(parts, today.exposure, np.full(len(days), today.sun_share))
+    shaded = min(today.stand.canopy_m2 / today.ground_m2, 1.0)
+    found = [
+        [
+            hottest_c(float(parts.tmin[k]), float(parts.tmax[k]), float(parts.rs[k] * light[k]), shaded, mulch)
+            for mulch in (0.0, 1.0)
+        ]
+        for k in range(len(days))
+    ]
+    bare, mulched = zip(*found, strict=True)
+    return SoilInSun(bare, mulched)
+
+
+@dataclass(frozen=True)
+class WallTakes:
+    """What a container would take in a week of days like these with a wall of this kind [L]; chosen: it is so."""
+
+    wall: Wall
+    litres_a_week: float
+    chosen: bool
+
+
+def walls(plan: Plan, bed: int, days: int = 14) -> tuple[WallTakes, ...]:
+    """What one container asks for under each kind of wall, by the ledger of the days ahead; nothing where none grows,
+    or it has a reservoir. Arithmetic over beds/wall.py."""
+    b = plan.beds[bed]
+    if not b.today.container or b.plants == 0 or b.bed.reservoir is not None:
+        return ()
+    trigger = styles.trigger_of(plan.garden, b.bed, plan.today)
+    found = []
+    for wall in WALLS:
+        described = dataclasses.replace(b.bed, wall=wall)
+        one = plan.run.told_otherwise(bed, described, (trigger.raw, trigger.beyond, trigger.until_next))
+        used = _used_mm(one.terms_ahead(np.full((days, 1), BY_TRIGGER)))
+        litres = max(used, 0.0) * 7 / days * b.ground_m2 / b.today.method.arrives
+        found.append(WallTakes(wall, litres, wall == wall_of(b.bed)))
+    return tuple(found)
+
+
+def _used_mm(terms: Terms) -> float:
+    """What was poured over the days of one bed, as if it were full at both ends [mm over its ground], so that no way
+    looks cheap by ending dry."""
+    ends = float(np.asarray(terms.close_rooted)[-1, 0] - np.asarray(terms.open_rooted)[0, 0])
+    return float(np.asarray(terms.irrigation)[:, 0].sum()) + ends

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from agronomy.air.heat import heat_index, heat_index_class
 from agronomy.air.sun import sun_day, temperature_at
 from agronomy.beds.today import BedToday
+from agronomy.beds.wall import MixHeat
 from agronomy.decide.household import allowed_windows
 from agronomy.describe.garden import Garden, utc_offset_on
 
@@ -65,12 +66,14 @@ def good_hours(garden: Garden, date: dt.date, tmin: float, tmax: float, rhmin: f
     )
 
 
-def windows(hours: Hours, garden: Garden, today: BedToday | None = None) -> tuple[Window, ...]:
+def windows(
+    hours: Hours, garden: Garden, today: BedToday | None = None, mix: MixHeat | None = None
+) -> tuple[Window, ...]:
     """The clock hours [h] in which to water: allowed, cool enough, and preferred, by bed where one is given.
 
     Where nothing of what is cool is left by the preference or the rules, the cool hours that are allowed; where none
-    is, what is allowed. A bed whose sun comes late stays cool until then; a pot is let cool after the sun has left it.
-    Common practice, no source.
+    is, what is allowed. A bed whose sun comes late stays cool until then; a pot whose mix gets hot (mix) is let cool,
+    and another for an hour after the sun has left it. Common practice, no source.
     """
     allowed = allowed_windows(garden, hours.date)
     morning, evening = hours.morning, hours.evening
@@ -78,9 +81,10 @@ def windows(hours: Hours, garden: Garden, today: BedToday | None = None) -> tupl
         light, noon = today.exposure, hours.hot[0] if hours.hot else 12.0
         if light.sun_from_h > morning[1]:
             morning = (morning[0], max(morning[1], min(light.sun_from_h, noon)))
-        if today.container and light.sun_to_h < ALL_DAY_H:
+        cools = mix.cool_from_h if mix is not None else None
+        if today.container and (light.sun_to_h < ALL_DAY_H or cools is not None):
             left = min(light.sun_to_h, hours.sunset)
-            late = max(evening[0], left + POT_COOLS_H)
+            late = max(evening[0], left + POT_COOLS_H if light.sun_to_h < ALL_DAY_H else 0.0, cools or 0.0)
             evening = (late, max(evening[1], late + 1.0))
     wish = garden.prefers if today is None or today.bed.prefers is None else today.bed.prefers
     cool = {"any": (morning, evening), "dawn": (morning,), "dusk": (evening,)}

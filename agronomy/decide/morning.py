@@ -15,6 +15,8 @@ from agronomy.decide.heat import Heat
 from agronomy.decide.planting_out import water_in_l
 from agronomy.describe.garden import Bed
 
+COLLAPSING_KS = 0.4  # of a container in the morning, when plants should stand upright; common practice, no source
+
 
 @dataclass(frozen=True, eq=False)
 class Morning:
@@ -110,6 +112,13 @@ class Morning:
     def damp_top_mm(self) -> float:
         """Depletion of the top layer at which the damp-top rule asks for water; 0: there is no such rule."""
         return self.day.damp_top
+
+    @property
+    def collapsing(self) -> bool:
+        """Whether a container is so dry this morning that its plants may be lost: Ks below COLLAPSING_KS."""
+        raw, taw = self.terms.raw_now, self.terms.taw_now
+        dry = self.net_mm > raw + (1 - COLLAPSING_KS) * (taw - raw)  # FAO-56 eq. 84
+        return self.today.container and self.stand.plants > 0 and dry
 
     @property
     def top_only(self) -> bool:

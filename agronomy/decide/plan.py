@@ -16,6 +16,7 @@ from agronomy.balance.run import Ahead, Run, run_garden
 from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday
+from agronomy.beds.wall import MixHeat
 from agronomy.decide import styles, wait
 from agronomy.decide.again import Again, again_today
 from agronomy.decide.bands import Band, band
@@ -27,6 +28,7 @@ from agronomy.decide.hours import Hours, good_hours
 from agronomy.decide.morning import Morning, mornings
 from agronomy.decide.outlook import DayAhead, days_ahead, empty_on, next_soak
 from agronomy.decide.planting_out import comes_on
+from agronomy.decide.pot_heat import heat_of_mix
 from agronomy.decide.reasons import Story, story_of
 from agronomy.decide.too_much import TooMuch, too_much
 from agronomy.decide.word import word_of
@@ -55,6 +57,8 @@ class BedPlan:
     if_felt: tuple[IfFelt, ...]  # of a bed to check: what each reading of a finger would lead to
     dose: Dose | None
     again: Again | None  # a second drink of today, besides the dose
+    mix: MixHeat | None  # how warm a container's mix gets today
+    collapsing: bool  # a container so dry that its plants may be lost: shade, and cool water now
     net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
     trigger_mm: float
     chance_asks: float  # share of the series that ask for water today
@@ -287,6 +291,8 @@ def _bed_plan(
         if_felt=led,
         dose=dose_of(m) if word in ("soak", "check", "fill") else None,
         again=again,
+        mix=heat_of_mix(run, i, hours),
+        collapsing=m.collapsing and word == "soak",
         net_mm=dataclasses.replace(band(m.net_series), mid=m.net_mm),
         trigger_mm=m.trigger_mm,
         chance_asks=m.chance_asks,

@@ -80,6 +80,9 @@ class Planting:
     sown_m2: Annotated[
         float | None, number(0.001, 1000.0, "m2", "of ground that was sown: drills by their width, or the patch")
     ] = None
+    outside_share: Annotated[
+        float, number(0.0, 0.9, "share", "of its water that it takes from ground outside, by nodes that rooted there")
+    ] = 0.0
     watered: Annotated[Yes | None, means("whether the bed is watered for its sake; else as is usual for its crop")] = (
         None
     )

@@ -24,6 +24,7 @@ class Rig:
     x_m: Annotated[MapMetres | None, means("where its tap is on the map, to the right")] = None
     y_m: Annotated[MapMetres | None, means("the same, up")] = None
     hose_m: Annotated[float | None, number(0.5, 200.0, "m", "how far its hose reaches from there")] = None
+    bore_mm: Annotated[float | None, number(4.0, 60.0, "mm", "how wide its hose is inside")] = None
     flow_cv: Annotated[float | None, number(0.0, 1.0, "share", "how far the bucket's trials lay apart")] = None
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any, Final
 
 import numpy as np
@@ -9,6 +10,26 @@ import numpy.typing as npt
 
 FOLLOWS: Final = 0.25  # of the gap to the air's mean that the soil closes in a day
 LEAST_DAYS: Final = 10  # of air temperatures; fewer leave too much of the guess that it starts from
+
+
+SUN_LIFTS: Final = 0.6  # degrees C that a MJ m-2 d-1 lifts the face of bare dark ground above the day's warmest air
+UNDER_MULCH: Final = 0.15  # of that lift still comes through a mulch that covers all; both common practice, no source
+DIFFUSIVITY_M2_PER_S: Final = 0.5e-6  # of moist ground; any text on soil physics, from memory
+AT_ROOTS_M: Final = 0.05
+
+
+def hottest_c(
+    tmin: float, tmax: float, rs: float, shaded: float, mulch_cover: float, depth_m: float = AT_ROOTS_M
+) -> float:
+    """The day's highest temperature of the ground at a depth [degrees C] under a clear day's sun.
+
+    tmin, tmax: of the air [degrees C]; rs: radiation [MJ m-2 d-1]; shaded: share under leaves; mulch_cover: share under
+    an organic mulch. The face is as much warmer than the air as sun reaches it (practice); the day's wave falls with
+    exp(-z / d), d = sqrt(2 k / w), any text on soil physics.
+    """
+    lift = SUN_LIFTS * rs * (1 - shaded) * (1 - (1 - UNDER_MULCH) * mulch_cover)
+    mean, damping = (tmin + tmax) / 2, math.sqrt(2 * DIFFUSIVITY_M2_PER_S * 86400 / (2 * math.pi))
+    return mean + (tmax + lift - mean) * math.exp(-depth_m / damping)
 
 
 def soil_temperature(tmean: npt.NDArray[Any], followed: float = FOLLOWS) -> npt.NDArray[np.float64]:

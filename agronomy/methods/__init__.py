@@ -6,5 +6,6 @@ In here:
     hand       hose and can
     drip       a drip line
     reservoir  filled, and lifted by a wick
+    hose_water  the first hot water of a hose
     choose     the rig and the method of a bed
 """

@@ -92,6 +92,7 @@ def _soak(soak: Soak) -> Json:
         "minutes": soak.minutes,
         "how": soak.how,
         "wanted": soak.wanted,
+        "again": soak.again,
     }
 
 

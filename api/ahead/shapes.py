@@ -32,6 +32,7 @@ class Soak(s.Serializer):
     minutes = s.FloatField()
     how = s.ChoiceField(choices=HOWS)
     wanted = s.DateField()
+    again = s.FloatField(help_text="of these litres, those of a second drink; 0: none")
 
 
 class PlannedDay(s.Serializer):

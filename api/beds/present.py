@@ -9,7 +9,7 @@ from agronomy.beds.ground import volume_l
 from agronomy.beds.today import left_on
 from agronomy.decide.bands import band
 from agronomy.decide.behind import days_behind
-from agronomy.decide.compare import mulch_saves, ways
+from agronomy.decide.compare import mulch_saves, soil_in_sun, walls, ways
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.bed import Bed as Described
 from agronomy.describe.garden import Soil
@@ -85,6 +85,8 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         "ahead": [],
         "ways": [],
         "mulch_saves": None,
+        "walls": [],
+        "soil_in_sun": None,
         "waterings": [vars(w) for w in facts.poured[:-41:-1]],
         "observations": [vars(c) for c in facts.felt[:-41:-1]],
     }
@@ -95,6 +97,9 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         out["ways"] = [vars(way) for way in ways(p, index)]
         saved = mulch_saves(p, index)
         out["mulch_saves"] = vars(saved) if saved else None
+        out["walls"] = [vars(x) for x in walls(p, index)]
+        sunned = soil_in_sun(p, index)
+        out["soil_in_sun"] = vars(sunned) if sunned else None
     return out
 
 

@@ -13,6 +13,7 @@ from agronomy.describe.words import (
     PATTERNS,
     STYLES,
     TEXTURES,
+    WALLS,
 )
 from api.described import Code, In, Number, Out, Shape
 from api.record.shapes import ObservationOut, WateringOut
@@ -180,6 +181,21 @@ class MulchSaves(s.Serializer):
     open_soaks = s.FloatField(allow_null=True)
 
 
+class WallTakes(s.Serializer):
+    """What a container takes in a week of days like these, by what its wall is like."""
+
+    wall = s.ChoiceField(choices=WALLS)
+    litres_a_week = s.FloatField()
+    chosen = s.BooleanField()
+
+
+class SoilInSun(s.Serializer):
+    """The day's highest temperature a finger's breadth down, of today and tomorrow."""
+
+    bare_c = s.ListField(child=s.FloatField())
+    mulched_c = s.ListField(child=s.FloatField())
+
+
 class Way(s.Serializer):
     """A style and pattern over the fortnight, means over the series."""
 
@@ -204,5 +220,7 @@ class BedPage(s.Serializer):
     ahead = AheadDay(many=True)
     ways = Way(many=True)
     mulch_saves = MulchSaves(allow_null=True)
+    walls = WallTakes(many=True, help_text="of a container: what other walls would take")
+    soil_in_sun = SoilInSun(allow_null=True)
     waterings = WateringOut(many=True)
     observations = ObservationOut(many=True)

@@ -47,7 +47,7 @@ class NewGardenIn(GardenIn):
 
 class RigIn(In):
     describes = g.Rig
-    leave_out = ("x_m", "y_m", "hose_m", "flow_cv")
+    leave_out = ("x_m", "y_m", "hose_m", "bore_mm", "flow_cv")
 
     name = s.CharField(max_length=60, required=False)
 
@@ -76,6 +76,7 @@ class CropOut(s.Serializer):
     name = s.CharField()
     group = s.ChoiceField(choices=["vegetable", "herb", "fruit", "flower", "neighbour"])
     kcb = s.ListField(child=s.FloatField())
+    supported = s.FloatField(allow_null=True, help_text="Kcb at full cover on stalks")
     stages = s.ListField(child=s.IntegerField())
     roots_m = s.ListField(child=s.FloatField())
     p = s.FloatField()

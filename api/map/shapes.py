@@ -28,6 +28,7 @@ class BedPlaceIn(PlaceIn):
 
 class RigPlaceIn(PlaceIn):
     hose_m = Number(required=False, allow_null=True)
+    bore_mm = Number(required=False, allow_null=True)
 
 
 class GroundIn(Shape):

@@ -10,6 +10,7 @@ from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
+from agronomy.decide.hose_first import hot_water
 from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import BedPlan, Plan
@@ -47,10 +48,18 @@ def round_of(now: Situation, role: str) -> Json:
         "lacks": now.lacks,
         "hours": hours_out(p) if p else None,
         "heat": heat_out(p) if p else None,
-        "stops": [{**stop_out(p, b, facts[b.bed.key]), "gives": b.bed.name in gives} for b in p.beds] if p else [],
+        "hot_water": [{**vars(x.purge), "rig": x.rig, "into": x.into} for x in hot_water(p)] if p else [],
+        "stops": [{**stop_out(p, b, facts[b.bed.key]), "gives": b.bed.name in gives} for b in _in_order(p)]
+        if p
+        else [],
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }
+
+
+def _in_order(p: Plan) -> list[BedPlan]:
+    """The walk's order, but what may be lost comes first."""
+    return sorted(p.beds, key=lambda b: not b.collapsing)
 
 
 def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
@@ -67,6 +76,9 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "cause": b.cause,
         "crops": crops_out(p, b),
         "dose": _dose(b.dose, b.today),
+        "again": {**vars(b.again), "dose": _dose(b.again.dose, b.today)} if b.again else None,
+        "mix": {"hottest_c": b.mix.hottest, "cool_from_h": b.mix.cool_from_h} if b.mix else None,
+        "collapsing": b.collapsing,
         "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in b.if_felt],
         "isle": _isle(b),
         "wet_days": b.wet_days,
@@ -80,7 +92,7 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
         "finger_depth_m": b.today.finger_depth_m,
-        "windows": windows(p.hours, p.garden, b.today),
+        "windows": windows(p.hours, p.garden, b.today, b.mix),
         "hollows": hollows(b.bed, today),
         "spade": p.spade_at == p.beds.index(b),
         "wishes": wishes if len(wishes) > 1 and b.bed.pattern is None else [],

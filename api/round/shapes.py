@@ -98,6 +98,32 @@ class Dose(s.Serializer):
     top_only = s.BooleanField()
 
 
+class Again(s.Serializer):
+    """A second drink of today, from a clock hour on."""
+
+    at_h = s.FloatField()
+    chance = s.FloatField(help_text="that plants droop before dark without it")
+    dose = Dose()
+
+
+class Mix(s.Serializer):
+    """How warm a container's mix gets today."""
+
+    hottest_c = s.FloatField()
+    cool_from_h = s.FloatField(allow_null=True, help_text="clock hour; null: it does not get hot")
+
+
+class HotWater(s.Serializer):
+    """The first hot water of a hose, and the bed it may run into."""
+
+    rig = s.CharField()
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    from_h = s.FloatField()
+    to_h = s.FloatField()
+    into = s.CharField(allow_null=True)
+
+
 class DayUse(s.Serializer):
     litres = s.FloatField()
     hourly_l = s.ListField(child=s.FloatField())
@@ -182,6 +208,9 @@ class Stop(s.Serializer):
     cause = s.ChoiceField(choices=CAUSES)
     crops = CropStanding(many=True)
     dose = Dose(allow_null=True)
+    again = Again(allow_null=True)
+    mix = Mix(allow_null=True)
+    collapsing = s.BooleanField(help_text="so dry that its plants may be lost: shade and cool water now")
     if_felt = IfFelt(many=True, help_text="of a bed to check: what each reading of a finger would lead to")
     isle = Isle()
     wet_days = s.IntegerField()
@@ -214,6 +243,7 @@ class Round(s.Serializer):
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
     hours = Hours(allow_null=True)
     heat = Heat(allow_null=True)
+    hot_water = HotWater(many=True)
     stops = Stop(many=True)
     limits = DayLimits(help_text="what the household can do today")
     sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

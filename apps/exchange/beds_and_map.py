@@ -19,7 +19,16 @@ from apps.garden.actions.map import ArrangeMap, SaveThing
 from apps.garden.models import Bed, Event, Garden, Rig
 
 NEEDED: Final = ("bed", "kind", "length_m", "width_m")
-NUMBERS: Final = ("length_m", "width_m", "soil_depth_m", "spread_m", "spacing_m", "buried_m", "sown_m2")
+NUMBERS: Final = (
+    "length_m",
+    "width_m",
+    "soil_depth_m",
+    "spread_m",
+    "spacing_m",
+    "buried_m",
+    "sown_m2",
+    "outside_share",
+)
 WHOLE: Final = ("count",)
 DATES: Final = ("planted", "removed")
 YES: Final = {"1": True, "true": True, "yes": True, "0": False, "false": False, "no": False, "": False}
@@ -36,6 +45,7 @@ OF_PLANTING: Final = (
     "spacing_m",
     "buried_m",
     "sown_m2",
+    "outside_share",
 )
 MOST_LINES: Final = 5000
 MOST_FAULTS: Final = 50

@@ -142,6 +142,7 @@ class Rig(models.Model):
     x_m = models.FloatField(null=True, blank=True, help_text="where its tap is on the map")
     y_m = models.FloatField(null=True, blank=True)
     hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
+    bore_mm = models.FloatField(null=True, blank=True, help_text="how wide it is inside")
 
     class Meta:
         ordering = ["id"]
@@ -280,6 +281,7 @@ class Planting(models.Model):
     removed = models.DateField(null=True, blank=True, help_text="harvested out or pulled")
     spacing_m = models.FloatField(null=True, blank=True, help_text="from plant to plant")
     sown_m2 = models.FloatField(null=True, blank=True, help_text="of ground that was sown")
+    outside_share = models.FloatField(default=0.0, help_text="of its water that it takes from ground outside")
     watered = models.BooleanField(null=True, blank=True, help_text="for its own sake; empty: as its crop usually is")
     withdrawn_at = models.DateTimeField(null=True, blank=True, help_text="taken out of the record; undoable")
 

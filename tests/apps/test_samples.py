@@ -71,8 +71,8 @@ class Samples(w.WithProvider, TestCase):
         times = {name: sum(1 for d in line.days if d.soak) for name, line in lines.items()}
         self.assertGreaterEqual(times["South Rail"], 10, times)
         self.assertGreaterEqual(times["Aubergine Bag"], 6, times)  # fifty litres carry its plant for two days
-        for pot in ("Ember Pots", "Dry Shelf"):
-            self.assertLessEqual(times[pot], 6, times)
+        for pot in ("Ember Pots", "Dry Shelf"):  # two to four a week
+            self.assertLessEqual(times[pot], 8, times)
 
     def test_before_the_rains_the_beds_wait_and_nothing_asks_for_weeks(self) -> None:
         garden, plan = self.opened("sixweir_landing")

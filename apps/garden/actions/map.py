@@ -24,7 +24,7 @@ class ArrangeMap(GardenAction[None]):
     """Put beds and taps in their places on the map, all or none.
 
     beds: dictionaries with id, x_m, y_m, turn_deg (a place may be null: off the map again), perhaps length_m, width_m.
-    rigs: id, x_m, y_m, hose_m. north_deg: where north points, clockwise from up.
+    rigs: id, x_m, y_m, hose_m, bore_mm. north_deg: where north points, clockwise from up.
     """
 
     beds: list[dict[str, Any]]

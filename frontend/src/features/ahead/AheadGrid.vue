@@ -146,7 +146,8 @@ function drop() {
             >
               <PhArrowsHorizontal v-if="day.soak.how === 'moved'" :size="14" aria-hidden="true" />
               <PhDropHalf v-else :size="14" weight="fill" aria-hidden="true" />
-              {{ units.num(day.soak.litres.mid, 'volume') }}
+              {{ units.num(day.soak.litres.mid, 'volume')
+              }}<sup v-if="day.soak.again" class="twice" aria-hidden="true">×2</sup>
             </button>
             <span v-else-if="day.gave === 'minutes' || day.gave === 'taps'" class="gives">gives</span>
             <span v-else-if="day.gave === 'rain'" class="left-to-rain">

@@ -81,7 +81,11 @@ const HOW: Record<string, string> = {
 /** A cell for the ear. */
 export function cellInWords(bed: PlannedBed, day: PlannedDay, today: string, t: Tongue): string {
   const parts = [`${bed.name}, ${nearDay(day.date, today)}`]
-  if (day.soak) parts.push(`${t.show(day.soak.litres.mid, 'volume')}, ${HOW[day.soak.how]}`)
+  if (day.soak)
+    parts.push(
+      `${t.show(day.soak.litres.mid, 'volume')}, ${HOW[day.soak.how]}` +
+        (day.soak.again ? `, ${t.num(day.soak.again, 'volume')} of it a second drink` : ''),
+    )
   if (day.gave === 'rain') parts.push('due, but left to the rain')
   if (day.gave === 'minutes' || day.gave === 'taps') parts.push('due, but gives way')
   parts.push(

@@ -19,7 +19,7 @@ const events = computed(() =>
       struck: w.struck,
       text: [
         `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${units.show(w.litres, 'volume')}`,
-        ...(w.part === 'evening' ? ['evening'] : []),
+        ...(w.part === 'morning' ? [] : [w.part]),
         ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
       ].join(', '),
     })),

@@ -21,6 +21,8 @@ import Raising from './Raising.vue'
 import { useBedEvents } from './useBedEvents'
 import WaterDialog from './WaterDialog.vue'
 import MulchSaves from './MulchSaves.vue'
+import SoilInSun from './SoilInSun.vue'
+import WallTakes from './WallTakes.vue'
 import WaysTable from './WaysTable.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
@@ -147,6 +149,13 @@ const size = computed(() => {
 
     <WaysTable v-if="page.ways.length" :ways="page.ways" class="below" />
     <MulchSaves v-if="page.mulch_saves" :saves="page.mulch_saves" class="below" />
+    <SoilInSun
+      v-if="page.soil_in_sun && stop"
+      :soil="page.soil_in_sun"
+      :mulched="stop.isle.mulch !== 'none'"
+      class="below"
+    />
+    <WallTakes v-if="page.walls.length" :walls="page.walls" class="below" />
 
     <LedgerTable v-if="page.behind.length" :days="page.behind" class="below" />
 

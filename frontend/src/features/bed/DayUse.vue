@@ -20,17 +20,26 @@ const words = computed(() => {
   if (mark.value !== null) return `${all}. Left as it is, plants begin to suffer about ${clock(mark.value)}.`
   return `${all}; it stays above the mark.`
 })
-const again = computed(() =>
-  use.value.again_h === null
-    ? ''
-    : `Soaked full this morning, it is worth a look again from ${clock(use.value.again_h)}.`,
-)
+const again = computed(() => {
+  const a = props.stop.again
+  if (a)
+    return `After its morning water it wants a second drink at ${clock(a.at_h)}: ${units.show(a.dose.litres, 'volume')}.`
+  if (props.stop.container || use.value.again_h === null) return ''
+  return `Soaked full this morning, it is worth a look again from ${clock(use.value.again_h)}.`
+})
+const mix = computed(() => {
+  const m = props.stop.mix
+  if (!m) return ''
+  const cool =
+    m.cool_from_h === null ? '' : `; it is cool enough for water again from ${clock(m.cool_from_h)}`
+  return `In the sun its mix gets to about ${units.show(m.hottest_c, 'temperature')}${cool}.`
+})
 </script>
 
 <template>
   <section aria-labelledby="day-use">
     <h2 id="day-use">Today, by the hour</h2>
-    <p>{{ words }} {{ again }}</p>
+    <p>{{ words }} {{ again }} {{ mix }}</p>
     <svg viewBox="0 0 240 78" width="100%" role="img" :aria-label="words">
       <rect
         v-for="b in bars"

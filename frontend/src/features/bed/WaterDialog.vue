@@ -70,6 +70,7 @@ async function submit() {
         legend="Time of day"
         :options="[
           { value: 'morning', label: 'morning' },
+          { value: 'afternoon', label: 'afternoon' },
           { value: 'evening', label: 'evening' },
         ]"
       />

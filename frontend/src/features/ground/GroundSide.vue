@@ -9,6 +9,7 @@ import type { Ground } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { say } from '@/shared/ui/snack'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
+import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { cropsInWords, KIND, THING } from '@/shared/words/names'
 
@@ -45,8 +46,15 @@ const form = reactive({
   width: null as number | null,
   height: null as number | null,
   hose: null as number | null,
+  bore: null as number | null,
   name: '',
 })
+const BORES = [
+  { value: 13, label: '13 mm, ½ inch' },
+  { value: 19, label: '19 mm, ¾ inch' },
+  { value: 25, label: '25 mm, 1 inch' },
+  { value: null, label: 'I don’t know' },
+]
 const problem = ref<ApiError | null>(null)
 watch(
   () => [props.picked, bed.value, thing.value, rig.value],
@@ -57,6 +65,7 @@ watch(
     form.width = of?.width_m ?? null
     form.height = thing.value?.height_m ?? null
     form.hose = rig.value?.hose_m ?? null
+    form.bore = rig.value?.bore_mm ?? null
     form.name = thing.value?.name ?? ''
   },
   { immediate: true },
@@ -83,7 +92,8 @@ const size = useChange(
           ...mark,
         }),
       )
-    const body = kind === 'bed' ? { beds: [{ id, ...foot }] } : { rigs: [{ id, hose_m: to.hose }] }
+    const body =
+      kind === 'bed' ? { beds: [{ id, ...foot }] } : { rigs: [{ id, hose_m: to.hose, bore_mm: to.bore }] }
     return answer(api.PUT('/api/gardens/{garden_id}/ground', { ...path(props.garden), body, ...mark }))
   },
 )
@@ -179,6 +189,7 @@ function copyIt(bed_id: number) {
           hint="open: as usual"
         />
         <UnitInput v-if="rig" v-model="form.hose" label="Its hose reaches" quantity="length" />
+        <Picks v-if="rig" v-model="form.bore" legend="How wide is it inside?" :options="BORES" />
       </div>
       <label v-if="thing" class="field">
         <span>Name, if it has one</span>

@@ -65,6 +65,14 @@ const watered = computed({
   get: () => p.value.watered ?? usuallyWatered.value,
   set: (on) => (p.value.watered = on === usuallyWatered.value ? null : on),
 })
+/** Crops whose vines run out of a frame and root on their way. */
+const VINES = ['winter_squash', 'melon', 'watermelon', 'cucumber', 'sweet_potato', 'strawberry', 'mint']
+const OUTSIDE = [
+  { value: 0, label: 'no' },
+  { value: 0.2, label: 'a little' },
+  { value: 0.5, label: 'about half' },
+  { value: 0.8, label: 'mostly' },
+]
 </script>
 
 <template>
@@ -128,6 +136,12 @@ const watered = computed({
         quantity="area"
         :error="of('sown_m2')"
         hint="drills by their width; left open: by its crop"
+      />
+      <Picks
+        v-if="VINES.includes(p.crop)"
+        v-model="p.outside_share"
+        legend="Do its vines root outside the bed?"
+        :options="OUTSIDE"
       />
       <OpenNumber
         v-if="p.id"

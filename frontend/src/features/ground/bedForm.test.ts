@@ -82,6 +82,7 @@ const BED: Bed = {
       own_crop: null,
       spacing_m: null,
       sown_m2: null,
+      outside_share: 0,
       watered: null,
       left: 20,
       sizes: [

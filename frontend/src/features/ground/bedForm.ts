@@ -68,6 +68,7 @@ export interface PlantingForm {
   spread_m: number | null
   spacing_m: number | null
   sown_m2: number | null
+  outside_share: number
   /** Whether the bed is watered for its sake; null: as is usual for its crop. */
   watered: boolean | null
 }
@@ -211,6 +212,7 @@ export function newPlanting(today: string): PlantingForm {
     spread_m: null,
     spacing_m: null,
     sown_m2: null,
+    outside_share: 0,
     watered: null,
   }
 }
@@ -258,6 +260,7 @@ export function formOf(bed: Bed): BedForm {
         spread_m: seen?.spread_m ?? null,
         spacing_m: p.spacing_m,
         sown_m2: p.sown_m2,
+        outside_share: p.outside_share,
         watered: p.watered,
       }
     }),
@@ -321,11 +324,13 @@ function soilBody(form: BedForm): NonNullable<BedIn['soil']> {
     ...(s.test === 'feel' ? { feel: s.feel } : {}),
     ...(s.test === 'percent' ? { sand_pct: s.sand_pct, clay_pct: s.clay_pct } : {}),
     ...(s.material === 'own_mix'
-      ? { mix: s.mix.map((x) => ({
-          ingredient: x.ingredient,
-          parts: number(x.parts),
-          ...(x.called && x.ingredient === 'something_else' ? { called: x.called } : {}),
-        })) }
+      ? {
+          mix: s.mix.map((x) => ({
+            ingredient: x.ingredient,
+            parts: number(x.parts),
+            ...(x.called && x.ingredient === 'something_else' ? { called: x.called } : {}),
+          })),
+        }
       : {}),
     ...(s.stones_pct === null ? {} : { stones_pct: s.stones_pct }),
     ...(s.loosened_m === null ? {} : { loosened_m: s.loosened_m }),
@@ -399,6 +404,7 @@ export function bodyOf(
       spread_m: p.height ? p.spread_m : null,
       spacing_m: p.spacing_m,
       sown_m2: p.start === 'sown' ? p.sown_m2 : null,
+      ...(p.outside_share ? { outside_share: p.outside_share } : {}),
       watered: p.watered,
     })),
   }

@@ -1,17 +1,27 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core'
+import { useMediaQuery, useNow } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
-import type { Stop } from '@/shared/api/types'
+import type { DayPart, Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
-import { headline, tightness, totals, wantsHand, weatherNote } from '@/shared/words/stop'
+import {
+  headline,
+  hotWater,
+  partOfDay,
+  secondDrink,
+  secondIsOpen,
+  tightness,
+  totals,
+  wantsHand,
+  weatherNote,
+} from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
 import StopRow from './StopRow.vue'
@@ -51,21 +61,34 @@ const pourable = computed(() =>
   hands.value.filter((s) => s.word !== 'check' && s.dose && !actions.state(s.id)),
 )
 
+// Second drinks of the day stand by themselves, and open at their hour by the clock in the hand.
+const now = useNow({ interval: 20_000 })
+const hourNow = computed(() => now.value.getHours() + now.value.getMinutes() / 60)
+const seconds = computed(() =>
+  all.value.filter((s) => s.again && !s.put_off).sort((a, b) => a.again!.at_h - b.again!.at_h),
+)
+const secondOpen = (s: Stop) => secondIsOpen(s, round.value?.garden.own_clock ?? false, hourNow.value)
+function secondDone(stop: Stop) {
+  const { again } = stop
+  if (!again || !secondOpen(stop)) return
+  const poured = { litres: again.dose.litres, part: partOfDay(again.at_h), passes: again.dose.passes }
+  deed(stop, () => actions.watered([{ stop, ...poured }]))
+}
+
 const picked = ref<number | null>(null)
 const whyOpen = ref(false)
 const shown = computed(() => all.value.find((s) => s.id === picked.value) ?? all.value[0])
 const help = ref(false)
-type Part = 'morning' | 'evening'
 const amount = reactive<{
   open: boolean
   stop: Stop | null
   litres: number | null
-  part: Part
+  part: DayPart
   problem: string
 }>({ open: false, stop: null, litres: null, part: 'morning', problem: '' })
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
-const wholeRound = reactive<{ open: boolean; part: Part }>({ open: false, part: 'morning' })
+const wholeRound = reactive<{ open: boolean; part: DayPart }>({ open: false, part: 'morning' })
 
 const altering = ref<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 
@@ -268,9 +291,28 @@ const KEYS = [
             />
           </ul>
         </section>
+        <section v-if="seconds.length" aria-labelledby="again">
+          <div class="head"><h2 id="again">And again today</h2></div>
+          <ul>
+            <StopRow
+              v-for="s in seconds"
+              :key="s.id"
+              :stop="secondDrink(s)"
+              :second="s"
+              :second-open="secondOpen(s)"
+              :round="round"
+              :picked="false"
+              :open="false"
+              :mark="actions.state(s.id)"
+              :marked="false"
+              @pick="picked = s.id"
+              @done="secondDone(s)"
+            />
+          </ul>
+        </section>
         <p class="soft small caution">
-          Water low and slow at the base, leaves dry. The first water from a hose in the sun can scald: run it
-          out. Don’t drink from hose or butt.
+          Water low and slow at the base, leaves dry. Don’t drink from hose or butt.
+          <template v-for="line in hotWater(round, units)" :key="line">{{ line }} </template>
           <button class="link" type="button" @click="help = true">Keys</button>
         </p>
       </template>
@@ -305,6 +347,9 @@ const KEYS = [
         <fieldset class="when">
           <legend>When</legend>
           <label><input v-model="amount.part" type="radio" value="morning" /> this morning</label>
+          <label v-if="amount.stop?.container"
+            ><input v-model="amount.part" type="radio" value="afternoon" /> this afternoon</label
+          >
           <label><input v-model="amount.part" type="radio" value="evening" /> this evening</label>
         </fieldset>
       </form>

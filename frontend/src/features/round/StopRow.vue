@@ -7,7 +7,7 @@ import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { cropsInWords, WETNESS } from '@/shared/words/names'
-import { instruction, more, reason } from '@/shared/words/stop'
+import { instruction, more, reason, secondInWords } from '@/shared/words/stop'
 
 import { lastNoted, type Found } from './useRoundActions'
 
@@ -20,6 +20,9 @@ const props = defineProps<{
   mark: MarkState | null
   /** Marked while this page was open: the row shows how to take that back. */
   marked: boolean
+  /** This row is a second drink of that stop; and whether its hour has come. */
+  second?: Stop
+  secondOpen?: boolean
 }>()
 defineEmits<{
   pick: []
@@ -50,7 +53,9 @@ const runs = computed(
     !props.stop.reservoir_capacity_l &&
     ((hand.value && props.stop.word === 'soak') || props.stop.waterings_today.length > 0),
 )
-const noted = computed(() => lastNoted(props.stop, props.marked))
+const noted = computed(() => (props.second ? null : lastNoted(props.stop, props.marked)))
+const second = computed(() => (props.second ? secondInWords(props.second, units) : null))
+const waits = computed(() => props.second !== undefined && !props.secondOpen)
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
 
 // The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
@@ -66,7 +71,7 @@ async function openMenu() {
 
 <template>
   <li
-    :id="`stop-${stop.id}`"
+    :id="`${second ? 'again' : 'stop'}-${stop.id}`"
     class="stop"
     :class="[stop.word, { picked }]"
     :aria-current="picked ? 'true' : undefined"
@@ -84,11 +89,14 @@ async function openMenu() {
         <span v-if="stop.gives" class="gives">can wait</span> <span class="name">{{ stop.name }}</span>
         <span class="soft">{{ cropsInWords(stop.crops) }}</span>
       </p>
-      <p class="do">{{ stop.put_off ? 'Not today' : instruction(stop, units) }}</p>
+      <p class="do">
+        {{ second ? second.what : stop.put_off ? 'Not today' : instruction(stop, units) }}
+      </p>
       <p v-if="mark === 'unsure'" class="small" aria-live="polite">
         {{ UNSURE }}
         <button class="why" type="button" @click.stop="$emit('giveUp')">Stop sending</button>
       </p>
+      <p v-else-if="second" class="soft small">{{ second.why }}</p>
       <p v-else class="soft small">
         {{ reason(stop, round, units) }} {{ more(stop, units, round.hours?.windows) }}
         <button
@@ -135,11 +143,12 @@ async function openMenu() {
               {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
             </button>
           </template>
+          <span v-else-if="waits" class="settled soft">Later</span>
           <button
             v-else-if="hand"
             class="btn full"
             type="button"
-            :aria-label="`${stop.name}: done`"
+            :aria-label="`${stop.name}: ${second ? 'second drink ' : ''}done`"
             @click.stop="$emit('done')"
           >
             Done
@@ -148,8 +157,9 @@ async function openMenu() {
             ><PhCheck :size="18" aria-hidden="true" />{{ settled }}</span
           >
         </template>
+        <template v-if="second" />
         <button
-          v-if="!menuMade"
+          v-else-if="!menuMade"
           class="btn more"
           type="button"
           :aria-label="`${stop.name}: more`"

@@ -1,6 +1,6 @@
 import { answer, api } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
-import type { Stop, Wetness } from '@/shared/api/types'
+import type { DayPart, Stop, Wetness } from '@/shared/api/types'
 import { newMark, type Mark } from '@/shared/outbox/outbox'
 import { strike, useMarks } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
@@ -9,7 +9,9 @@ import { WETNESS } from '@/shared/words/names'
 export interface Poured {
   stop: Stop
   litres: number
-  part?: 'morning' | 'evening'
+  part?: DayPart
+  /** In how many goes; else as the stop's own dose says. */
+  passes?: number
 }
 /** What may be found at a stop in a tap: a finger's word, or something seen. */
 export type Found = Wetness | 'still_wet' | 'ran_out' | 'saucer'
@@ -83,7 +85,7 @@ export function useRoundActions(
                 litres: p.litres,
                 ...day(),
                 part: p.part ?? 'morning',
-                passes: p.stop.dose?.passes ?? 1,
+                passes: p.passes ?? p.stop.dose?.passes ?? 1,
                 into: p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
               })),
             },

@@ -983,6 +983,17 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A second drink of today, from a clock hour on. */
+        Again: {
+            /** Format: double */
+            at_h: number;
+            /**
+             * Format: double
+             * @description that plants droop before dark without it
+             */
+            chance: number;
+            dose: components["schemas"]["Dose"];
+        };
         AheadDay: {
             /** Format: date */
             date: string;
@@ -1297,6 +1308,9 @@ export interface components {
             ahead: components["schemas"]["AheadDay"][];
             ways: components["schemas"]["Way"][];
             mulch_saves: components["schemas"]["MulchSaves"] | null;
+            /** @description of a container: what other walls would take */
+            walls: components["schemas"]["WallTakes"][];
+            soil_in_sun: components["schemas"]["SoilInSun"] | null;
             waterings: components["schemas"]["WateringOut"][];
             observations: components["schemas"]["ObservationOut"][];
         };
@@ -1492,6 +1506,11 @@ export interface components {
             name: string;
             group: components["schemas"]["GroupEnum"];
             kcb: number[];
+            /**
+             * Format: double
+             * @description Kcb at full cover on stalks
+             */
+            supported: number | null;
             stages: number[];
             roots_m: number[];
             /** Format: double */
@@ -2043,6 +2062,19 @@ export interface components {
             /** Format: double */
             total_s: number;
         };
+        /** @description The first hot water of a hose, and the bed it may run into. */
+        HotWater: {
+            rig: string;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            from_h: number;
+            /** Format: double */
+            to_h: number;
+            into: string | null;
+        };
         Hours: {
             /** Format: double */
             sunrise: number;
@@ -2506,6 +2538,16 @@ export interface components {
          * @enum {string}
          */
         MethodName: "hose" | "can" | "drip" | "reservoir";
+        /** @description How warm a container's mix gets today. */
+        Mix: {
+            /** Format: double */
+            hottest_c: number;
+            /**
+             * Format: double
+             * @description clock hour; null: it does not get hot
+             */
+            cool_from_h: number | null;
+        };
         MixInRequest: {
             /** Format: double */
             volume_l: number;
@@ -3206,6 +3248,11 @@ export interface components {
              * @description of ground that was sown: drills by their width, or the patch
              */
             sown_m2?: number | null;
+            /**
+             * Format: double
+             * @description of its water that it takes from ground outside, by nodes that rooted there
+             */
+            outside_share?: number;
             /** @description whether the bed is watered for its sake; else as is usual for its crop */
             watered?: boolean | null;
             id?: number | null;
@@ -3269,6 +3316,11 @@ export interface components {
              * @description of ground that was sown: drills by their width, or the patch
              */
             sown_m2: number | null;
+            /**
+             * Format: double
+             * @description of its water that it takes from ground outside, by nodes that rooted there
+             */
+            outside_share: number;
             /** @description whether the bed is watered for its sake; else as is usual for its crop */
             watered: boolean | null;
             id: number;
@@ -3409,6 +3461,11 @@ export interface components {
             hose_m: number | null;
             /**
              * Format: double
+             * @description how wide its hose is inside
+             */
+            bore_mm: number | null;
+            /**
+             * Format: double
              * @description how far the bucket's trials lay apart
              */
             flow_cv: number | null;
@@ -3422,6 +3479,8 @@ export interface components {
             y_m?: number | null;
             /** Format: double */
             hose_m?: number | null;
+            /** Format: double */
+            bore_mm?: number | null;
         };
         Round: {
             garden: components["schemas"]["GardenOut"];
@@ -3429,6 +3488,7 @@ export interface components {
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
             hours: components["schemas"]["Hours"] | null;
             heat: components["schemas"]["Heat"] | null;
+            hot_water: components["schemas"]["HotWater"][];
             stops: components["schemas"]["Stop"][];
             /** @description what the household can do today */
             limits: components["schemas"]["DayLimits"];
@@ -3553,6 +3613,11 @@ export interface components {
             how: components["schemas"]["How"];
             /** Format: date */
             wanted: string;
+            /**
+             * Format: double
+             * @description of these litres, those of a second drink; 0: none
+             */
+            again: number;
         };
         /** @description From `date` on; without a date it corrects the record that holds. */
         SoilInRequest: {
@@ -3642,6 +3707,11 @@ export interface components {
             layers?: components["schemas"]["LayerInRequest"][];
             /** @description the texture class that each of some handfuls was felt to be */
             feel?: components["schemas"]["Texture"][];
+        };
+        /** @description The day's highest temperature a finger's breadth down, of today and tomorrow. */
+        SoilInSun: {
+            bare_c: number[];
+            mulched_c: number[];
         };
         SoilOut: {
             /**
@@ -3791,6 +3861,10 @@ export interface components {
             cause: components["schemas"]["Cause"];
             crops: components["schemas"]["CropStanding"][];
             dose: components["schemas"]["Dose"] | null;
+            again: components["schemas"]["Again"] | null;
+            mix: components["schemas"]["Mix"] | null;
+            /** @description so dry that its plants may be lost: shade and cool water now */
+            collapsing: boolean;
             /** @description of a bed to check: what each reading of a finger would lead to */
             if_felt: components["schemas"]["IfFelt"][];
             isle: components["schemas"]["Isle"];
@@ -4019,6 +4093,13 @@ export interface components {
          * @enum {string}
          */
         WallEnum: "light" | "dark" | "fabric";
+        /** @description What a container takes in a week of days like these, by what its wall is like. */
+        WallTakes: {
+            wall: components["schemas"]["WallEnum"];
+            /** Format: double */
+            litres_a_week: number;
+            chosen: boolean;
+        };
         WateringInRequest: {
             /** Format: double */
             litres: number;

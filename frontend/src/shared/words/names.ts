@@ -16,6 +16,7 @@ import type {
   Start,
   Style,
   ThingKind,
+  Wall,
   Wetness,
 } from '@/shared/api/types'
 
@@ -221,6 +222,7 @@ export const DRAINAGE: Record<Drainage, string> = {
   slow: 'a puddle stays for hours',
   standing: 'a puddle stays for a day or more',
 }
+export const WALL: Record<Wall, string> = { light: 'Light wall', dark: 'Dark wall', fabric: 'Cloth' }
 export const INGREDIENT: Record<Ingredient, string> = {
   garden_soil: 'garden soil',
   peat: 'peat',

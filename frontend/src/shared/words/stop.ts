@@ -1,4 +1,4 @@
-import type { Dose, Round, Stop } from '@/shared/api/types'
+import type { DayPart, Dose, Round, Stop } from '@/shared/api/types'
 import { clock, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
@@ -30,7 +30,7 @@ export function instruction(s: Stop, t: Tongue): string {
     case 'soak':
       if (s.cause === 'planting_in' && d && s.hollows > 0)
         return `${t.show(d.litres / s.hollows, 'volume')} slowly into each of ${times(s.hollows, 'hollow')}`
-      return doseInHand(d, t) + tillItRuns(s)
+      return doseInHand(d, t) + tillItRuns(s) + (s.again ? `, and again at ${clock(s.again.at_h)}` : '')
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
     case 'check':
@@ -121,8 +121,40 @@ function letAirIn(s: Stop): string {
     : 'Draw the mulch back and let air in.'
 }
 
+/** From here the mix of a pot is called hot. */
+const HOT_MIX_C = 35
+
+/** A stop's second drink of the day, as a stop of its own. */
+export const secondDrink = (s: Stop): Stop => ({
+  ...s,
+  word: 'soak',
+  dose: s.again?.dose ?? null,
+  again: null,
+  collapsing: false,
+  put_off: null,
+})
+/** The part of the day that a second drink is noted in. */
+const EVENING_H = 17
+export const partOfDay = (hour: number): DayPart => (hour < EVENING_H ? 'afternoon' : 'evening')
+
+/** Whether a second drink may be noted: the first was, and its hour has come (on a clock of its own, at once). */
+export const secondIsOpen = (s: Stop, ownClock: boolean, hourNow: number) =>
+  s.waterings_today.length > 0 && (ownClock || (s.again !== null && hourNow >= s.again.at_h))
+
+/** What a second drink says, and what it waits for. */
+export function secondInWords(s: Stop, t: Tongue): { what: string; why: string } {
+  const a = s.again!
+  const first = s.waterings_today.length ? '' : ' First its morning water.'
+  return {
+    what: `At ${clock(a.at_h)}: ${doseInHand(a.dose, t)}`,
+    why: `Without it plants would droop before dark in ${percent(a.chance)} runs.${first}`,
+  }
+}
+
 /** The reason, in one sentence. */
 export function reason(s: Stop, r: Setting, t: Tongue): string {
+  if (s.collapsing)
+    return `${t.show(s.why.depletion_mm, 'depth')} is gone and plants suffer beyond ${t.num(s.why.raw_mm, 'depth')}: carry it into the shade and give cool water now, whatever the hour. Look again tomorrow.`
   const { waiting } = s.why
   const today = r.garden.today
   const heat = r.heat ? nearDay(r.heat.dates[0]!, today) : ''
@@ -235,7 +267,13 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
     parts.push(
       `In ${d.passes} goes, ${Math.round(d.pause_minutes)} minutes apart, so that the soil takes it: ${t.show(d.litres / d.passes, 'volume')} each.`,
     )
-  if (s.use.again_h !== null && s.word !== 'fill')
+  if (s.mix && s.mix.hottest_c >= HOT_MIX_C && !s.collapsing)
+    parts.push(
+      `Its mix gets to ${t.show(s.mix.hottest_c, 'temperature')} today${
+        s.mix.cool_from_h === null ? '' : `: not before ${clock(s.mix.cool_from_h)}, if you miss the morning`
+      }.`,
+    )
+  if (s.use.again_h !== null && s.word !== 'fill' && !s.container)
     parts.push(`It may ask again today, from about ${clock(s.use.again_h)}.`)
   if (s.wishes.length > 1)
     parts.push(
@@ -294,11 +332,27 @@ function count(n: number): string {
   return words[n] ?? String(n)
 }
 
+/** What runs hot of the hoses, and where it may go: one sentence a hose. */
+export function hotWater(r: Pick<Round, 'hot_water'>, t: Tongue): string[] {
+  return r.hot_water.map(
+    (x) =>
+      `${upper(x.rig || 'the hose')}: from ${clock(x.from_h)} to ${clock(x.to_h)} its first ${t.show(x.litres, 'volume')} run hot. Let it run ${duration(x.minutes * 60)}${x.into ? ` into ${x.into}, where it counts` : ''}.`,
+  )
+}
+
+/** Minutes that hoses run hot before second drinks of the afternoon. */
+function hotMinutes(r: Round): number {
+  const hosed = r.stops.filter((s) => s.again?.dose.hose)
+  const due = (x: Round['hot_water'][number]) =>
+    hosed.some((s) => s.again!.at_h >= x.from_h && s.again!.at_h <= x.to_h)
+  return r.hot_water.filter(due).reduce((n, x) => n + x.minutes, 0)
+}
+
 export function totals(r: Round): { minutes: number; litres: number; lineMinutes: number } {
   const sure = r.stops.filter((s) => wantsHand(s) && s.word !== 'check')
   return {
-    minutes: sure.reduce((n, s) => n + (s.dose?.minutes ?? 0), 0),
-    litres: sure.reduce((n, s) => n + (s.dose?.litres ?? 0), 0),
+    minutes: sure.reduce((n, s) => n + (s.dose?.minutes ?? 0) + (s.again?.dose.minutes ?? 0), hotMinutes(r)),
+    litres: sure.reduce((n, s) => n + (s.dose?.litres ?? 0) + (s.again?.dose.litres ?? 0), 0),
     lineMinutes: sure.reduce((n, s) => n + (s.dose?.drip_minutes ?? 0), 0),
   }
 }

@@ -7,10 +7,15 @@ import { cropsInWords } from './names'
 import {
   headline,
   heatRule,
+  hotWater,
   ifFelt,
   instruction,
   more,
+  partOfDay,
   reason,
+  secondDrink,
+  secondInWords,
+  secondIsOpen,
   span,
   totals,
   wantsHand,
@@ -61,6 +66,10 @@ function stop(changes: Changes = {}): Stop {
     finger_depth_m: 0.1,
     windows: [[4.5, 8]],
     use: { again_h: null },
+    again: null,
+    mix: null,
+    collapsing: false,
+    container: false,
     wishes: [],
     isle: { mulch: 'straw' },
     if_felt: [],
@@ -81,6 +90,7 @@ function round(stops: Stop[], changes: { [K in keyof Round]?: unknown } = {}): R
   return {
     garden: { today: TODAY },
     heat: null,
+    hot_water: [],
     weather: { source: 'forecast', age_days: 0 },
     stops,
     ...changes,
@@ -315,6 +325,60 @@ describe('the reason', () => {
 
   it('warns of standing water and never takes drooping for thirst', () => {
     expect(reason(stop({ cause: 'air_short', word: 'too_wet' }), round([]), metric)).toContain('not thirst')
+  })
+})
+
+describe('a pot by the hour', () => {
+  const pot = (changes: Changes = {}) => stop({ container: true, sealed: false, ...changes })
+  const dose = {
+    ...pot().dose!,
+    litres: 3.3,
+    minutes: 1.5,
+    cans: 0.25,
+    hose: null,
+    top_only: false,
+    share: 1,
+  }
+  const again = { at_h: 16.17, chance: 0.7, dose }
+
+  it('says a second drink with its hour, in the instruction and by itself', () => {
+    expect(instruction(pot({ again }), metric)).toContain('and again at 16:10')
+    expect(instruction(pot(), metric)).not.toContain('again')
+    expect(secondInWords(pot({ again }), metric)).toEqual({
+      what: 'At 16:10: A quarter of a can, slowly round the rim',
+      why: 'Without it plants would droop before dark in 7 of 10 runs. First its morning water.',
+    })
+    expect(secondDrink(pot({ again, word: 'done' }))).toMatchObject({ word: 'soak', dose, again: null })
+    expect([partOfDay(16.9), partOfDay(17)]).toEqual(['afternoon', 'evening'])
+  })
+
+  it('opens the second drink after the first and at its hour, on a clock of its own at once', () => {
+    const first = [{ litres: 3 }]
+    expect(secondIsOpen(pot({ again }), true, 9)).toBe(false)
+    expect(secondIsOpen(pot({ again, waterings_today: first }), false, 16)).toBe(false)
+    expect(secondIsOpen(pot({ again, waterings_today: first }), false, 16.2)).toBe(true)
+    expect(secondIsOpen(pot({ again, waterings_today: first }), true, 9)).toBe(true)
+  })
+
+  it('counts both drinks, and the hot water of a hose that the second one meets', () => {
+    const hosed = { ...again, dose: { ...dose, hose: stop().dose!.hose } }
+    const hot_water = [{ rig: 'Hose', litres: 18, minutes: 1.2, from_h: 9, to_h: 20, into: 'Bench' }]
+    const all = (s: Stop) => totals(round([s], { hot_water }))
+    expect(all(pot({ again })).litres).toBeCloseTo(45.3)
+    expect(all(pot({ again })).minutes).toBeCloseTo(2.8 + 1.5)
+    expect(all(pot({ again: hosed })).minutes).toBeCloseTo(2.8 + 1.5 + 1.2)
+    expect(hotWater({ hot_water } as unknown as Round, metric)).toEqual([
+      'Hose: from 9:00 to 20:00 its first 18 L run hot. Let it run 72 s into Bench, where it counts.',
+    ])
+  })
+
+  it('tells a hot mix and when it has cooled, but a collapsing pot is watered now', () => {
+    const mix = { hottest_c: 38.2, cool_from_h: 20 }
+    expect(more(pot({ mix }), metric)).toContain('gets to 38 °C today: not before 20:00')
+    expect(more(pot({ mix: { hottest_c: 33, cool_from_h: null } }), metric)).not.toContain('mix')
+    const collapsing = pot({ mix, collapsing: true })
+    expect(more(collapsing, metric)).not.toContain('not before')
+    expect(reason(collapsing, round([]), metric)).toContain('into the shade and give cool water now')
   })
 })
 
