@@ -11,6 +11,8 @@ from agronomy.balance.terms import NEVER, THIRSTY_KS, Array
 from agronomy.decide.dose import Dose, dose_for
 from agronomy.decide.morning import Morning
 
+SOONEST_H = 3.0  # after sunrise: what was just poured has sunk in by then; common practice, no source
+TOLD_TO = 6.0  # parts of an hour that its time is told to
 AGAIN_CHANCE = 0.3  # that plants droop before dark although they were watered; common practice, no source
 
 
@@ -44,10 +46,11 @@ def again_today(mornings: list[Morning], sunrise: float, dark_h: float) -> list[
         chance = float(np.isfinite(droops).mean())
         if chance < AGAIN_CHANCE:
             continue
-        at_h = float(np.sort(droops)[int(np.ceil(AGAIN_CHANCE * n)) - 1])
+        at_h = max(float(np.sort(droops)[int(np.ceil(AGAIN_CHANCE * n)) - 1]), sunrise + SOONEST_H)
+        at_h = np.floor(at_h * TOLD_TO) / TOLD_TO
         hours = dawn + 1.0 + np.arange(net.shape[2])
         missing = [np.array([np.interp(at_h, hours, x) for x in part]) for part in (net[row, n:], net[row, :n])]
-        found[k] = Again(at_h, chance, dose_for(m, float(missing[0].mean()), missing[1]))
+        found[k] = Again(float(at_h), chance, dose_for(m, float(missing[0].mean()), missing[1]))
     return found
 
 

@@ -12,7 +12,7 @@ FOLLOWS: Final = 0.25  # of the gap to the air's mean that the soil closes in a 
 LEAST_DAYS: Final = 10  # of air temperatures; fewer leave too much of the guess that it starts from
 
 
-SUN_LIFTS: Final = 0.6  # degrees C that a MJ m-2 d-1 lifts the face of bare dark ground above the day's warmest air
+SUN_LIFTS: Final = 0.55  # degrees C that a MJ m-2 d-1 lifts the face of bare dark ground above the day's warmest air
 UNDER_MULCH: Final = 0.15  # of that lift still comes through a mulch that covers all; both common practice, no source
 DIFFUSIVITY_M2_PER_S: Final = 0.5e-6  # of moist ground; any text on soil physics, from memory
 AT_ROOTS_M: Final = 0.05

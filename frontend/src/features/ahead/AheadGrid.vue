@@ -146,8 +146,8 @@ function drop() {
             >
               <PhArrowsHorizontal v-if="day.soak.how === 'moved'" :size="14" aria-hidden="true" />
               <PhDropHalf v-else :size="14" weight="fill" aria-hidden="true" />
-              {{ units.num(day.soak.litres.mid, 'volume')
-              }}<sup v-if="day.soak.again" class="twice" aria-hidden="true">×2</sup>
+              <span v-if="day.soak.again" class="twice" aria-hidden="true">×2</span>
+              {{ units.num(day.soak.litres.mid, 'volume') }}
             </button>
             <span v-else-if="day.gave === 'minutes' || day.gave === 'taps'" class="gives">gives</span>
             <span v-else-if="day.gave === 'rain'" class="left-to-rain">
@@ -294,6 +294,12 @@ tbody th {
   cursor: grab;
   touch-action: none;
   line-height: 1.1;
+}
+.twice {
+  position: absolute;
+  top: 2px;
+  right: 4px;
+  font-size: 11px;
 }
 .soak svg {
   display: block;

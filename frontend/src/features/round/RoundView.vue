@@ -46,14 +46,23 @@ const inGroup = (group: Group) =>
   (round.value?.stops ?? [])
     .filter((s) => places.of(s).group === group)
     .sort((a, b) => places.of(a).rank - places.of(b).rank)
+// Second drinks of the day stand by themselves, and open at their hour by the clock in the hand.
+const now = useNow({ interval: 20_000 })
+const hourNow = computed(() => now.value.getHours() + now.value.getMinutes() / 60)
+const seconds = computed(() =>
+  (round.value?.stops ?? [])
+    .filter((s) => s.again && !s.put_off)
+    .sort((a, b) => a.again!.at_h - b.again!.at_h),
+)
 const groups = computed(() =>
   [
     { id: 'to-do', title: 'Now', stops: inGroup('to-do') },
+    { id: 'again', title: 'And again today', stops: seconds.value },
     { id: 'to-leave', title: 'Leave these', stops: inGroup('to-leave') },
     { id: 'finished', title: 'Done or put off today', stops: inGroup('finished') },
   ].filter((g) => g.stops.length),
 )
-const all = computed(() => groups.value.flatMap((g) => g.stops))
+const all = computed(() => groups.value.filter((g) => g.id !== 'again').flatMap((g) => g.stops))
 const hands = computed(() => all.value.filter(wantsHand))
 const sum = computed(() => (round.value ? totals(round.value) : null))
 const tight = computed(() => (round.value ? tightness(round.value) : ''))
@@ -61,12 +70,6 @@ const pourable = computed(() =>
   hands.value.filter((s) => s.word !== 'check' && s.dose && !actions.state(s.id)),
 )
 
-// Second drinks of the day stand by themselves, and open at their hour by the clock in the hand.
-const now = useNow({ interval: 20_000 })
-const hourNow = computed(() => now.value.getHours() + now.value.getMinutes() / 60)
-const seconds = computed(() =>
-  all.value.filter((s) => s.again && !s.put_off).sort((a, b) => a.again!.at_h - b.again!.at_h),
-)
 const secondOpen = (s: Stop) => secondIsOpen(s, round.value?.garden.own_clock ?? false, hourNow.value)
 function secondDone(stop: Stop) {
   const { again } = stop
@@ -256,60 +259,62 @@ const KEYS = [
         </div>
         <HoursRibbon v-if="round.hours" :hours="round.hours" :windows="round.limits.windows" />
 
-        <section v-for="group in groups" :key="group.id" :aria-labelledby="group.id">
-          <div class="head">
-            <h2 :id="group.id">{{ group.title }}</h2>
-            <button
-              v-if="group.id === 'to-do' && pourable.length > 1"
-              class="btn no-print"
-              type="button"
-              @click="wholeRound.open = true"
-            >
-              All {{ pourable.length }} done
-            </button>
-          </div>
-          <ul>
-            <StopRow
-              v-for="s in group.stops"
-              :key="s.id"
-              :stop="s"
-              :round="round"
-              :picked="picked === s.id"
-              :open="whyOpen && shown?.id === s.id"
-              :mark="actions.state(s.id)"
-              :marked="places.held(s.id)"
-              @pick="picked = s.id"
-              @why="why(s)"
-              @done="done(s)"
-              @other="askAmount(s)"
-              @not-today="notToday(s)"
-              @felt="(found) => felt(s, found)"
-              @ran-out="ranOut(s)"
-              @alter="altering = { open: true, stop: s }"
-              @back="takeBack(s)"
-              @give-up="actions.giveUp(s.id)"
-            />
-          </ul>
-        </section>
-        <section v-if="seconds.length" aria-labelledby="again">
-          <div class="head"><h2 id="again">And again today</h2></div>
-          <ul>
-            <StopRow
-              v-for="s in seconds"
-              :key="s.id"
-              :stop="secondDrink(s)"
-              :second="s"
-              :second-open="secondOpen(s)"
-              :round="round"
-              :picked="false"
-              :open="false"
-              :mark="actions.state(s.id)"
-              :marked="false"
-              @pick="picked = s.id"
-              @done="secondDone(s)"
-            />
-          </ul>
-        </section>
+        <template v-for="group in groups" :key="group.id">
+          <section v-if="group.id === 'again'" aria-labelledby="again">
+            <div class="head"><h2 id="again">And again today</h2></div>
+            <ul>
+              <StopRow
+                v-for="s in seconds"
+                :key="s.id"
+                :stop="secondDrink(s)"
+                :second="s"
+                :second-open="secondOpen(s)"
+                :round="round"
+                :picked="false"
+                :open="false"
+                :mark="actions.state(s.id)"
+                :marked="false"
+                @pick="picked = s.id"
+                @done="secondDone(s)"
+              />
+            </ul>
+          </section>
+          <section v-else :aria-labelledby="group.id">
+            <div class="head">
+              <h2 :id="group.id">{{ group.title }}</h2>
+              <button
+                v-if="group.id === 'to-do' && pourable.length > 1"
+                class="btn no-print"
+                type="button"
+                @click="wholeRound.open = true"
+              >
+                All {{ pourable.length }} done
+              </button>
+            </div>
+            <ul>
+              <StopRow
+                v-for="s in group.stops"
+                :key="s.id"
+                :stop="s"
+                :round="round"
+                :picked="picked === s.id"
+                :open="whyOpen && shown?.id === s.id"
+                :mark="actions.state(s.id)"
+                :marked="places.held(s.id)"
+                @pick="picked = s.id"
+                @why="why(s)"
+                @done="done(s)"
+                @other="askAmount(s)"
+                @not-today="notToday(s)"
+                @felt="(found) => felt(s, found)"
+                @ran-out="ranOut(s)"
+                @alter="altering = { open: true, stop: s }"
+                @back="takeBack(s)"
+                @give-up="actions.giveUp(s.id)"
+              />
+            </ul>
+          </section>
+        </template>
         <p class="soft small caution">
           Water low and slow at the base, leaves dry. Don’t drink from hose or butt.
           <template v-for="line in hotWater(round, units)" :key="line">{{ line }} </template>

@@ -54,7 +54,9 @@ const runs = computed(
     ((hand.value && props.stop.word === 'soak') || props.stop.waterings_today.length > 0),
 )
 const noted = computed(() => (props.second ? null : lastNoted(props.stop, props.marked)))
-const second = computed(() => (props.second ? secondInWords(props.second, units) : null))
+const second = computed(() =>
+  props.second ? secondInWords(props.second, units, props.round.limits.windows) : null,
+)
 const waits = computed(() => props.second !== undefined && !props.secondOpen)
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
 

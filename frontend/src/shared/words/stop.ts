@@ -141,13 +141,18 @@ export const partOfDay = (hour: number): DayPart => (hour < EVENING_H ? 'afterno
 export const secondIsOpen = (s: Stop, ownClock: boolean, hourNow: number) =>
   s.waterings_today.length > 0 && (ownClock || (s.again !== null && hourNow >= s.again.at_h))
 
-/** What a second drink says, and what it waits for. */
-export function secondInWords(s: Stop, t: Tongue): { what: string; why: string } {
+/** What a second drink says, and what it waits for; `allowed`: the hours in which taps may run. */
+export function secondInWords(s: Stop, t: Tongue, allowed: number[][]): { what: string; why: string } {
   const a = s.again!
   const first = s.waterings_today.length ? '' : ' First its morning water.'
+  const before = allowed.filter(([, to]) => to! <= a.at_h).at(-1)?.[1]
+  const dry = allowed.every(([from, to]) => a.at_h < from! || a.at_h > to!)
+  const can = dry
+    ? ` Taps may not run then: fill a can ${before === undefined ? 'while they may' : `before ${clock(before)}`} and stand it in the shade.`
+    : ''
   return {
     what: `At ${clock(a.at_h)}: ${doseInHand(a.dose, t)}`,
-    why: `Without it plants would droop before dark in ${percent(a.chance)} runs.${first}`,
+    why: `Without it plants would droop before dark in ${percent(a.chance)} runs.${first}${can}`,
   }
 }
 
@@ -192,6 +197,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'doubt':
       return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. ${ifFelt(s, t)}`
     case 'watered':
+      if (s.again) return `And again at ${clock(s.again.at_h)}: it stands below by itself.`
       if (s.too_much) return tooMuch(s.too_much, s.next_soak, today, t)
       return s.next_soak
         ? `Next soak about ${span(s.next_soak, today)}.`
@@ -306,10 +312,14 @@ export function headline(r: Round): string {
   const hands = r.stops.filter(wantsHand)
   const water = hands.filter((s) => s.word !== 'check').length
   const check = hands.length - water
+  const again = r.stops.filter((s) => s.again && !s.put_off).length
   const parts = []
   if (water) parts.push(`${count(water)} ${water === 1 ? 'isle' : 'isles'} to water`)
   if (check) parts.push(`${water ? count(check).toLowerCase() : count(check)} to check`)
+  if (parts.length && again) parts.push(`${count(again).toLowerCase()} twice`)
   if (parts.length) return parts.join(', ')
+  if (again)
+    return `The morning is done; ${count(again).toLowerCase()} ${again === 1 ? 'drinks' : 'drink'} again later`
   return r.stops.some((s) => s.word === 'done') ? 'The round is done' : 'Nothing to water today'
 }
 

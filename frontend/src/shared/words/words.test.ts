@@ -344,10 +344,22 @@ describe('a pot by the hour', () => {
   it('says a second drink with its hour, in the instruction and by itself', () => {
     expect(instruction(pot({ again }), metric)).toContain('and again at 16:10')
     expect(instruction(pot(), metric)).not.toContain('again')
-    expect(secondInWords(pot({ again }), metric)).toEqual({
+    expect(secondInWords(pot({ again }), metric, [[0, 24]])).toEqual({
       what: 'At 16:10: A quarter of a can, slowly round the rim',
       why: 'Without it plants would droop before dark in 7 of 10 runs. First its morning water.',
     })
+    const taps = [
+      [5, 9],
+      [20, 24],
+    ]
+    expect(secondInWords(pot({ again }), metric, taps).why).toContain('fill a can before 9:00')
+    expect(headline(round([pot({ again })]))).toBe('One isle to water, one twice')
+    expect(headline(round([pot({ again, word: 'done' })]))).toBe(
+      'The morning is done; one drinks again later',
+    )
+    expect(reason(pot({ again, word: 'done', cause: 'watered' }), round([]), metric)).toContain(
+      'again at 16:10',
+    )
     expect(secondDrink(pot({ again, word: 'done' }))).toMatchObject({ word: 'soak', dose, again: null })
     expect([partOfDay(16.9), partOfDay(17)]).toEqual(['afternoon', 'evening'])
   })
