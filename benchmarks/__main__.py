@@ -31,6 +31,7 @@ def main() -> int:
         line(core.kernel_against_loop(), "at least 150"),
         line(core.kernel_against_frozen(), "at least 2.5"),
         line(scale, "within a third of 1"),
+        line(core.cold_round_of_pots(), "under 1 s"),
         line(core.et_against_pyet(365, 1, 15), "at least 50"),
         line(core.et_against_pyet(3652, 200, 3), "at least 5"),
     ]

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 import math
-from typing import Any
+from collections.abc import Callable
+from typing import Any, Literal
 
 import numpy as np
 import pandas as pd
@@ -15,7 +17,10 @@ from agronomy.balance import layout as s
 from agronomy.balance.kernel import compiled, run_days
 from agronomy.balance.run import NO_HOURS
 from agronomy.balance.terms import BY_TRIGGER
-from agronomy.describe.weather import COLUMNS, WeatherTable
+from agronomy.decide.plan import plan
+from agronomy.describe import garden as g
+from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_from_days
+from agronomy.describe.words import CropName
 from benchmarks import frozen_step
 from benchmarks.rounds import Ratio, compare
 
@@ -89,6 +94,41 @@ def kernel_at_scale() -> tuple[Ratio, float]:
 
     ratio = compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 3)
     return ratio, large[9].nbytes / (200 * 100_000)
+
+
+def cold_round_of_pots() -> Ratio:
+    """The plan of 20 pots and 20 beds, nothing kept in memory, against that of 40 beds; three weeks behind."""
+    pots, beds = (tuple(_isle(i, kind) for i in range(20)) for kind in ("pot", "raised"))
+    more = tuple(dataclasses.replace(b, name=f"{b.name} too") for b in beds)
+    sky = _sky()
+
+    def cold(isles: tuple[g.Bed, ...]) -> Callable[[], object]:
+        return lambda: plan(g.Garden("Bench", 44.6, 31.0, beds=isles), sky, sky.ahead.dates[0])
+
+    return compare("cold plan: 20 pots and 20 beds / 40 beds", cold((*pots, *beds)), cold((*beds, *more)), 9)
+
+
+def _isle(i: int, kind: Literal["pot", "raised"]) -> g.Bed:
+    """A pot or bed of its own size with one grown plant or six."""
+    today, across = dt.date(2025, 7, 11), 0.25 + 0.02 * i
+    size = g.Size(today, "waist", 0.45)
+    crop: CropName = "pepper" if i % 2 else "tomato"
+    grows = g.Planting(crop, 1 if kind == "pot" else 6, today - dt.timedelta(days=70), (size,))
+    length, width = (across, across) if kind == "pot" else (2.4, 1.2)
+    return g.Bed(
+        f"{kind} {i}", kind, length, width, today - dt.timedelta(days=21), round=kind == "pot", plantings=(grows,)
+    )
+
+
+def _sky() -> Sky:
+    """Three weeks behind and 16 days ahead of 51 members."""
+    rng, start = np.random.default_rng(5), dt.date(2025, 6, 20)
+    unknown = {name: np.full((16, 51), np.nan) for name in COLUMNS}
+    ahead = {"tmin": rng.normal(16, 2, (16, 51)), "tmax": rng.normal(31, 3, (16, 51))}
+    ahead["rain"] = np.where(rng.random((16, 51)) < 0.2, rng.exponential(6, (16, 51)), 0.0)
+    days = [start + dt.timedelta(days=d) for d in range(37)]
+    behind = table_from_days([(d, {"tmin": 15.0, "tmax": 29.0, "rain": 0.0}) for d in days[:21]], 44.6, 31.0)
+    return Sky(behind, WeatherTable(tuple(days[21:]), {**unknown, **ahead}, 44.6, 31.0))
 
 
 def et_against_pyet(days: int, sites: int, rounds: int) -> Ratio:

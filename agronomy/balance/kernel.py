@@ -18,7 +18,7 @@ import numpy.typing as npt
 from agronomy.balance import asking, layout, processes, step, terms
 from agronomy.balance import layout as at
 from agronomy.balance.asking import asked, filled, want_of
-from agronomy.balance.layout import air_of, bed_day_of, draw_of, figures_of, state_of, trace_of
+from agronomy.balance.layout import air_of, bed_day_of, cut_of, draw_of, figures_of, state_of, trace_of
 from agronomy.balance.step import day_step, open_day
 from agronomy.balance.terms import BY_TRIGGER, NEVER, USUAL, Array
 
@@ -47,14 +47,14 @@ def run_days(
     policies: (day, bed). parts: (bed, cut, part, N_PART), cuts (day,): which cut of each bed's parts a day has. kept:
     (N_KEEP, day, bed, series), of no day where it is not wanted. wet_days: (bed, series), counted up. rows: (day, bed,
     N_TERMS), the mean of what is reckoned; of no day likewise. hours: (bed, series + reckoned, part, N_HOUR), of the
-    parts of the last day; of no bed likewise.
+    parts of the last day; of no part likewise.
     """
     n, reckoned = draws.shape[1], state.shape[1] - draws.shape[1]
     added, fills, again = np.zeros(reckoned), np.zeros(reckoned), np.zeros(reckoned)
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
             bed_day, share_before = bed_day_of(bed_days[d, b]), shares_before[d, b]
-            bed, policy, cut = figures_of(beds[b]), policies[d, b], parts[b, cuts[d]]
+            bed, policy, cut = figures_of(beds[b]), policies[d, b], cut_of(parts, b, cuts[d])
             second = BY_TRIGGER if policy != NEVER and bed.again_margin > 0.0 else NEVER
             for j in range(reckoned):
                 before, weather = state_of(state, b, n + j), air_of(air, d, j)

@@ -124,10 +124,18 @@ def air_of(air: Array, d: int, m: int) -> Air:
     )
 
 
+def cut_of(parts: Array, b: int, cut: int) -> Array:
+    """The parts (part, N_PART) of one cut of a bed's days: as many as have a length. In shares [-]; arithmetic."""
+    n = 0
+    while n < parts.shape[2] and parts[b, cut, n, LENGTH] > 0.0:
+        n += 1
+    return parts[b, cut, :n]
+
+
 def trace_of(hours: Array, b: int, m: int) -> Array:
     """Where the parts of a series' day are written (part, N_HOUR); of no part where they are not wanted. In mm, and
     Ks as a share; arithmetic."""
-    return hours[b, m] if hours.shape[0] > 0 else np.zeros((0, N_HOUR))
+    return hours[b, m] if hours.shape[2] > 0 else hours[0, 0]
 
 
 def terms_of(rows: Array) -> Terms:

@@ -30,7 +30,7 @@ from agronomy.describe.garden import Bed, Garden
 from agronomy.ground.soil_temperature import soil_temperature
 from agronomy.plants.size import Warmth
 
-NO_HOURS = np.zeros((0, 0, at.HOURS, at.N_HOUR))
+NO_HOURS = np.zeros((1, 1, 0, at.N_HOUR))  # where what each hour did is not wanted
 
 
 @dataclass(frozen=True)

@@ -204,8 +204,6 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     ks = ke = wet = sides = thirsty = 0.0
     in_parts = parts[0, LENGTH] < 1.0
     for i in range(parts.shape[0]):
-        if parts[i, LENGTH] <= 0.0:
-            break
         if parts[i, OF_MORNING] > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
             net, de, do, past = pour(net, de, do, morning * parts[i, OF_MORNING], f, bed.reach, room, let_in)
