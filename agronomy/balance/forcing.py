@@ -210,7 +210,7 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
         a[at.FRAME_TAKES] = today.profile.intake_mm_per_h * RAIN_H + FRAME_HOLDS_MM
     if not today.container:  # in a container p stays the crop's own: common practice, no source
         a[at.P_SLOPE] = 0.04  # FAO-56 Table 22, footnote
-    elif bed.reservoir is None:
+    elif bed.reservoir is None and bed.pattern != "run_down":  # who lets it run down accepts that it droops
         a[at.AGAIN_MARGIN] = math.exp(AGAIN_Z * math.hypot(spreads.DEMAND_CV, today.profile.spread))
     if bed.reservoir is not None:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground

@@ -135,7 +135,7 @@ def cut_of(parts: Array, b: int, cut: int) -> Array:
 def trace_of(hours: Array, b: int, m: int) -> Array:
     """Where the parts of a series' day are written (part, N_HOUR); of no part where they are not wanted. In mm, and
     Ks as a share; arithmetic."""
-    return hours[b, m] if hours.shape[2] > 0 else hours[0, 0]
+    return hours[b, m, :, :] if hours.shape[2] > 0 else hours[0, 0, :, :]
 
 
 def terms_of(rows: Array) -> Terms:

@@ -199,6 +199,11 @@ class Again(unittest.TestCase):
         self.assertAlmostEqual(day.minutes, method.person_minutes(day.litres.mid, 2))
         self.assertEqual(fortnight(kept_up(pot(20), t.sky(tmax=18.0)), 4).beds[0].days[1].soak.again, 0.0)
 
+    def test_who_lets_a_pot_run_down_is_not_called_twice(self) -> None:
+        usual, run_down = (kept_up(pot(14, pattern=x), sunny(38.0)).beds[0] for x in (None, "run_down"))
+        self.assertEqual((usual.again is None, run_down.again), (False, None))
+        self.assertGreater(run_down.trigger_mm, usual.trigger_mm)
+
     def test_what_is_left_in_the_morning_holds_the_day(self) -> None:
         """ "Leave it" never stands where the day would bring a pot to droop, as it is reckoned."""
         left = 0

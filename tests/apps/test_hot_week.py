@@ -52,8 +52,10 @@ class HotWeek(w.WithProvider, TestCase):
                     f"{name}: missed {100 * missed[name]:.1f} %, drained {pots[name].drained:.1f} L;", " | ".join(days)
                 )
         self.assertGreater(len(pots), 4)
-        for name, share in missed.items():
-            self.assertLess(share, 0.03, (name, told[name]))
+        run_down = {b.bed.name for b in plan.beds if b.bed.pattern == "run_down"}
+        self.assertLess(len(run_down), len(pots) - 2)
+        for name, share in missed.items():  # who lets a pot run down has chosen to lose some
+            self.assertLess(share, 0.12 if name in run_down else 0.03, (name, told[name]))
 
     def _live(self, plan, pots: dict[str, Pot], poured: dict, ahead_of_sun_h: float) -> None:
         """Yesterday, from dawn to dawn, with what was poured at its hour."""
