@@ -20,17 +20,26 @@ STEPS: Final = 10  # points within an hour
 
 
 def hourly_shares(
-    sun: SunDay, latitude: float, day_of_year: float, tmin: float, tmax: float, exposure: Exposure
+    sun: SunDay,
+    latitude: float,
+    day_of_year: float,
+    tmin: float,
+    tmax: float,
+    exposure: Exposure,
+    lit: Hours | None = None,
 ) -> Hours:
     """Share of the day's demand in each clock hour: 24 values that sum to one.
 
-    Light: the sine of the sun's height, in full within the bed's sun hours and DIFFUSE_SHARE of it outside them. Air:
-    what the temperature of the hour lets the air hold beyond what it holds at the day's lowest (FAO-56 eq. 11 and 48).
+    Light: the sine of the sun's height, in full within the bed's sun hours and DIFFUSE_SHARE of it outside them; lit:
+    the share of the beam that comes past what stands around, at each of its STEPS in every hour, where that is known.
+    Air: what the temperature of the hour lets the air hold beyond what it holds at the day's lowest (FAO-56 eq. 11 and
+    48).
     """
     at = (np.arange(24 * STEPS) + 0.5) / STEPS
     light = beam_weight(np.radians(15 * (at - sun.noon)), latitude, np.asarray(day_of_year))
     inside = (at >= exposure.sun_from_h) & (at < exposure.sun_to_h)
-    light = light * np.where(inside, 1.0, DIFFUSE_SHARE)
+    beam = inside if lit is None else inside * lit
+    light = light * (DIFFUSE_SHARE + (1 - DIFFUSE_SHARE) * beam)
     warmth = np.array([temperature_at(float(h), tmin, tmax, sun) for h in at])
     pull = np.maximum(hum.saturation_vapour_pressure(warmth) - hum.saturation_vapour_pressure(tmin), 0.0)
     parts = [(LIGHT_SHARE, light), (1 - LIGHT_SHARE, pull)]

@@ -97,6 +97,27 @@ def sun_hours(
     return float((past.mean(axis=0) * up).sum() * STEP_H)
 
 
+def past_by_hour(
+    things: tuple[Thing, ...],
+    points: tuple[Point, ...],
+    latitude: float,
+    noon: float,
+    day_of_year: float,
+    north_deg: float,
+    hours: Array,
+) -> Array:
+    """Share of the beam [0..1] that comes past the things to these points at each of these clock hours [h].
+
+    noon: solar noon [h]; north_deg as for light_past. Arithmetic.
+    """
+    height, bearing = sun_height_and_bearing(latitude, day_of_year, np.radians(15 * (hours - noon)))
+    past = np.ones((len(points), hours.size))
+    for i, point in enumerate(points):
+        for thing in things:
+            past[i] *= light_past(thing, point, bearing, height, north_deg)
+    return np.asarray(past.mean(axis=0))
+
+
 @functools.lru_cache(maxsize=8192)
 def sunlit_share(
     things: tuple[Thing, ...],

@@ -8,18 +8,17 @@ tomorrow run by the hour. Other days run in four parts, whose answer is the hour
 from __future__ import annotations
 
 import datetime as dt
-import functools
 import itertools
 
 import numpy as np
 
-from agronomy.air.hourly import Hours, hourly_shares
+from agronomy.air.hourly import Hours
 from agronomy.air.sun import SunDay, sun_day
 from agronomy.balance import layout as at
 from agronomy.balance.terms import Array
 from agronomy.beds.ground import is_container
-from agronomy.beds.light import exposure_on
-from agronomy.describe.garden import Bed, Exposure, Garden, utc_offset_on
+from agronomy.beds.light import hours_of_demand
+from agronomy.describe.garden import Bed, Garden, utc_offset_on
 
 AFTERNOON_H = 14  # clock hour of a second drink, where no other was told; common practice, no source
 NOON_PART_H = 11
@@ -35,17 +34,9 @@ def day_parts(garden: Garden, bed: Bed, today: dt.date, warmth: tuple[tuple[floa
     """
     if not is_container(bed):
         return np.asarray(at.whole_days(1)[0])
-    offset_h, day = utc_offset_on(garden, today), today.timetuple().tm_yday
-    sun = sun_day(garden.latitude, garden.longitude, offset_h, day)
-    exposure = exposure_on(bed, today)
-    first, second = warmth[0], warmth[-1]
-    return np.stack(
-        [
-            _cut(sun, garden.latitude, day, *first, exposure, False),
-            _cut(sun, garden.latitude, day, *first, exposure, True),
-            _cut(sun, garden.latitude, day, *second, exposure, True),
-        ]
-    )
+    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, today), today.timetuple().tm_yday)
+    first, second = (hours_of_demand(garden, bed, today, *x) for x in (warmth[0], warmth[-1]))
+    return np.stack([_cut(sun, first, False), _cut(sun, first, True), _cut(sun, second, True)])
 
 
 def dawn_h(sunrise: float) -> int:
@@ -53,13 +44,9 @@ def dawn_h(sunrise: float) -> int:
     return int(np.clip(np.floor(sunrise), *DAWN_H))
 
 
-@functools.lru_cache(maxsize=512)
-def _cut(
-    sun: SunDay, latitude: float, day: int, tmin: float, tmax: float, exposure: Exposure, by_the_hour: bool
-) -> Array:
+def _cut(sun: SunDay, shares: Hours, by_the_hour: bool) -> Array:
     dawn, dark = dawn_h(sun.sunrise), int(np.clip(round(sun.sunset), *DUSK_H))
     evening = int(np.floor(dark - EVENING_BEFORE_DARK_H))
-    shares = hourly_shares(sun, latitude, float(day), tmin, tmax, exposure)
     ends = range(dawn, dawn + 25) if by_the_hour else (dawn, NOON_PART_H, AFTERNOON_H, evening, dawn + 24)
     cut = np.zeros((at.HOURS, at.N_PART))
     for i, (since, until) in enumerate(itertools.pairwise(ends)):
@@ -68,7 +55,6 @@ def _cut(
         cut[i, at.OF_MORNING], cut[i, at.OF_AFTERNOON] = since == dawn, since == AFTERNOON_H
         cut[i, at.OF_EVENING] = until == evening
         cut[i, at.UNTIL_DARK] = _between(shares, since, dark)
-    cut.flags.writeable = False
     return cut
 
 

@@ -1,4 +1,4 @@
-"""How sky and wind reach a bed: its exposure on a day, its share of the sun, and ET0 there over ET0 of the garden."""
+"""How sky and wind reach a bed: its exposure, its share of the sun, its hours, and ET0 there over the garden's."""
 
 from __future__ import annotations
 
@@ -11,12 +11,13 @@ import numpy.typing as npt
 
 from agronomy.air import microclimate
 from agronomy.air import radiation as rad
+from agronomy.air.hourly import STEPS, Hours, hourly_shares
 from agronomy.air.microclimate import AirParts
-from agronomy.air.shade import sunlit_share
+from agronomy.air.shade import past_by_hour, sunlit_share
 from agronomy.air.sun import sun_day
 from agronomy.beds.ground import spans
 from agronomy.describe.footprint import Point, corners
-from agronomy.describe.garden import Bed, Exposure, Garden, on_date, utc_offset_on
+from agronomy.describe.garden import Bed, Exposure, Garden, Thing, on_date, utc_offset_on
 
 
 def noon_sun(latitude: float, start: dt.date, n_days: int) -> npt.NDArray[np.float64]:
@@ -46,6 +47,46 @@ def points_of(bed: Bed) -> tuple[Point, ...]:
     across = bed.length_m if bed.round else bed.width_m
     half_way = corners(bed.x_m, bed.y_m, bed.turn_deg, bed.length_m / 2, across / 2)
     return ((bed.x_m, bed.y_m), *half_way)
+
+
+def hours_of_demand(garden: Garden, bed: Bed, date: dt.date, tmin: float, tmax: float) -> Hours:
+    """Share of a day's demand at a bed in each clock hour (24,), past what stands around it; tmin, tmax [degrees C].
+
+    By air/hourly.py and the sun's way (air/shade.py).
+    """
+    points = points_of(bed) if garden.things else ()
+    offset_h = utc_offset_on(garden, date)
+    return _hours_of_demand(
+        garden.things if points else (),
+        points,
+        garden.latitude,
+        garden.longitude,
+        offset_h,
+        date.timetuple().tm_yday,
+        garden.north_deg,
+        tmin,
+        tmax,
+        dataclasses.replace(exposure_on(bed, date), date=None),
+    )
+
+
+@functools.lru_cache(maxsize=512)
+def _hours_of_demand(
+    things: tuple[Thing, ...],
+    points: tuple[Point, ...],
+    latitude: float,
+    longitude: float,
+    offset_h: float,
+    day: int,
+    north_deg: float,
+    tmin: float,
+    tmax: float,
+    exposure: Exposure,
+) -> Hours:
+    sun = sun_day(latitude, longitude, offset_h, day)
+    at = (np.arange(24 * STEPS) + 0.5) / STEPS
+    lit = past_by_hour(things, points, latitude, sun.noon, float(day), north_deg, at) if things else None
+    return hourly_shares(sun, latitude, float(day), tmin, tmax, exposure, lit)
 
 
 def direct_share(garden: Garden, exposure: Exposure, points: tuple[Point, ...], date: dt.date) -> float:

@@ -2,16 +2,13 @@
 
 from __future__ import annotations
 
-import functools
 from dataclasses import dataclass
 
 import numpy as np
-import numpy.typing as npt
 
-from agronomy.air.hourly import hour_when, hourly_shares
-from agronomy.air.sun import SunDay, sun_day
+from agronomy.air.hourly import hour_when
+from agronomy.beds.light import hours_of_demand
 from agronomy.decide.morning import Morning
-from agronomy.describe.garden import Exposure, utc_offset_on
 
 
 @dataclass(frozen=True)
@@ -30,10 +27,8 @@ class DayUse:
 
 def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
     """Today's use of one bed by the hour; tmin and tmax [degrees C] of today, the same for every bed."""
-    garden, today, t = m.run.garden, m.run.today, m.terms
-    day_of_year = today.timetuple().tm_yday
-    sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, today), day_of_year)
-    shares = _shares(sun, garden.latitude, float(day_of_year), tmin, tmax, m.today.exposure)
+    t = m.terms
+    shares = hours_of_demand(m.run.garden, m.bed, m.run.today, tmin, tmax)
     used_mm = t.evap_rooted + t.transpiration
     potential = (t.evap_rooted + t.potential) / m.rooted_share  # mm over the rooted share
     after_soak = max(0.0, m.net_mm) * (1 - m.today.reach)
@@ -43,14 +38,6 @@ def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
         _passes(shares, t.raw_now - m.net_mm, potential),
         _passes(shares, t.raw_now - after_soak, potential),
     )
-
-
-@functools.lru_cache(maxsize=256)
-def _shares(
-    sun: SunDay, latitude: float, day_of_year: float, tmin: float, tmax: float, exposure: Exposure
-) -> npt.NDArray[np.float64]:
-    """The same shares serve every bed under the same sun hours."""
-    return hourly_shares(sun, latitude, day_of_year, tmin, tmax, exposure)
 
 
 def _passes(shares: np.ndarray, left_mm: float, use_mm: float) -> float | None:

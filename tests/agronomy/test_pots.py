@@ -247,6 +247,20 @@ class Again(unittest.TestCase):
         self.assertFalse(said(t.dried(12)).beds[0].collapsing)  # a bed's plants root on
 
 
+class Shade(unittest.TestCase):
+    def test_a_wall_takes_its_hours_of_the_day_and_the_pot_is_asked_for_later(self) -> None:
+        """A wall to the west: the afternoon's share of the demand falls, the morning's grows."""
+        b = pot(20, x_m=0.0, y_m=0.0)
+        wall_ = g.Thing("wall", -1.0, 0.0, 6.0, 0.3, height_m=3.0, turn_deg=90.0)
+        free, shaded = (said(b, sunny(32.0), things=x) for x in ((), (wall_,)))
+        by_hour = [np.array(p.beds[0].use.hourly_l) / p.beds[0].use.litres for p in (free, shaded)]
+        self.assertLess(by_hour[1][14:19].sum(), 0.85 * by_hour[0][14:19].sum())
+        self.assertGreater(by_hour[1][7:11].sum(), by_hour[0][7:11].sum())
+        parts = [p.run.parts[0, s.TODAY, :, s.OF_ET0] for p in (free, shaded)]
+        self.assertLess(parts[1][9:13].sum(), parts[0][9:13].sum())
+        self.assertLess(shaded.beds[0].terms.potential, free.beds[0].terms.potential)
+
+
 class Thirst(unittest.TestCase):
     """What leaves drink by."""
 

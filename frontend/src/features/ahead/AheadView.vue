@@ -94,8 +94,7 @@ const print = () => window.print()
       />
       <p class="soft small key">
         The blue of each cell is the water left that evening, full at the top; a dashed brim means plants
-        suffer. A drop is a soak, in {{ units.label('volume') }}, ×2 one of two
-        drinks; a cloud is a bed that
+        suffer. A drop is a soak, in {{ units.label('volume') }}, ×2 one of two drinks; a cloud is a bed that
         is due and left to the rain.
       </p>
       <section v-if="shown.gives.length" aria-labelledby="gives">

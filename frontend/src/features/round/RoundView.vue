@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery, useNow } from '@vueuse/core'
-import { computed, nextTick, onBeforeUnmount, onMounted } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, reactive, watch } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
@@ -15,6 +15,7 @@ import {
   headline,
   hotWater,
   partOfDay,
+  potsFirst,
   secondDrink,
   secondIsOpen,
   tightness,
@@ -49,11 +50,17 @@ const inGroup = (group: Group) =>
 // Second drinks of the day stand by themselves, and open at their hour by the clock in the hand.
 const now = useNow({ interval: 20_000 })
 const hourNow = computed(() => now.value.getHours() + now.value.getMinutes() / 60)
+// One that was noted in this visit keeps its row, so that the next tap meets what the eye saw.
+const drunk = reactive(new Map<number, Stop>())
+watch(today, (_now, before) => before && drunk.clear())
 const seconds = computed(() =>
   (round.value?.stops ?? [])
-    .filter((s) => s.again && !s.put_off)
+    .map((s) => (s.again && !s.put_off ? s : drunk.get(s.id)))
+    .filter((s): s is Stop => s !== undefined)
     .sort((a, b) => a.again!.at_h - b.again!.at_h),
 )
+const secondNoted = (s: Stop) => drunk.has(s.id) && !round.value?.stops.find((x) => x.id === s.id)?.again
+
 const groups = computed(() =>
   [
     { id: 'to-do', title: 'Now', stops: inGroup('to-do') },
@@ -75,7 +82,10 @@ function secondDone(stop: Stop) {
   const { again } = stop
   if (!again || !secondOpen(stop)) return
   const poured = { litres: again.dose.litres, part: partOfDay(again.at_h), passes: again.dose.passes }
-  deed(stop, () => actions.watered([{ stop, ...poured }]))
+  deed(stop, async () => {
+    drunk.set(stop.id, stop)
+    if (!(await actions.watered([{ stop, ...poured }]))) drunk.delete(stop.id)
+  })
 }
 
 const picked = ref<number | null>(null)
@@ -247,7 +257,7 @@ const KEYS = [
                 round.heat.dates[0] === round.garden.today
                   ? 'is here'
                   : `from ${longDate(round.heat.dates[0]!)}`
-              }}, {{ round.heat.dates.length }} days.</template
+              }}, {{ round.heat.dates.length }} days. {{ potsFirst(round) }}</template
             >
           </p>
           <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
@@ -269,6 +279,7 @@ const KEYS = [
                 :stop="secondDrink(s)"
                 :second="s"
                 :second-open="secondOpen(s)"
+                :second-noted="secondNoted(s)"
                 :round="round"
                 :picked="false"
                 :open="false"

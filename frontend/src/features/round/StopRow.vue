@@ -23,6 +23,8 @@ const props = defineProps<{
   /** This row is a second drink of that stop; and whether its hour has come. */
   second?: Stop
   secondOpen?: boolean
+  /** It was given, while this page was open. */
+  secondNoted?: boolean
 }>()
 defineEmits<{
   pick: []
@@ -145,6 +147,7 @@ async function openMenu() {
               {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
             </button>
           </template>
+          <span v-else-if="secondNoted" class="settled"><PhCheck :size="18" aria-hidden="true" />Done</span>
           <span v-else-if="waits" class="settled soft">Later</span>
           <button
             v-else-if="hand"

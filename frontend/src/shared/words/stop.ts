@@ -34,7 +34,7 @@ export function instruction(s: Stop, t: Tongue): string {
     case 'fill':
       return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
     case 'check':
-      return `Finger first, at ${t.show(s.finger_depth_m, 'small_length')}`
+      return `Finger first, ${s.kind === 'fabric_bag' ? 'near the rim, ' : ''}at ${t.show(s.finger_depth_m, 'small_length')}`
     case 'wait':
       return s.why.waiting.days > 1
         ? `Wait for rain, up to ${times(s.why.waiting.days, 'day')}`
@@ -340,6 +340,22 @@ function count(n: number): string {
     'Twelve',
   ]
   return words[n] ?? String(n)
+}
+
+/** A day and a half: what holds no longer in heat is looked at first. */
+const FIRST_BELOW_DAYS = 1.5
+const MOST_NAMED = 3
+
+/** The pots that come first in a heat wave: those whose easily drawn water lasts shortest. */
+export function potsFirst(r: Pick<Round, 'stops'>): string {
+  const lasts = (s: Stop) => s.why.raw_mm / Math.max(s.why.week_need_mm / 7, 0.1)
+  const pots = r.stops
+    .filter((s) => s.container && !s.reservoir_capacity_l && s.crops.length && lasts(s) < FIRST_BELOW_DAYS)
+    .sort((a, b) => lasts(a) - lasts(b))
+    .slice(0, MOST_NAMED)
+    .map((s) => s.name)
+  if (!pots.length) return ''
+  return `Look to the pots first: ${pots.length === 1 ? pots[0] : `${pots.slice(0, -1).join(', ')} and ${pots.at(-1)}`}.`
 }
 
 /** What runs hot of the hoses, and where it may go: one sentence a hose. */

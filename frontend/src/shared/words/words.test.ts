@@ -12,6 +12,7 @@ import {
   instruction,
   more,
   partOfDay,
+  potsFirst,
   reason,
   secondDrink,
   secondInWords,
@@ -382,6 +383,14 @@ describe('a pot by the hour', () => {
     expect(hotWater({ hot_water } as unknown as Round, metric)).toEqual([
       'Hose: from 9:00 to 20:00 its first 18 L run hot. Let it run 72 s into Bench, where it counts.',
     ])
+  })
+
+  it('names the pots that come first in heat, by how long their easy water lasts', () => {
+    const of = (name: string, raw_mm: number) =>
+      pot({ name, crops: [{}], why: { ...stop().why, raw_mm, week_need_mm: 140 } })
+    const stops = [of('Barrel', 60), of('Basket', 10), of('Bag', 20), stop({ name: 'Bed', crops: [{}] })]
+    expect(potsFirst({ stops })).toBe('Look to the pots first: Basket and Bag.')
+    expect(potsFirst({ stops: [] })).toBe('')
   })
 
   it('tells a hot mix and when it has cooled, but a collapsing pot is watered now', () => {
