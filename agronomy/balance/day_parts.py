@@ -22,6 +22,7 @@ from agronomy.describe.garden import Bed, Garden, utc_offset_on
 
 AFTERNOON_H = 14  # clock hour of a second drink, where no other was told; common practice, no source
 NOON_PART_H = 11
+USUAL_WARMTH = (14.0, 26.0)  # lowest and highest [degrees C] by which days behind are cut, whatever today brings
 EVENING_BEFORE_DARK_H = 1.5  # evening water comes so long before sunset; common practice
 DAWN_H, DUSK_H = (3, 9), (17, 22)  # bounds where the sun hardly sets or rises
 
@@ -35,8 +36,8 @@ def day_parts(garden: Garden, bed: Bed, today: dt.date, warmth: tuple[tuple[floa
     if not is_container(bed):
         return np.asarray(at.whole_days(1)[0])
     sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, today), today.timetuple().tm_yday)
-    first, second = (hours_of_demand(garden, bed, today, *x) for x in (warmth[0], warmth[-1]))
-    return np.stack([_cut(sun, first, False), _cut(sun, first, True), _cut(sun, second, True)])
+    usual, first, second = (hours_of_demand(garden, bed, today, *x) for x in (USUAL_WARMTH, warmth[0], warmth[-1]))
+    return np.stack([_cut(sun, usual, False), _cut(sun, first, True), _cut(sun, second, True)])
 
 
 def dawn_h(sunrise: float) -> int:

@@ -25,19 +25,19 @@ class Again:
     dose: Dose
 
 
-def again_today(mornings: list[Morning], sunrise: float, dark_h: float) -> list[Again | None]:
-    """The second drink of each of these mornings, whose bed is watered this morning or was; None where it wants none.
+def again_today(mornings: list[Morning], done: list[bool], sunrise: float, dark_h: float) -> list[Again | None]:
+    """The second drink of each of these mornings, whose bed was watered (done) or is to be; None where it wants none.
 
     It comes where Ks would fall below THIRSTY_KS before dark (sunrise and dark_h: clock hours [h]) with a chance of
     AGAIN_CHANCE, at the hour at which it would in so many of the series; the dose is what is missing by then, as
     reckoned. Common practice, no source.
     """
-    asked = [k for k, m in enumerate(mornings) if m.figures.again_margin > 0 and m.day.afternoon == 0]
+    asked = [k for k, m in enumerate(mornings) if m.figures.again_margin > 0 and m.day.afternoon + m.day.evening == 0]
     found: list[Again | None] = [None] * len(mornings)
     if not asked:
         return found
     run = mornings[0].run
-    policies = np.array([[NEVER if mornings[k].watered_today else mornings[k].share for k in asked]])
+    policies = np.array([[NEVER if done[k] else mornings[k].share for k in asked]])
     net, ks = run.hours_today(policies, [mornings[k].i for k in asked])
     dawn, n = dawn_h(sunrise), run.draws.shape[1]
     for row, k in enumerate(asked):

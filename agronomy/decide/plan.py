@@ -259,9 +259,9 @@ def _bed_plans(
     policies = np.full((days, len(words)), BY_TRIGGER)
     seconds: list[Again | None] = [None] * len(words)
     watered = [i for i, (word, _) in enumerate(words) if word in ("soak", "done")]
-    for i, second in zip(
-        watered, again_today([all_mornings[i] for i in watered], hours.sunrise, hours.sunset), strict=True
-    ):
+    done = [words[i][0] == "done" for i in watered]
+    found = again_today([all_mornings[i] for i in watered], done, hours.sunrise, hours.sunset)
+    for i, second in zip(watered, found, strict=True):
         seconds[i] = second
     for i, (word, _) in enumerate(words):
         m = all_mornings[i]

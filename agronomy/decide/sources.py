@@ -5,11 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from agronomy.beds.today import PRACTICE
+from agronomy.beds.wall import wall_of
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.methods.drip import WIDTH_SOURCE
 from agronomy.plants.crops import crop_of, wish_of
 
+SHADOW = "outline, and height over the noon sun's slope, at most twice the outline: " + PRACTICE
+DENSITY = "Kd over fc / sin(beta), Allen and Pereira 2009, eq. 10, no more than standing free"
+OWN_P = "the crop's own: FAO-56 Table 22; held fixed in containers, " + PRACTICE
+FLUX_P = "FAO-56 Table 22 and its note, over the ground that roots hold"
+WALL = "absorptance x sunlit side x beam, a fifth to the leaves' air: " + PRACTICE
+SIDES = "like exposed ground of their area, by the wall's heat and the air: " + PRACTICE
 LIGHT = "FAO-56 eq. 6 with the bed's own light and wind; shares common practice, no source"
 
 
@@ -33,13 +40,18 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
     out = [
         Coefficient("ET0", "reference_et", t.et0_now, "mm", f"FAO-56, tier {tier}"),
         Coefficient("fc", "cover", cover, "share", today.size_source),
-        Coefficient("Kd", "density", day.kd, "", "Allen and Pereira 2009, eq. 10"),
+        Coefficient("Kd", "density", day.kd, "", SHADOW if today.container else DENSITY),
+        Coefficient("A", "light_area", day.spread_area * day.kd * today.ground_m2, "m2", "Kd over all that demands"),
     ]
     for name, (c, wish) in {crop_of(p).name: (crop_of(p), wish_of(p.crop)) for p, _ in today.standing}.items():
         ky, ky_source = c.yield_response
         out.append(Coefficient("Kcb mid", f"crop:{name}", c.kcb[1], "", c.source))
         out.append(Coefficient("p", f"wish:{wish}:{name}", c.p, "", f"{c.source}; how it wants its water: {PRACTICE}"))
         out.append(Coefficient("Ky", f"yield:{name}", ky, "", ky_source))
+    if today.container:
+        out.append(Coefficient("", f"wall:{wall_of(bed)}", day.leaf_heat, "", WALL))
+        if day.side > 0:
+            out.append(Coefficient("", "sides", day.side_et, "", SIDES))
     if bed.exposures:
         out.insert(1, Coefficient("", f"exposure:{today.exposure.cover}", day.air_factor, "share", LIGHT))
     line = [Coefficient("fw", "line_reach", today.reach, "share", WIDTH_SOURCE)] if bed.method == "drip" else []
@@ -57,7 +69,7 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         *line,
         Coefficient("", "intake", ground.intake_mm_per_h, "mm/h", ground.intake_source),
         Coefficient("TAW", "total_available", b.taw_mm, "mm", "FAO-56 eq. 82"),
-        Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", "FAO-56 Table 22 and its note"),
+        Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", OWN_P if today.container else FLUX_P),
         Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
         Coefficient("", asks, b.trigger_mm, "mm", PRACTICE),
         Coefficient("", "arrives", today.method.arrives, "share", PRACTICE),

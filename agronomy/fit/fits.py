@@ -172,7 +172,8 @@ def seedlings(here: BedToday, p: Planting) -> Fit:
     days = stature(p, since, TRAY_LOOKS_AHEAD)
     share = here.ground_m2 * left / max(sum(left_on(x, here.date) for x in _standing(here.bed, here.date)), 1)
     meets = np.flatnonzero(days.canopy_m2 * left >= share)
-    figures = {"count": float(left), "each_m": math.sqrt(share / left), "now_m": float(days.spread_m[0])}
+    figures = {"count": float(left), "each_m": math.sqrt(share / left)}
+    figures |= _widths(p, crop_of(p), here.date)
     to_bound = p.planted - here.date + dt.timedelta(days=ROOTBOUND_DAYS[1])
     figures["bound_days"] = float(to_bound.days)
     figures["ready_days"] = float(to_bound.days - ROOTBOUND_DAYS[1] + ROOTBOUND_DAYS[0])
@@ -204,6 +205,8 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
         "holds_l": easily,
         "times_a_day": times,
         "often": float(times > OFTEN),
+        "count": float(left),
+        **_widths(p, crop, here.date),
     }
     return Fit("mix_volume", level, crop.name, figures)
 
@@ -223,7 +226,6 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     crop, wants, n, garden, today = crop_of(p), ROOM[p.crop], left_on(p, here.date), here.garden, here.date
     ground = room_m2(here, p)
     close, airy = (_set_at(ground, s) for s in wants.spacing_m)
-    now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     between = p.spacing_m if p.spacing_m is not None else math.sqrt(ground / max(n, 1.0))
     figures = {
         "count": n,
@@ -232,8 +234,7 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
         "close_m": wants.spacing_m[0],
         "airy_m": wants.spacing_m[1],
         "between_m": between,
-        "full_m": max(crop.spread_m, now_m),
-        "now_m": now_m,
+        **_widths(p, crop, today),
     }
     schools = [("", n), ("close_", close), ("airy_", airy)]
     if wants.single_stem_m is not None:
@@ -250,6 +251,12 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     crowded = n > close or between < 0.95 * wants.spacing_m[0]
     risky = figures.get("wet_h", 0.0) >= RISKY_H and figures["wet_h"] > figures["airy_wet_h"]
     return Fit("spacing", "mind" if crowded or risky else "fine", crop.name, figures)
+
+
+def _widths(p: Planting, crop: Crop, today: dt.date) -> dict[str, float]:
+    """How wide a plant is, and full-grown [m]."""
+    now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
+    return {"now_m": now_m, "full_m": max(crop.spread_m, now_m)}
 
 
 def _set_at(ground_m2: float, apart_m: float) -> int:

@@ -199,6 +199,20 @@ class Again(unittest.TestCase):
         self.assertAlmostEqual(day.minutes, method.person_minutes(day.litres.mid, 2))
         self.assertEqual(fortnight(kept_up(pot(20), t.sky(tmax=18.0)), 4).beds[0].days[1].soak.again, 0.0)
 
+    def test_a_part_of_the_morning_or_an_evenings_water_turns_it(self) -> None:
+        first = kept_up(pot(14), sunny(38.0))
+        b, asks = first.garden.beds[0], first.beds[0]
+
+        def noted(litres: float, part: str):
+            more = g.Watering(t.TODAY, litres, part, "soil", 3)
+            return said(dataclasses.replace(b, waterings=(*b.waterings, more)), sunny(38.0)).beds[0]
+
+        part = noted(0.4 * asks.dose.litres, "morning")
+        self.assertEqual(part.word, "soak")  # the rest is to come, and then the second drink as before
+        self.assertAlmostEqual(part.again.at_h, asks.again.at_h, delta=0.35)
+        evening = noted(asks.dose.litres, "evening")
+        self.assertEqual((evening.word, evening.again), ("done", None))  # it comes when the heat is over
+
     def test_who_lets_a_pot_run_down_is_not_called_twice(self) -> None:
         usual, run_down = (kept_up(pot(14, pattern=x), sunny(38.0)).beds[0] for x in (None, "run_down"))
         self.assertEqual((usual.again is None, run_down.again), (False, None))

@@ -62,7 +62,7 @@ class SecondDrink(InBrowser):
         page.wait_for_timeout(1500)
         page.get_by_role("button", name=f"{name}: undo", exact=True).click()
         expect(second).to_be_visible()
-        self.assertEqual(noted.count(), 1)
+        self.assertEqual(noted.all().count(), 1)
         self.go(f"/g/{garden.pk}/ahead")
         expect(page.locator(".twice").first).to_be_visible()
         self.assert_quiet()

@@ -10,7 +10,7 @@ import FitList from './FitList.vue'
 const props = defineProps<{ fits: Fit[]; length: number; width: number; round: boolean }>()
 const groups = computed(() =>
   props.fits
-    .filter((f) => f.what === 'spacing')
+    .filter((f) => ['spacing', 'mix_volume', 'seedlings'].includes(f.what))
     .map((f) => ({
       label: f.crop,
       count: f.figures.count ?? 0,

@@ -1,3 +1,7 @@
+import type { Wall } from '@/shared/api/types'
+
+import { WALL } from './names'
+
 /** Names of the lines of the arithmetic and of the coefficients; each field term explained once. */
 export const LINE: Record<string, string> = {
   opening: 'Already missing at the start',
@@ -25,6 +29,8 @@ export function coefficientName(what: string, cropName: (crop: string) => string
   }
   if (what.startsWith('yield:'))
     return `${cropName(what.slice(6))}: harvest lost for water missed (yield response)`
+  if (what.startsWith('wall:'))
+    return `${WALL[what.slice(5) as Wall].toLowerCase()}: what its warmth adds to the plants’ thirst`
   if (what.startsWith('exposure:')) return 'thirst of the air here, beside the open garden'
   return COEFFICIENT[what] ?? what
 }
@@ -39,6 +45,8 @@ const COEFFICIENT: Record<string, string> = {
   reference_et: 'thirst of the air today (reference evapotranspiration)',
   cover: 'share of the bed under leaves',
   density: 'density of the stand',
+  light_area: 'area over which leaves meet the light',
+  sides: 'what sides of cloth could give off, as a share of ET0',
   basal: 'what the plants draw, as a share of ET0',
   evaporation: 'what bare soil gives off, as a share of ET0',
   mulch: 'evaporation left under the mulch',
