@@ -17,7 +17,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.balance.single_days import DayKept, SingleDays
-from agronomy.balance.terms import AGAIN_ONLY, NEVER, Array
+from agronomy.balance.terms import NEVER, Array
 from agronomy.beds.today import BedToday
 from agronomy.decide import styles
 from agronomy.decide.again import AGAIN_CHANCE
@@ -270,7 +270,7 @@ class _Sequence:
     def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, DayKept]:
         """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
         some = np.array(beds, dtype=np.int64)
-        after, kept = self.single.run(d, state, np.array([self._policy(d, i) for i in beds]), some)
+        after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
         to_litres = (self.ground / self.arrives)[some, None]
         litres = dict(zip(beds, bands(mm * to_litres), strict=True)) if beds else {}
@@ -283,10 +283,6 @@ class _Sequence:
                     litres[i] = _both(told)
                 self.again[0, i] = second.litres if (second := _second(self.plan.beds[i])) else 0.0
         return litres, after, kept
-
-    def _policy(self, d: int, i: int) -> float:
-        """What a bed gets on day d: a share of a refill; of today's that was watered already, a second drink."""
-        return AGAIN_ONLY if d == 0 and self.plan.beds[i].word == "done" else self._share(d, i)
 
     def _day(self, d: int, asks: set[int]) -> set[int]:
         """Settle day d, given which beds ask; returns which ask on the next."""
