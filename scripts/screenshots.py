@@ -16,6 +16,27 @@ FOLDER = PROJECT / "docs" / "screenshots"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking", "--no-first-run"]
 
+# Copperpan Court, obeyed day by day until a pot is to drink twice, and that morning noted; returns its garden.
+HOT_DAY = """async () => {
+  const token = document.cookie.match(/csrftoken=([^;]+)/)[1]
+  const headers = { 'Content-Type': 'application/json', 'X-CSRFToken': token }
+  const post = async (path, body) =>
+    (await fetch(`/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })).json()
+  const { id } = await post('samples/copperpan_court', {})
+  for (let day = 0; day < 14; day++) {
+    const round = await (await fetch(`/api/gardens/${id}/round`)).json()
+    const due = round.stops.filter((s) => s.dose && ['soak', 'fill', 'check'].includes(s.word))
+    const waterings = due.map((s) => ({
+      id: s.marks.watering, bed: s.id, date: round.garden.today,
+      litres: s.dose.litres, passes: s.dose.passes, into: s.dose.into,
+    }))
+    await post(`gardens/${id}/waterings`, { waterings })
+    if (round.stops.some((s) => s.again)) break
+    await post(`gardens/${id}/step`, {})
+  }
+  return id
+}"""
+
 
 def main() -> int:
     now = WEB.running()
@@ -45,6 +66,8 @@ def main() -> int:
         shoot(page, "bed")
         page.goto(f"{base}/new-garden")
         shoot(page, "first-visit")
+        page.goto(f"{base}/g/{page.evaluate(HOT_DAY)}/round")
+        shoot(page, "pots")
         page.emulate_media(color_scheme="dark")
         page.goto(f"{garden}/round")
         shoot(page, "round-dark")

@@ -23,7 +23,7 @@ class Measuring(unittest.TestCase):
     def test_the_kernels_arrays_are_an_ordinary_garden(self) -> None:
         a = core.kernel_arrays(16, 3, 4)
         rows = np.zeros((16, 3, s.N_TERMS))
-        compiled().days(*a[:10], rows)
+        compiled().days(*a[:11], rows, a[12])
         self.assertLess(conservation_error(rows).max(), 1e-9)
         self.assertTrue((rows[..., s.IRRIGATION] > 0).any())
         self.assertTrue((rows[..., s.RAIN_ROOTED] > 0).any())
