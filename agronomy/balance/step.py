@@ -230,7 +230,13 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         bare_drained += max(0.0, -do) * (1.0 - f)
         do = max(0.0, do)
 
-        demand = et0 * parts[i, OF_ET0]
+        demand, through = et0 * parts[i, OF_ET0], 0.0
+        if f >= 1.0 and bed_day.side > 0.0:  # half of it before plants draw, half after: they draw at the same time
+            do, through = dry_sides(do, bed_day.side_et * demand, bed_day.side, tew, rew)
+            through = min(through, max(0.0, bed_day.deepest - net))
+            net += through / 2.0
+            evaporated += through
+            sides += through
         net, de, ke_now, evaporation, transpiration, unstressed = use(
             net, de, ks_now, demand, kcb, kc_max, over, few, bed_day.evap_left, tew, rew, bed_day.deepest, raw, taw,
             in_parts,
@@ -248,12 +254,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
             gone = dry_bare(do, (1.2 + x.climate) * demand * bed_day.evap_left, tew, rew)
             do += gone
             bare_used += gone * (1.0 - f)
-        elif bed_day.side > 0.0:
-            do, gone = dry_sides(do, bed_day.side_et * demand, bed_day.side, tew, rew)
-            gone = min(gone, max(0.0, bed_day.deepest - net))
-            net += gone
-            evaporated += gone
-            sides += gone
+        net += through / 2.0
 
         net, lost = shed(net, room)
         net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
