@@ -46,7 +46,9 @@ class Demo(w.WithProvider, TestCase):
         bench = self.garden.beds.get(name="Long Bench")
         before = self.words()["Long Bench"]
         self.assertEqual(before.word, "soak")
-        wa.RecordWatering(w.by(self.owner), self.garden.pk, bench.pk, litres=before.dose.litres).execute()
+        wa.RecordWatering(
+            w.by(self.owner), self.garden.pk, bench.pk, litres=before.dose.litres / before.dose.share
+        ).execute()
         issue.StepDay(w.by(self.owner), self.garden.pk).execute()
         self.garden.refresh_from_db()
         self.assertEqual(self.garden.today, OPENS_ON + dt.timedelta(days=1))
