@@ -19,10 +19,12 @@ class Morning(InBrowser):
         expect(page.get_by_role("status")).to_contain_text("Long Bench")
         expect(page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
         self.assertEqual(w.events("watering").filter(bed__name="Long Bench", date=self.garden.today).count(), 1)
+        page.get_by_role("button", name="Quay Bed: done").click()
+        expect(page.get_by_role("button", name="Quay Bed: undo")).to_be_visible()
         page.get_by_role("button", name="Step a day").click()
         expect(page.get_by_role("main")).to_contain_text("Saturday 12 July")
         resting = page.locator("section", has=page.get_by_role("heading", name="Leave these"))
-        expect(resting).to_contain_text("Long Bench")
+        expect(resting).to_contain_text("Quay Bed")
         self.assert_quiet()
 
     def test_undo_another_amount_not_today_and_looked_wet(self) -> None:

@@ -29,6 +29,8 @@ const words = computed(() => {
   const hot = h.hot ? ` Hot from ${clock(h.hot[0]!)} to ${clock(h.hot[1]!)}: rest and shade.` : ''
   return `${windowsInWords(h.windows)}.${hot}`
 })
+/** A label centred further right would leave the ribbon. */
+const LABEL_ENDS = 92
 </script>
 
 <template>
@@ -62,7 +64,7 @@ const words = computed(() => {
         v-for="w in hours.windows.filter((y) => !early(y))"
         :key="w[0]"
         class="over"
-        :style="{ left: `${(x(w[0]!) + x(w[1]!)) / 2}%` }"
+        :style="{ left: `${Math.min((x(w[0]!) + x(w[1]!)) / 2, LABEL_ENDS)}%` }"
         >pots cool</span
       >
     </div>

@@ -312,14 +312,14 @@ export function headline(r: Round): string {
   const hands = r.stops.filter(wantsHand)
   const water = hands.filter((s) => s.word !== 'check').length
   const check = hands.length - water
-  const again = r.stops.filter((s) => s.again && !s.put_off).length
+  const hours = r.stops.filter((s) => s.again && !s.put_off).map((s) => s.again!.at_h)
+  const again = hours.length
   const parts = []
   if (water) parts.push(`${count(water)} ${water === 1 ? 'isle' : 'isles'} to water`)
   if (check) parts.push(`${water ? count(check).toLowerCase() : count(check)} to check`)
   if (parts.length && again) parts.push(`${count(again).toLowerCase()} twice`)
   if (parts.length) return parts.join(', ')
-  if (again)
-    return `The morning is done; ${count(again).toLowerCase()} ${again === 1 ? 'drinks' : 'drink'} again later`
+  if (again) return `Done until ${clock(Math.min(...hours))}`
   return r.stops.some((s) => s.word === 'done') ? 'The round is done' : 'Nothing to water today'
 }
 

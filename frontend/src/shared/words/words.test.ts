@@ -355,9 +355,7 @@ describe('a pot by the hour', () => {
     ]
     expect(secondInWords(pot({ again }), metric, taps).why).toContain('fill a can before 9:00')
     expect(headline(round([pot({ again })]))).toBe('One isle to water, one twice')
-    expect(headline(round([pot({ again, word: 'done' })]))).toBe(
-      'The morning is done; one drinks again later',
-    )
+    expect(headline(round([pot({ again, word: 'done' })]))).toBe('Done until 16:10')
     expect(reason(pot({ again, word: 'done', cause: 'watered' }), round([]), metric)).toContain(
       'again at 16:10',
     )
