@@ -22,7 +22,8 @@ from agronomy.balance.terms import NEVER
 from agronomy.decide.compare import ways
 from agronomy.decide.dose import Dose
 from agronomy.decide.fortnight import fortnight
-from agronomy.decide.plan import BedPlan, Plan, plan
+from agronomy.decide.plan import Plan, plan
+from agronomy.decide.round import Stop, round_of
 from agronomy.decide.sources import coefficients
 from agronomy.describe.errors import CoreError, FormatError, InputError, MissingError, require_between
 from agronomy.describe.garden import Garden
@@ -168,23 +169,25 @@ def _sky(garden: Garden, rows: Sequence[WeatherRow], today: dt.date) -> Sky:
 
 def plan_as_json(p: Plan) -> dict[str, Any]:
     """The plan and the daily ledger of each bed, units stated."""
+    ahead = fortnight(p, p.days)
     return {
         "garden": p.garden.name,
         "today": p.today.isoformat(),
         "units": {name: meaning for name, (_, meaning) in ledger.COLUMNS.items()}
         | {"f": "share of the ground that roots and waterings reach, 0..1", "litres": "L", "*_mm": "mm"},
         "heat_wave": [d.isoformat() for d in p.heat.dates] if p.heat else [],
-        "beds": [_bed_as_json(p, i, b) for i, b in enumerate(p.beds)],
-        "fortnight": _plain(fortnight(p, p.days)),
+        "beds": [_bed_as_json(p, i, stop) for i, stop in enumerate(round_of(p, ahead))],
+        "fortnight": _plain(ahead),
     }
 
 
-def _bed_as_json(p: Plan, i: int, b: BedPlan) -> dict[str, Any]:
+def _bed_as_json(p: Plan, i: int, stop: Stop) -> dict[str, Any]:
+    b = stop.bed
     return {
         "name": b.bed.name,
-        "word": b.word,
-        "cause": b.cause,
-        "dose": _dose(b.dose),
+        "word": stop.word,
+        "cause": stop.cause,
+        "dose": _dose(stop.dose),
         "depletion_mm": _plain(b.net_mm),
         "RAW_mm": b.raw_mm,
         "TAW_mm": b.taw_mm,
@@ -196,12 +199,11 @@ def _bed_as_json(p: Plan, i: int, b: BedPlan) -> dict[str, Any]:
         "rests_on": _plain(coefficients(p, b)),
         "since": b.story.since.isoformat(),
         "arithmetic_mm": {x.what: x.mm for x in b.story.parts} | {"depletion": b.story.depletion_mm},
-        "next_soak": _plain(b.next_soak),
+        "next_soak": _plain(stop.next_soak),
         "reservoir_l": _plain(b.reservoir_l),
         "reservoir_empty": _plain(b.empty_on),
-        "plan": _plain(b.ahead),
         "ledger": ledger.ledger_behind(p.run, i),
-        "ledger_ahead_if_unwatered": ledger.ledger_ahead(p.run, i, np.full((len(b.ahead), len(p.beds)), NEVER)),
+        "ledger_ahead_if_unwatered": ledger.ledger_ahead(p.run, i, np.full((p.days, len(p.beds)), NEVER)),
     }
 
 

@@ -26,7 +26,7 @@ CANNOT_WRITE = {3, 1021, 1030, 1114, 1180, 1290, 1836}
 
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
-    """DRF's exception handler: {"code", "text", "fields": [{"field", "text"}]}."""
+    """DRF's exception handler: {"code", "text", "fields": [{"field", "text", "value", "allowed"}]}."""
     if (refused := _of_house(error)) is not None:
         return refused
     if isinstance(error, exceptions.ValidationError):
@@ -49,13 +49,21 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
 def _of_house(error: Exception) -> Response | None:
     """What the core and the house refuse, and the web's own word for a place where nothing is."""
     if isinstance(error, InputError):
-        fields = [{"field": e.field, "text": str(e)} for e in getattr(error, "faults", [error])]
+        fields = [
+            {"field": e.field, "text": str(e), "value": _value(e.value), "allowed": e.allowed}
+            for e in getattr(error, "faults", [error])
+        ]
         return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, NotAllowed):
         return Response({"code": "forbidden", "text": str(error), "fields": []}, status=status.HTTP_403_FORBIDDEN)
     if isinstance(error, (NotFound, Http404, exceptions.NotFound)):
         return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
     return None
+
+
+def _value(value: Any) -> str | None:
+    """What stood in a field, short enough to be said."""
+    return None if value is None else str(value)[:60]
 
 
 def _of_database(error: Exception) -> Response | None:

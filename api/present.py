@@ -63,6 +63,11 @@ def rig_out(r: Any) -> Json:
         "y_m": r.y_m,
         "hose_m": r.hose_m,
         "bore_mm": r.bore_mm,
+        "water": r.water,
+        "holds_l": r.holds_l,
+        "roof_m2": r.roof_m2,
+        "seen_l": r.seen_l,
+        "seen_on": r.seen_on,
     }
 
 

@@ -19,6 +19,7 @@ OF_OTHER_PAGES = (
     "gauge",
     "own_crops",
     "moves",
+    "absences",
     "things",
     "north_deg",
     "days",
@@ -34,6 +35,8 @@ OF_OTHER_PAGES = (
 class ErrorField(s.Serializer):
     field = s.CharField()
     text = s.CharField()
+    value = s.CharField(required=False, allow_null=True, help_text="what stood there")
+    allowed = s.CharField(required=False, help_text="what would do")
 
 
 class Error(s.Serializer):

@@ -4,6 +4,8 @@ from django.urls import path
 from drf_spectacular.views import SpectacularAPIView
 
 from api.ahead import views as ahead
+from api.away import door
+from api.away import views as away
 from api.beds import views as beds
 from api.bench import views as bench
 from api.files import views as files
@@ -21,6 +23,7 @@ urlpatterns = [
     path("schema", SpectacularAPIView.as_view(), name="schema"),
     path("session", people.SessionView.as_view()),
     path("session/sign-up", people.SignUpView.as_view()),
+    path("session/look-around", people.LookAroundView.as_view()),
     path("session/sign-in", people.SignInView.as_view()),
     path("session/sign-out", people.SignOutView.as_view()),
     path("session/preferences", people.PreferencesView.as_view()),
@@ -32,6 +35,7 @@ urlpatterns = [
     path("put-away", gardens.PutAway.as_view()),
     path("gardens/<int:garden_id>/take-up", gardens.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", round_views.Round.as_view()),
+    path("gardens/<int:garden_id>/pots", round_views.Pots.as_view()),
     path("gardens/<int:garden_id>/visit", gardens.Visit.as_view()),
     path("gardens/<int:garden_id>/step", gardens.Step.as_view()),
     path("gardens/<int:garden_id>/rigs", gardens.Rigs.as_view()),
@@ -49,6 +53,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/waterings", record.Waterings.as_view()),
     path("gardens/<int:garden_id>/observations", record.Observations.as_view()),
     path("gardens/<int:garden_id>/put-offs", record.PutOffs.as_view()),
+    path("gardens/<int:garden_id>/events", record.Events.as_view()),
     path("gardens/<int:garden_id>/events/<uuid:event_id>/strike", record.Strike.as_view()),
     path("import/garden", files.ImportGarden.as_view()),
     path("gardens/<int:garden_id>/beds/import", files.ImportBeds.as_view()),
@@ -69,6 +74,11 @@ urlpatterns = [
     path("gardens/<int:garden_id>/things", map_views.Things.as_view()),
     path("gardens/<int:garden_id>/things/<int:thing_id>", map_views.OneThing.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/copy", beds.CopyBed.as_view()),
+    path("gardens/<int:garden_id>/away", away.Away.as_view()),
+    path("gardens/<int:garden_id>/away/try", away.TryAway.as_view()),
+    path("gardens/<int:garden_id>/visitors", away.Links.as_view()),
+    path("gardens/<int:garden_id>/visitors/<int:link_id>", away.OneLink.as_view()),
+    path("visit", door.Visit.as_view()),
     path("gardens/<int:garden_id>/ahead", ahead.Ahead.as_view()),
     path("gardens/<int:garden_id>/ahead/try", ahead.TryMove.as_view()),
     path("gardens/<int:garden_id>/moves", ahead.Moves.as_view()),

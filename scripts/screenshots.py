@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import sys
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, expect, sync_playwright
 
 from scripts.paths import PROJECT, RUN
 from scripts.server import WEB
@@ -47,7 +47,7 @@ def main() -> int:
     FOLDER.mkdir(parents=True, exist_ok=True)
     with sync_playwright() as p:
         browser = p.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
-        page = browser.new_page(viewport=DESK, reduced_motion="reduce")  # type: ignore[arg-type]
+        page = browser.new_page(viewport=DESK, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
         page.goto(f"{base}/sign-in")
         page.wait_for_load_state("networkidle")
         page.screenshot(path=FOLDER / "door.png")
@@ -57,13 +57,15 @@ def main() -> int:
         page.wait_for_url("**/round")
         garden = page.url.split("/round")[0]
         shoot(page, "round")
-        views = ("ahead", "ground", "sky", "settings", "sizes")
+        views = ("ahead", "ground", "sky", "settings", "sizes", "noted", "read", "away")
         for view, name in (*((v, v) for v in views), ("ground/new", "describe"), ("bench?test=squeeze", "bench")):
             page.goto(f"{garden}/{view}")
             shoot(page, name)
         page.goto(f"{garden}/ground")
         page.get_by_role("link", name="Long Bench", exact=True).click()
         shoot(page, "bed")
+        page.goto(f"{garden}/pots")
+        shoot(page, "pots-and-reservoirs")
         page.goto(f"{base}/new-garden")
         shoot(page, "first-visit")
         page.goto(f"{base}/g/{page.evaluate(HOT_DAY)}/round")
@@ -75,12 +77,18 @@ def main() -> int:
         page.set_viewport_size(PHONE)  # type: ignore[arg-type]
         page.goto(f"{garden}/round")
         shoot(page, "round-phone")
+        page.goto(f"{garden}/away")
+        page.get_by_label("Who looks in").fill("Wren")
+        page.get_by_role("button", name="Make a link").click()
+        page.goto(page.get_by_role("textbox", name="Wren’s link").input_value())
+        shoot(page, "visit-phone")
         browser.close()
     return 0
 
 
 def shoot(page: Page, name: str) -> None:
     page.wait_for_load_state("networkidle")
+    expect(page.locator(".waiting")).to_have_count(0, timeout=15_000)
     page.wait_for_timeout(800)
     page.screenshot(path=FOLDER / f"{name}.png")
 

@@ -1,4 +1,4 @@
-"""./test: set up what is missing, then lint, types, contracts, the core alone, and every test with its browser.
+"""./test: set up what is missing, then lint, types, contracts, the core's tests alone, and all others with a browser.
 
 The last line counts: N passed, N failed, N skipped. ./test NAME... runs only those tests, after the same set-up.
 """
@@ -13,6 +13,7 @@ import sys
 import time
 from collections.abc import Sequence
 from pathlib import Path
+from typing import NamedTuple
 
 from scripts import database, front_end, python_env, system_packages
 from scripts.console import Problem, report, step
@@ -29,11 +30,24 @@ CHECKS: list[tuple[str, list[str | Path], Path]] = [
     ("format, front end", ["npx", "--no-install", "prettier", "--check", "src"], FRONTEND),
     ("types, front end", ["npx", "--no-install", "vue-tsc", "--noEmit"], FRONTEND),
 ]
+CORES_TESTS = "the core's tests alone"
 # The core's tests in an interpreter where a web framework cannot even be imported.
 CORE_ALONE = (
     "import sys, unittest; sys.modules.update(dict.fromkeys(('django', 'rest_framework'), None));"
     "unittest.main(module=None, argv=['core', 'discover', '-s', 'tests/agronomy', '-t', '.'])"
 )
+
+BESIDE_THE_CORE = sorted(
+    f"tests.{p.parent.name}" for p in (PROJECT / "tests").glob("*/__init__.py") if p.parent.name != "agronomy"
+)
+
+
+class Counts(NamedTuple):
+    """Of tests."""
+
+    passed: int
+    failed: int
+    skipped: int
 
 
 def main(names: list[str]) -> int:
@@ -54,31 +68,52 @@ def main(names: list[str]) -> int:
         "ISLESHOWER_DB_PASSWORD": secret("db_password"),
         "PYTHONPATH": str(PROJECT),
     }
-    failed = 0 if names else run_checks(env)
+    checked = Counts(0, 0, 0) if names else run_checks(env)
     try:
-        counts = run_tests(names, env)
+        tested = run_tests(names, env)
     finally:
         if not was_up:
             database.SERVICE.stop()
-    print(f"{counts[0]} passed, {counts[1] + failed} failed, {counts[2]} skipped", flush=True)
-    return int(counts[1] + failed > 0 or counts[0] == 0)
+    passed, failed, skipped = (a + b for a, b in zip(checked, tested, strict=True))
+    print(f"{passed} passed, {failed} failed, {skipped} skipped", flush=True)
+    return int(failed > 0 or tested.passed == 0)
 
 
-def run_checks(env: dict[str, str]) -> int:
-    """All checks, as many at a time as there are processors; how many failed. The output of one that fails is shown."""
+def run_checks(env: dict[str, str]) -> Counts:
+    """All checks, as many at a time as there are processors. The output of one that fails is shown.
+
+    Counted are the core's tests, and each other check that fails.
+    """
     alone: list[str | Path] = [PYTHON, "-W", "error", "-c", CORE_ALONE]
-    checks = [*CHECKS, ("the core's tests alone", alone, PROJECT)]
-    failed = 0
+    checks = [(CORES_TESTS, alone, PROJECT), *CHECKS]  # the longest first
+    counts = Counts(0, 0, 0)
     with concurrent.futures.ThreadPoolExecutor(os.cpu_count()) as pool:
         running = [(name, pool.submit(check, command, where, env)) for name, command, where in checks]
         for name, of in running:
             with step(name) as note:
                 done, seconds = of.result()
                 note.text = f"{'NOT CLEAN' if done.returncode else 'clean'}, {seconds:.0f} s"
+            said = done.stdout.decode(errors="replace")
             if done.returncode:
-                failed += 1
-                print(done.stdout.decode(errors="replace"), flush=True)
-    return failed
+                print(said, flush=True)
+            if name == CORES_TESTS:
+                counts = counted(said, done.returncode)
+            elif done.returncode:
+                counts = counts._replace(failed=counts.failed + 1)
+    return counts
+
+
+def counted(said: str, code: int) -> Counts:
+    """What unittest says of its run at the end; a run that broke off is one failure."""
+    ran = re.search(r"^Ran (\d+) tests? in", said, re.MULTILINE)
+    if ran is None:
+        return Counts(0, 1, 0)
+    last = said[ran.end() :]
+    bad, skipped = (
+        sum(int(n) for n in re.findall(rf"(?:{words})=(\d+)", last)) for words in ("failures|errors", "skipped")
+    )
+    bad = bad or int(code != 0)
+    return Counts(int(ran[1]) - bad - skipped, bad, skipped)
 
 
 def check(
@@ -92,10 +127,10 @@ def check(
     return done, time.monotonic() - started
 
 
-def run_tests(names: list[str], env: dict[str, str]) -> tuple[int, int, int]:
-    """Django's runner over all tests, its output shown as it comes; (passed, failed, skipped)."""
+def run_tests(names: list[str], env: dict[str, str]) -> Counts:
+    """Django's runner over the tests of these names, or all but the core's; its output is shown as it comes."""
     command = [str(PYTHON), "-W", "error", "manage.py", "test", "--noinput"]
-    command += names or ["--parallel", str(os.cpu_count() or 1), "tests"]
+    command += names or ["--parallel", str(os.cpu_count() or 1), *BESIDE_THE_CORE]
     LOGS.mkdir(parents=True, exist_ok=True)
     process = subprocess.Popen(
         command, cwd=PROJECT, env=env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
@@ -112,9 +147,9 @@ def run_tests(names: list[str], env: dict[str, str]) -> tuple[int, int, int]:
     code = process.wait()
     found = re.match(r"(\d+) passed, (\d+) failed, (\d+) skipped", last)
     if found is None:
-        return 0, 1, 0
-    passed, failed, skipped = (int(n) for n in found.groups())
-    return passed, failed or int(code != 0), skipped
+        return Counts(0, 1, 0)
+    counts = Counts(*(int(n) for n in found.groups()))
+    return counts._replace(failed=counts.failed or int(code != 0))
 
 
 if __name__ == "__main__":

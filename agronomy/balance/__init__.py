@@ -11,6 +11,8 @@ In here:
     forcing       from a bed's description to the step's arrays
     run           from each bed's opening to this morning, and on
     day_parts     the hours that a container's day is cut into
+    learnt        what a box draws, from its floats
+    absence       a bed on days when nobody is there
     single_days   one day of it, for some beds
     checkpoints   mornings kept in memory
     weather       the weather of every day of a run, gaps filled and named

@@ -10,7 +10,16 @@ from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, BedFig
 
 def want_of(x: Opening) -> Want:
     """What the word of a morning goes by [mm], of one series. Arithmetic."""
-    return Want(net=x.net, trigger=x.trigger, de=x.de, top_use=x.top_use, r=x.r)
+    return Want(
+        net=x.net,
+        trigger=x.trigger,
+        de=x.de,
+        top_use=x.top_use,
+        r=x.r,
+        day_use=x.day_use,
+        mix=x.mix,
+        fill_mark=x.fill_mark,
+    )
 
 
 def top_asks(net: float, de: float, top_use: float, damp_top: float) -> bool:
@@ -27,6 +36,8 @@ def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
     A share of a refill whatever the depletion; or, by trigger, a whole one when the depletion passes the trigger or the
     top of what is young would pass its own. Common practice (decide/styles.py).
     """
+    if bed.capacity > 0.0 and bed_day.wicks > 0.0:
+        return 0.0  # it is filled below, and not watered from above
     asks = want.net >= want.trigger or top_asks(want.net, want.de, want.top_use, bed_day.damp_top)
     if policy in (NEVER, AGAIN_ONLY) or (policy == BY_TRIGGER and not asks):
         return 0.0
@@ -38,11 +49,21 @@ def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
     return max(0.0, given * need * bed_day.share * bed.reach - bed_day.morning - bed_day.afternoon - bed_day.evening)
 
 
-def filled(policy: float, want: Want, bed: BedFigures) -> float:
+def fill_asks(want: Want, fill_below: float) -> bool:
+    """Whether both stores ask: the reservoir does not last the day, and the mix above is past its mark or would be.
+
+    fill_below: where it counts as empty [mm over the ground]. Common practice, no source.
+    """
+    return want.r < fill_below + want.day_use and want.mix >= want.fill_mark
+
+
+def filled(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
     """The share [0..1] of what its reservoir lacks that a policy fills: whoever fills it sees when it is full.
 
     Arithmetic.
     """
+    if bed_day.wicks == 0.0:
+        return 0.0  # roots do not reach it yet
     if policy == BY_TRIGGER:
-        return 1.0 if want.r < bed.fill_below else 0.0
+        return 1.0 if fill_asks(want, bed.fill_below) else 0.0
     return max(policy, 0.0)

@@ -33,7 +33,9 @@ CANOPY_RAIN_HELD_MM = 0.8  # by a closed canopy, each rainy day; common practice
 POT_LEAVES_SHED = 0.5  # of the rain on a pot whose mouth is under leaves; common practice, no source
 SAUCER_MM = 20.0  # that a common saucer keeps, over the pot; common practice, no source
 LEAST_SHARE = 0.05
-WICK_REST = 0.10  # the mix over a reservoir comes to rest a little below field capacity; common practice
+WICK_REST = 0.08  # the mix over a full reservoir comes to rest a little below field capacity; common practice
+WICK_FALLS = 0.12  # the lower the water, the drier the mix that it is lifted into; common practice
+WICK_WETS_M = 0.15  # above the bottom of the mix, where roots find the water that the wick lifts; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
 DAMP_PATTERN_SHARE = 0.0  # a bed kept damp on top by choice stays at the rule's first day
 UNKNOWN_OPENING = 0.5
@@ -103,6 +105,8 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
         if seen.kind == "ran_out":
             a[i, at.RAN_OUT] = 1.0
             continue
+        if seen.kind in ("sour", "looks_wrong"):  # says nothing of how much water there is
+            continue
         if seen.kind == "top":  # FAO-56: the top looks dry once its readily evaporable water is gone
             a[i, at.TOP_LEAST if seen.reading == "dry" else at.TOP_MOST] = a[i, at.REW]
             continue
@@ -127,7 +131,7 @@ def _undisturbed(
         share = np.where(standing, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
     a[:, at.SHARE] = share
     noon = noon_sun(latitude, start, n_days)
-    reach, a[:, at.KD] = demanding(ground, stand.canopy_m2, stand.height_m, noon, container)
+    reach, a[:, at.KD] = demanding(ground, stand.canopy_m2, stand.height_m, noon, container, bed.alike)
     a[:, at.KCB_FULL] = stand.kcb_full
     a[:, at.H_FACTOR] = climate_of_height(stand.height_m)
     a[:, at.SPREAD_AREA] = reach / ground
@@ -135,6 +139,7 @@ def _undisturbed(
     rooting = np.where(standing, np.clip(stand.root_depth_m, min(EVAPORATING_LAYER_M, zm), zm), zm)
     for since, until, here in profiles(bed, start, n_days):
         a[since:until, at.TAW] = [here.available_mm(z) for z in rooting[since:until]]
+    a[:, at.WICKS] = rooting >= zm - WICK_WETS_M
     a[:, at.P_TABLE] = stand.p
     damp = np.full(n_days, DAMP_PATTERN_SHARE) if bed.pattern == "damp_top" else stand.damp
     a[:, at.DAMP_TOP] = damp_threshold_mm(damp, a[:, at.REW], a[:, at.TEW])
@@ -196,8 +201,9 @@ def wetted_by_drip(garden: Garden, bed: Bed, weather: AirDays, days: Array) -> A
 
 
 def figures(today: BedToday, trigger: Triggers) -> Array:
-    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it, and whether what is drawn with
-    ease until the next round counts (decide/styles.py).
+    """The array (N_BED,) of one bed. trigger: shares of RAW and of what lies beyond it, whether what is drawn with
+    ease until the next round counts (decide/styles.py), and the share of RAW at which a reservoir is filled
+    (decide/reservoirs.py).
 
     today: by its date the soil is chosen where one figure serves all days.
 
@@ -215,8 +221,8 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
     if bed.reservoir is not None:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
         a[at.FILL_BELOW] = RESERVOIR_LOW * a[at.CAPACITY]
-    a[at.WICK_REST] = WICK_REST
-    a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT] = trigger
+    a[at.WICK_REST], a[at.WICK_FALLS] = WICK_REST, WICK_FALLS
+    a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT], a[at.FILL_RAW] = trigger
     a[at.REACH] = today.reach
     a[at.REPELS_BEYOND] = REPELS_BEYOND if top.repels else 0.0
     a[at.STORE_WEIGHT] = WEIGHTS["float"]

@@ -60,7 +60,7 @@ def run_days(
                 before, weather = state_of(state, b, n + j), air_of(air, d, j)
                 if policy != NEVER:
                     want = want_of(open_day(before, bed_day, share_before, bed, USUAL, weather))
-                    added[j], fills[j] = asked(policy, want, bed_day, bed), filled(policy, want, bed)
+                    added[j], fills[j] = asked(policy, want, bed_day, bed), filled(policy, want, bed_day, bed)
                 else:
                     added[j] = fills[j] = 0.0
                 new, did = day_step(

@@ -215,6 +215,15 @@ def pass_aside(net: float, do: float, share: float, a_day: float, dt: float) -> 
     return net + passed, do - passed * share / (1.0 - share), passed * share
 
 
+def wick_rests_at(r: float, capacity: float, full: float, falls: float) -> float:
+    """Where the mix over a reservoir comes to rest, a depletion as a share of TAW: the lower the water stands, the
+    further it has to climb, and the drier the mix above it.
+
+    full: over a full one; falls: what an empty one adds. Common practice, no source.
+    """
+    return full + falls * (1.0 - min(1.0, r / capacity)) if capacity > 0.0 else full
+
+
 def wick(r: float, net: float, share: float, most_a_day: float, rest: float, dt: float) -> float:
     """Water lifted from the reservoir into the mix above until it rests [mm over the ground]; rest: a depletion.
 

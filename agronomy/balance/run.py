@@ -6,6 +6,7 @@ import dataclasses
 import datetime as dt
 import functools
 import itertools
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -18,7 +19,8 @@ from agronomy.balance.asking import top_asks
 from agronomy.balance.checkpoints import Checkpoints, key_of
 from agronomy.balance.day_parts import day_parts
 from agronomy.balance.kernel import Kernel, compiled
-from agronomy.balance.layout import terms_of
+from agronomy.balance.layout import figures_of, terms_of
+from agronomy.balance.learnt import USUAL_DRAW, Draw, draw_of_box
 from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Policies, State, Terms, Triggers, Wants
 from agronomy.balance.weather import AirDays
 from agronomy.beds import light
@@ -63,6 +65,7 @@ class Run:
     cuts: npt.NDArray[np.int64]  # (day,): which cut of them each day has
     opened_at: npt.NDArray[np.int64]  # index of each bed's first day in `days`
     stands: tuple[Stand, ...]  # what grows in each bed, over the same days
+    draw: tuple[Draw, ...]  # what each bed's reservoir was seen to draw; the days ahead run by it
     kernel: Kernel
 
     @property
@@ -186,15 +189,15 @@ class Run:
             array = getattr(self, name).copy()
             array[(slice(None),) * axis + (into,)] = getattr(other, name)
             changed[name] = array
-        stands = list(self.stands)
-        for i, stand in zip(into, other.stands, strict=True):
-            stands[i] = stand
-        return dataclasses.replace(self, stands=tuple(stands), **changed)
+        stands, draw = list(self.stands), list(self.draw)
+        for k, i in enumerate(into):
+            stands[i], draw[i] = other.stands[k], other.draw[k]
+        return dataclasses.replace(self, stands=tuple(stands), draw=tuple(draw), **changed)
 
     def alone(self, i: int, bed: Bed, trigger: Triggers) -> Run:
         """The run of one bed, described and asked for in another way from today on."""
         one = self._only([i], (bed,))
-        one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND, at.UNTIL_NEXT]] = trigger
+        one.figures[0, [at.TRIGGER_RAW, at.TRIGGER_BEYOND, at.UNTIL_NEXT, at.FILL_RAW]] = trigger
         return one
 
     def told_otherwise(self, i: int, bed: Bed, trigger: Triggers) -> Run:
@@ -205,6 +208,7 @@ class Run:
         days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil)
         _lay_weather(days[:, None], one.garden, self.weather)
         one.days[n:, 0] = days[n:]
+        one.days[n:, 0, at.KD] *= one.draw[0].factor
         return dataclasses.replace(one, stands=(stand,))
 
     def felt_today(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
@@ -224,25 +228,18 @@ class Run:
         held, share = self.days[part, :, at.RAIN_HELD, None], self.days[part, :, at.RAIN_IN, None]
         return np.asarray(np.maximum(rain - held, 0.0) * share)
 
+    def only(self, places: list[int]) -> Run:
+        """The run of the beds at these places, which touch no other."""
+        return self._only(places, tuple(self.garden.beds[i] for i in places))
+
     def _only(self, places: list[int], beds: tuple[Bed, ...]) -> Run:
         """The run of some beds, in arrays of its own."""
         parts: dict[str, Any] = {
             name: np.ascontiguousarray(np.take(getattr(self, name), places, axis)) for name, axis in AXES.items()
         }
         garden = dataclasses.replace(self.garden, beds=beds)
-        return dataclasses.replace(self, garden=garden, stands=tuple(self.stands[i] for i in places), **parts)
-
-    def filled_before_empty(self, most: float) -> Array:
-        """Figures (bed, N_BED) under which a reservoir asks on the morning of the day that would empty it.
-
-        most: the share of its capacity at which it asks at the latest [0..1].
-        """
-        figures = self.figures.copy()
-        for i, today in enumerate(self.terms_today()):
-            if figures[i, at.CAPACITY] > 0:
-                low = figures[i, at.FILL_BELOW] + (today.potential + today.evap_rooted)
-                figures[i, at.FILL_BELOW] = min(low, most * figures[i, at.CAPACITY])
-        return figures
+        stands, draw = tuple(self.stands[i] for i in places), tuple(self.draw[i] for i in places)
+        return dataclasses.replace(self, garden=garden, stands=stands, draw=draw, **parts)
 
     def _shares(self, n: int) -> Array:
         part = slice(self.n_behind, self.n_behind + n)
@@ -268,7 +265,7 @@ def run_garden(
     garden: Garden,
     weather: AirDays,
     today: dt.date,
-    triggers: list[Triggers],
+    triggers: Sequence[Triggers],
     kernel: Kernel | None = None,
     checkpoints: Checkpoints | None = None,
 ) -> Run:
@@ -313,7 +310,12 @@ def run_garden(
             _run_part(kernel, state, days, shares, figures, draws, weather.air, parts, rows, part, span)
         if checkpoints:
             checkpoints.put(key, state, rows)
-    return Run(garden, today, weather, days, figures, draws, state, rows, parts, cuts, opened_at, stands, kernel)
+    draw = tuple(
+        draw_of_box(b, figures_of(figures[i]), terms_of(rows[:, i]), first) if b.reservoir else USUAL_DRAW
+        for i, b in enumerate(beds)
+    )
+    days[n_behind:, :, at.KD] *= [x.factor for x in draw]
+    return Run(garden, today, weather, days, figures, draws, state, rows, parts, cuts, opened_at, stands, draw, kernel)
 
 
 def _lay_weather(days: Array, garden: Garden, weather: AirDays) -> None:

@@ -37,10 +37,10 @@ class DayKept:
 
 
 class SingleDays:
-    """Runs one day at a time over some series of a run. figures: (bed, N_BED), as the run's or changed."""
+    """Runs one day at a time over some series of a run."""
 
-    def __init__(self, run: Run, figures: Array) -> None:
-        self.garden_run, self.figures = run, figures
+    def __init__(self, run: Run) -> None:
+        self.garden_run, self.figures = run, run.figures
         n = run.draws.shape[1]
         some = slice(None, n, max(1, n // SERIES))
         state, self.draws, self.air = (
@@ -54,9 +54,7 @@ class SingleDays:
         run = self.garden_run
         weather = dataclasses.replace(run.weather, n_behind=run.n_behind + d, air=self.air)
         date = run.today + dt.timedelta(days=d)
-        return dataclasses.replace(
-            run, today=date, weather=weather, state=state, draws=self.draws, figures=self.figures
-        )
+        return dataclasses.replace(run, today=date, weather=weather, state=state, draws=self.draws)
 
     def run(self, d: int, state: Array, policy: float | Array, beds: Beds | None = None) -> tuple[Array, DayKept]:
         """Day d ahead from `state` (bed, series + reckoned, N_STATE) of all beds, under one policy or each its own.
@@ -100,11 +98,14 @@ class SingleDays:
         return np.asarray(np.maximum(kept.watered - already[:, None], 0.0))
 
     def has_reservoir(self, bed: int) -> bool:
-        """Whether a bed is filled and not soaked."""
         return bool(self.figures[bed, at.CAPACITY] > 0)
 
-    def net(self, state: Array, bed: int) -> float:
-        """Depletion of a bed's rooted share as reckoned, the mean over the members [mm over it]; negative above field
-        capacity."""
-        of_bed = state[bed, self.draws.shape[1] :]
-        return float((of_bed[:, at.DR] - of_bed[:, at.W]).mean())
+    def fills(self, d: int, bed: int) -> bool:
+        """Whether a bed is filled on day d, and not soaked: roots have come down to what its wick wets."""
+        return self.has_reservoir(bed) and bool(self.garden_run.days[self.garden_run.n_behind + d, bed, at.WICKS] > 0)
+
+    def nets(self, state: Array) -> Array:
+        """Depletion of each bed's rooted share as reckoned, the mean over the members [mm over it]; negative above
+        field capacity."""
+        of = state[:, self.draws.shape[1] :]
+        return np.asarray((of[:, :, at.DR] - of[:, :, at.W]).mean(axis=1))

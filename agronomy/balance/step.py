@@ -46,6 +46,7 @@ from agronomy.balance.processes import (
     taken_in,
     use,
     wick,
+    wick_rests_at,
 )
 from agronomy.balance.terms import (
     NEVER,
@@ -131,11 +132,17 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         r += correction_store
 
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
+    day_use = kcb * et0 * bed_day.spread_area
     if bed.until_next > 0.0:  # it asks later, where what stays drawn with ease carries until the next round
-        trigger = max(trigger, raw - kcb * et0 * bed_day.spread_area / f)
+        trigger = max(trigger, raw - day_use / f)
     if bed.again_margin > 0.0:  # what would droop before dark is watered this morning
-        holds = raw + (1.0 - THIRSTY_KS) * (taw - raw) - kcb * et0 * bed_day.spread_area / f
+        holds = raw + (1.0 - THIRSTY_KS) * (taw - raw) - day_use / f
         trigger = min(trigger, max(holds, NEARLY_FULL * raw))
+    mix, fill_mark = net, trigger
+    if bed.fill_raw > 0.0:  # with what the wick can still lift today
+        rest = wick_rests_at(r, bed.capacity, bed.wick_rest, bed.wick_falls) * taw
+        mix, fill_mark = net + day_use / f, bed.fill_raw * raw
+        mix -= wick(r, mix, f, bed.wick * bed_day.wicks, rest, 1.0) / f
     return Opening(
         de=de,
         net=net,
@@ -160,6 +167,9 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         raw=raw,
         trigger=trigger,
         top_use=kc_max * et0 * bed_day.evap_left * few,
+        day_use=day_use,
+        mix=mix,
+        fill_mark=fill_mark,
     )
 
 
@@ -197,7 +207,6 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     afternoon, second = bed_day.afternoon * draw.q_water, 0.0
     fill = bed_day.fill * draw.q_water
     if capacity > 0.0:
-        morning = bed_day.morning * draw.q_water
         fill += fills * max(0.0, capacity - r - fill)
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
@@ -269,7 +278,8 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         if capacity > 0.0:
             r, spilt = store(r, drained - caught, capacity)
             caught, overflow = drained, overflow + spilt
-            lifted = wick(r, net, f, bed.wick, bed.wick_rest * taw, parts[i, LENGTH])
+            rest = wick_rests_at(r, capacity, bed.wick_rest, bed.wick_falls) * taw
+            lifted = wick(r, net, f, bed.wick * bed_day.wicks, rest, parts[i, LENGTH])
             r -= lifted
             net -= lifted / f
             wicked += lifted

@@ -9,7 +9,9 @@ import numpy.typing as npt
 
 Array = npt.NDArray[np.float64]
 Policies = npt.NDArray[np.float64]  # one for each (day, bed): what is poured besides what was recorded
-Triggers = tuple[float, float, bool]  # shares of RAW and of what lies beyond it; whether the next round counts
+# Shares of RAW and of what lies beyond it; whether the next round counts; and the share of RAW that the mix over a
+# reservoir may lack by tonight before it is filled, 0: by the trigger.
+Triggers = tuple[float, float, bool, float]
 # A policy is the share of a refill that is given, whatever the depletion; or the bed is asked; or nothing is given but
 # a container's second drink, where it asks for one.
 NEVER, ON_DAY, BY_TRIGGER, AGAIN_ONLY = 0.0, 1.0, -1.0, -2.0
@@ -60,6 +62,7 @@ class BedDay(NamedTuple):
     leaf_heat: float  # what a sunny wall adds to Kcb by the air it warms round the leaves [-]
     side_et: float  # what sun and air could take from sides of cloth, over ET0 at the bed [mm over the ground / mm]
     side: float  # area of such sides over the ground [-]; 0: the walls let nothing through
+    wicks: float  # 1: roots have come down to what the wick wets; 0: not yet
 
 
 class BedFigures(NamedTuple):
@@ -70,11 +73,15 @@ class BedFigures(NamedTuple):
     p_slope: float  # 0.04 by FAO-56; 0 holds p fixed
     capacity: float  # of the reservoir [mm over the ground]; 0: none
     wick: float  # the most the wick lifts in a day [mm over the ground]
-    wick_rest: float  # depletion at which the wick comes to rest, as a share of TAW
+    wick_rest: float  # depletion at which the wick comes to rest over a full reservoir, as a share of TAW
+    wick_falls: float  # what an empty one adds to it
     trigger_raw: float  # refill when dr passes trigger_raw x RAW + trigger_beyond x (TAW - RAW)
     trigger_beyond: float
     until_next: float  # 1: it asks later, where what is drawn with ease carries until the next round
-    fill_below: float  # the reservoir is filled when it holds less [mm over the ground]
+    fill_below: float  # the reservoir counts as empty when it holds less [mm over the ground]
+    fill_raw: (
+        float  # it is filled when the mix above would lack more by tonight, as a share of RAW; 0: than its trigger
+    )
     reach: float  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
     repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
     store_weight: float  # how far a float moves the reservoir's state [0..1]
@@ -131,6 +138,9 @@ class Opening(NamedTuple):
     raw: float
     trigger: float  # depletion at which the bed asks for water [mm]
     top_use: float  # the most that the top layer may lose in the day [mm over its exposed part]
+    day_use: float  # what plants want in the day [mm over the ground]
+    mix: float  # what the mix over a reservoir lacks: by tonight where it is kept supplied, else this morning [mm]
+    fill_mark: float  # where it passes that, a reservoir that does not last the day is filled [mm]
 
 
 class Want(NamedTuple):
@@ -141,6 +151,9 @@ class Want(NamedTuple):
     de: float
     top_use: float
     r: float  # in the reservoir [mm over the ground]
+    day_use: float
+    mix: float
+    fill_mark: float
 
 
 class Wants(NamedTuple):
@@ -151,6 +164,9 @@ class Wants(NamedTuple):
     de: Array
     top_use: Array
     r: Array
+    day_use: Array
+    mix: Array
+    fill_mark: Array
 
 
 class Air(NamedTuple):

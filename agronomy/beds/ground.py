@@ -14,13 +14,13 @@ from agronomy.plants.crops import crop_of
 
 
 def ground_m2(bed: Bed) -> float:
-    """The bed's own ground [m2]; arithmetic."""
-    return math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m
+    """The bed's own ground, of all that are alike together [m2]; arithmetic."""
+    return bed.alike * (math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m)
 
 
 def edge_m(bed: Bed) -> float:
-    """What runs round its ground [m]; arithmetic."""
-    return math.pi * bed.length_m if bed.round else 2 * (bed.length_m + bed.width_m)
+    """What runs round its ground, of all that are alike together [m]; arithmetic."""
+    return bed.alike * (math.pi * bed.length_m if bed.round else 2 * (bed.length_m + bed.width_m))
 
 
 def is_container(bed: Bed) -> bool:

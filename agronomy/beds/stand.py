@@ -103,7 +103,7 @@ def stand_of(
         ball += left * ball_l(planting, crop.spread_m, days)
         damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days, up), np.nan))
     by_canopy = np.maximum(canopy, 1e-12)
-    outline = outline_m2(canopy, crowd, ground, edge_m(bed))
+    outline = outline_m2(canopy, crowd, ground, edge_m(bed), bed.alike)
     p = np.where(plants > 0, p, 0.5)
     return Stand(
         outline, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts

@@ -13,16 +13,24 @@ In here:
     too_much      what becomes of more water than a bed takes
     wait          water or wait, by the cost of each error
     styles        when a bed asks
+    wishes        how what stands in it wants its water
+    reservoirs    how a reservoir is kept
     reasons       the arithmetic as lines that sum
     sources       each figure with its source
     behind        the last days by name
-    outlook       the days ahead of a bed
-    fortnight     the days ahead as a sequence
+    outlook       when a bed asks next, when a reservoir runs dry
+    fortnight     the days ahead within what can be done
+    sequence      those days one after the other
+    room          what is left of a day's minutes and taps
+    round         today's round as the days ahead leave it
+    walk          that round stop by stop, and who is served twice
     household     minutes of people and hours of taps
     compare       what other styles would cost
     day_use       use by the hour
     hours         the good hours
     heat          the wave that is got ready for
     planting_out  raising, hardening off, planting out
+    butts         what stands in a butt, and how long it lasts
+    away          going away: the chance to come through, and the least to be done before
     bands         10, 50 and 90 %
 """

@@ -66,7 +66,7 @@ def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: 
     today = run.beds[bed]
     other = dataclasses.replace(today.bed, style=style, pattern=pattern)
     trigger = styles.trigger_of(run.garden, other, run.today)
-    alone = run.alone(bed, other, (trigger.raw, trigger.beyond, trigger.until_next))
+    alone = run.alone(bed, other, trigger)
     policy = np.full((days, 1), BY_TRIGGER)
     ahead = alone.ahead(policy)
     watered, potential = ahead.watered[:, 0], np.sum(alone.terms_ahead(policy).potential)
@@ -128,7 +128,7 @@ def _saved(plan: Plan, i: int, bed: Bed, mulch: Mulch, days: int) -> tuple[float
     for lying in (dataclasses.replace(mulch, kind="none", depth_m=0.0), mulch):
         laid = (*(m for m in bed.mulches if m.date < plan.today), dataclasses.replace(lying, date=plan.today))
         described = dataclasses.replace(bed, mulches=laid)
-        one = run.told_otherwise(i, described, (trigger.raw, trigger.beyond, trigger.until_next))
+        one = run.told_otherwise(i, described, trigger)
         terms = one.terms_ahead(np.full((days, 1), BY_TRIGGER))
         poured = np.asarray(terms.irrigation)[:, 0]
         used = _used_mm(terms)
@@ -198,7 +198,7 @@ def walls(plan: Plan, bed: int, days: int = 14) -> tuple[WallTakes, ...]:
     found = []
     for wall in WALLS:
         described = dataclasses.replace(b.bed, wall=wall)
-        one = plan.run.told_otherwise(bed, described, (trigger.raw, trigger.beyond, trigger.until_next))
+        one = plan.run.told_otherwise(bed, described, trigger)
         used = _used_mm(one.terms_ahead(np.full((days, 1), BY_TRIGGER)))
         litres = max(used, 0.0) * 7 / days * b.ground_m2 / b.today.method.arrives
         found.append(WallTakes(wall, litres, wall == wall_of(b.bed)))

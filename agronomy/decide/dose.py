@@ -9,8 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 
 from agronomy.balance.terms import Array
+from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
 from agronomy.decide.morning import Morning
+from agronomy.decide.reasons import LEAST_SHOWN_MM, Part
 from agronomy.methods.base import InHand, Target
 
 PONDING_MM = 15.0  # that may stand on a bed before it runs off; common practice, no source
@@ -33,12 +35,15 @@ class Dose:
     pause_minutes: float = 0.0
     top_only: bool = False  # only the top layer is to be wetted
     share: float = 1.0  # of a refill: a part, where rain may do the rest
+    # Of a soak: from what is missing to `soaks` [mm over the rooted share], which they sum to.
+    parts: tuple[Part, ...] = ()
+    soaks: float = 0.0
 
 
 def dose_of(m: Morning) -> Dose:
     """The soak that refills the rooted share of a bed, or the fill of its reservoir."""
     method, ground = m.today.method, m.ground_m2
-    if m.bed.reservoir is not None:
+    if m.fills:
         gap = max(0.0, m.capacity_l - m.reservoir_l - m.filled_l)
         gaps = np.maximum(0.0, m.capacity_l - m.reservoir_series_l - m.filled_l)
         return Dose(gap / ground, gap, band(gaps), 1.0, method.person_minutes(gap, 1), InHand(), into="reservoir")
@@ -53,7 +58,26 @@ def dose_of(m: Morning) -> Dose:
         least = m.water_in_l * method.arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)
     told = dose_for(m, need, series, m.poured_mm)
-    return dataclasses.replace(told, top_only=m.top_only, share=1.0 if m.top_only else m.share)
+    share, soaks = 1.0 if m.top_only else m.share, told.mm / m.rooted_share
+    return dataclasses.replace(told, top_only=m.top_only, share=share, parts=_parts(m, share, need, soaks), soaks=soaks)
+
+
+def _parts(m: Morning, share: float, need: float, soaks: float) -> tuple[Part, ...]:
+    """From what is missing to what is poured now, step by step [mm over the rooted share]."""
+    full = max(0.0, m.net_mm)
+    asked = min(full, m.top_mm) if m.top_only else share * full
+    poured = m.poured_mm / m.rooted_share
+    parts = [
+        Part("missing", m.net_mm),
+        Part("above_full", full - m.net_mm),
+        Part("below_top" if m.top_only else "left_to_rain", asked - full),
+        Part("ball", max(0.0, m.day.ball - asked)),
+        Part("planting_in", need - max(asked, m.day.ball)),
+        Part("not_reached", -need * (1 - m.today.reach)),
+        Part("poured", -poured),
+        Part("more_than_asked", soaks - need * m.today.reach + poured),
+    ]
+    return tuple(x for x in parts if x.what == "missing" or abs(x.mm) > LEAST_SHOWN_MM)
 
 
 def dose_for(m: Morning, need: float, series: Array, poured_mm: float = 0.0) -> Dose:
@@ -61,32 +85,39 @@ def dose_for(m: Morning, need: float, series: Array, poured_mm: float = 0.0) -> 
     was poured already [mm over the ground]. Arithmetic."""
     method, ground, to_mm = m.today.method, m.ground_m2, m.to_ground
     mm = max(0.0, need * to_mm - poured_mm)
-    litres = mm * ground / method.arrives
     each = m.stand.canopy_m2 / max(m.stand.plants, 1)
-    passes, pause = _passes(m, need, mm / max(to_mm, 1e-9), litres)
+    exact = mm * ground / method.arrives
+    in_hand = method.in_hand(exact, Target(m.stand.plants, each, m.rooted_share * ground))
+    litres = exact if in_hand.litres is None else in_hand.litres
+    passes, pause = passes_of(m.today, m.rooted_share, litres, _least_passes(m, need))
     return Dose(
         mm=mm,
         litres=litres,
         litres_band=band(np.maximum(0.0, series * to_mm - poured_mm) * ground / method.arrives),
         arrives=method.arrives,
-        minutes=method.person_minutes(litres, 1),
-        in_hand=method.in_hand(litres, Target(m.stand.plants, each, m.rooted_share * ground)),
+        minutes=method.person_minutes(litres, passes),
+        in_hand=in_hand,
         passes=passes,
         pause_minutes=pause,
     )
 
 
-def _passes(m: Morning, net_mm: float, depth_mm: float, litres: float) -> tuple[int, float]:
-    """In how many goes a soak of depth_mm [mm over what it wets] is given, and the pause between them [minutes].
+def _least_passes(m: Morning, net_mm: float) -> int:
+    """In how many goes at least: a dry mix that repels takes REPELLING_PASSES. net_mm: how dry it is by then."""
+    repels = m.figures.repels_beyond
+    return REPELLING_PASSES if repels > 0 and net_mm > repels * m.terms.taw_now else 1
 
-    One go leaves at most PONDING_MM standing over what soaks in while it is poured; a dry mix that repels takes
-    REPELLING_PASSES at least. net_mm: how dry it is by then.
+
+def passes_of(today: BedToday, rooted_share: float, litres: float, least: int = 1) -> tuple[int, float]:
+    """In how many goes so many litres [L] are given to a bed, and the pause between them [minutes].
+
+    One go leaves at most PONDING_MM standing over what soaks in while it is poured. Common practice, no source.
     """
-    repels, intake = m.figures.repels_beyond, m.today.profile.intake_mm_per_h
-    least = REPELLING_PASSES if repels > 0 and net_mm > repels * m.terms.taw_now else 1
-    if not m.today.method.ponds:
+    method, intake = today.method, today.profile.intake_mm_per_h
+    if not method.ponds:
         return least, PASS_PAUSE_MINUTES if least > 1 else 0.0
-    pouring_h = m.today.method.pouring_minutes(litres) / 60
+    depth_mm = litres * method.arrives / today.ground_m2 / max(rooted_share * today.reach, 1e-9)
+    pouring_h = method.pouring_minutes(litres) / 60
     goes = max(least, math.ceil((depth_mm - intake * pouring_h) / PONDING_MM - 1e-9))
     if goes <= 1:
         return 1, 0.0

@@ -11,6 +11,7 @@ from agronomy.air.heat import HeatWaveRule, heat_wave_days, unusual_heat
 from agronomy.balance.run import Run
 
 HEAT_BELIEVED = 0.5  # share of the members
+NOT_TOLD = ("climate", "resampled")  # days of which nobody told anything: no wave is read from what is usual
 HEAT_LOOK_BACK_DAYS = 10  # days behind that may already belong to a wave
 
 
@@ -25,12 +26,14 @@ class Heat:
 
 
 def heat_ahead(run: Run) -> Heat | None:
-    """The first heat wave that at least half the members see, counting the days just behind."""
+    """The first heat wave that at least half the members see, counting the days just behind; of days that a forecast
+    or the gardener told."""
     w, n = run.weather, run.n_behind
     from_day = max(0, n - HEAT_LOOK_BACK_DAYS)
     rule = unusual_heat(w.usual_tmax) if run.garden.heat_rule == "unusual" else HeatWaveRule()
     flags = np.stack([heat_wave_days(w.tmax[from_day:, m], rule) for m in range(w.tmax.shape[1])], axis=1)
-    chance = flags.mean(axis=1)[n - from_day :]
+    told = np.array([x not in NOT_TOLD for x in w.outlook[n:]])
+    chance = flags.mean(axis=1)[n - from_day :] * told[: flags.shape[0] - (n - from_day)]
     believed = np.flatnonzero(chance >= HEAT_BELIEVED)
     if not len(believed):
         return None

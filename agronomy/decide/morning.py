@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.balance.run import Ahead, Run, tops_ask
 from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Terms, Want, Wants
@@ -13,6 +14,7 @@ from agronomy.beds.today import BedToday
 from agronomy.decide import wait
 from agronomy.decide.heat import Heat
 from agronomy.decide.planting_out import water_in_l
+from agronomy.decide.reservoirs import NEARLY_FULL, Supply, supply_of
 from agronomy.describe.garden import Bed
 
 COLLAPSING_KS = 0.4  # of a container in the morning, when plants should stand upright; common practice, no source
@@ -58,6 +60,28 @@ class Morning:
     @property
     def has_reservoir(self) -> bool:
         return self.figures.capacity > 0
+
+    @property
+    def fills(self) -> bool:
+        """Whether it is filled below today, and not watered from above: roots have come down to what the wick wets."""
+        return self.has_reservoir and self.day.wicks > 0
+
+    @property
+    def supply(self) -> Supply:
+        return supply_of(self.bed, self.run.today)
+
+    @property
+    def chance_fills(self) -> float:
+        """Share of the series in which both stores ask for a fill today."""
+        s = self.series
+        asks = (s.r + self.day.fill < self.figures.fill_below + s.day_use) & (s.mix >= s.fill_mark)
+        return float(asks.mean())
+
+    @property
+    def stale_days(self) -> int:
+        """Days in a row up to yesterday that ended with the reservoir nearly full."""
+        held = np.asarray(self.run.behind(self.i).close_reservoir)
+        return _run_of(held >= NEARLY_FULL * self.figures.capacity) if self.has_reservoir else 0
 
     @property
     def net_mm(self) -> float:
@@ -163,13 +187,17 @@ class Morning:
     @property
     def wet_days(self) -> int:
         """Days in a row up to yesterday whose water stood above the air mark."""
-        wet = np.asarray(self.run.behind(self.i).wet)
-        dry = np.flatnonzero(wet[::-1] == 0)
-        return int(dry[0]) if len(dry) else len(wet)
+        return _run_of(np.asarray(self.run.behind(self.i).wet) != 0)
 
     @property
     def watered_today(self) -> bool:
         return self.poured_mm + self.day.fill > 0
+
+
+def _run_of(days: npt.NDArray[np.bool_]) -> int:
+    """For how many days in a row, up to the last, something was so."""
+    not_so = np.flatnonzero(~days[::-1])
+    return int(not_so[0]) if len(not_so) else len(days)
 
 
 def mornings(run: Run, heat: Heat | None, days: int) -> list[Morning]:

@@ -1,26 +1,13 @@
-"""What is expected in the days ahead: waterlines, next soaks, reservoirs running dry."""
+"""What is expected in the days ahead: next soaks, reservoirs running dry."""
 
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.balance.run import Ahead, Run
-from agronomy.beds.today import BedToday
-from agronomy.decide.bands import Band, bands
-
-
-@dataclass(frozen=True)
-class DayAhead:
-    """Expected end of one day: depletion of the rooted share [mm over it], chance of a soak, litres if so."""
-
-    date: dt.date
-    net: Band
-    soak_chance: float
-    litres: float
-    reservoir_l: Band | None
 
 
 def reservoir_low(run: Run, i: int) -> float:
@@ -41,23 +28,21 @@ def next_soak(run: Run, i: int, expected: Ahead) -> tuple[dt.date, dt.date, dt.d
     return early, mid, late
 
 
-def days_ahead(run: Run, i: int, expected: Ahead, today: BedToday) -> tuple[DayAhead, ...]:
-    """What is expected at the end of each day, over all series."""
-    watered = expected.watered[:, i]
-    times = (watered > 0).sum(axis=1)
-    litres = watered.sum(axis=1) / np.maximum(times, 1) * today.ground_m2 / today.method.arrives
-    nets = bands(expected.net[:, i])
-    reservoirs = bands(expected.reservoir[:, i] * today.ground_m2) if today.bed.reservoir else [None] * len(nets)
-    n = watered.shape[1]
-    return tuple(
-        DayAhead(run.today + dt.timedelta(days=d), nets[d], float(times[d]) / n, float(litres[d]), reservoirs[d])
-        for d in range(len(nets))
-    )
+Dates = tuple[dt.date | None, dt.date | None, dt.date | None]
 
 
-def empty_on(run: Run, i: int, never: Ahead) -> tuple[dt.date | None, dt.date | None, dt.date | None]:
+def empty_on(run: Run, i: int, never: Ahead) -> Dates:
     """When an unfilled reservoir runs out: 10, 50, 90 % of the series; None beyond the days looked at."""
-    dry = never.reservoir[:, i] < reservoir_low(run, i)
+    return first_days(run, never.reservoir[:, i] < reservoir_low(run, i))
+
+
+def in_need_on(run: Run, i: int, never: Ahead, beyond_mm: float) -> Dates:
+    """When what stands over an unfilled reservoir is in need: the mix above lacks more than that [mm]; as empty_on."""
+    return first_days(run, never.net[:, i] > beyond_mm)
+
+
+def first_days(run: Run, dry: npt.NDArray[np.bool_]) -> Dates:
+    """The first of the days ahead (day, series) on which something is so: 10, 50, 90 % of the series."""
     n = dry.shape[0]
     firsts = np.sort(np.where(dry.any(axis=0), dry.argmax(axis=0), n))
     picks = [int(firsts[round(q * (firsts.size - 1))]) for q in (0.1, 0.5, 0.9)]

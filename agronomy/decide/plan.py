@@ -12,6 +12,7 @@ import numpy as np
 
 from agronomy.balance.checkpoints import Checkpoints
 from agronomy.balance.kernel import Kernel
+from agronomy.balance.learnt import Draw
 from agronomy.balance.run import Ahead, Run, run_garden
 from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
@@ -26,10 +27,11 @@ from agronomy.decide.dose import Dose, dose_of
 from agronomy.decide.heat import HEAT_LOOK_BACK_DAYS, Heat, heat_ahead
 from agronomy.decide.hours import Hours, good_hours
 from agronomy.decide.morning import Morning, mornings
-from agronomy.decide.outlook import DayAhead, days_ahead, empty_on, next_soak
+from agronomy.decide.outlook import Dates, empty_on, in_need_on, next_soak
 from agronomy.decide.planting_out import comes_on
 from agronomy.decide.pot_heat import heat_of_mix
 from agronomy.decide.reasons import Story, story_of
+from agronomy.decide.reservoirs import Supply
 from agronomy.decide.too_much import TooMuch, too_much
 from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
@@ -45,8 +47,9 @@ class BedPlan:
 
     word: "soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty" (nothing grows).
     cause: why, as a code: "trigger", "part" (rain may do the rest), "heat", "damp_top", "rain", "not_yet", "air_short",
-        "doubt", "watered", "reservoir", "bare", "unwatered" (only what nobody waters grows), "before_planting",
-        "planting_in".
+        "doubt", "watered", "bare", "unwatered" (only what nobody waters grows), "before_planting", "planting_in"; of a
+        reservoir "reservoir" (it runs out), "run_down" (it ran down, and the mix has dried to its mark), "mix_holds"
+        (it ran down, and the mix above is moist), "stale" (full for long: let it run down).
     """
 
     today: BedToday
@@ -63,14 +66,19 @@ class BedPlan:
     trigger_mm: float
     chance_asks: float  # share of the series that ask for water today
     choice: wait.Choice
+    if_wrong_mm: float | None  # of a bed that waits: what is missing at the end of it if the rain stays away (90 %)
     wet_days: int
     too_much: TooMuch | None  # of what was poured today
     story: Story
     next_soak: tuple[dt.date, dt.date, dt.date] | None  # 10, 50, 90 %
     reservoir_l: Band | None
-    empty_on: tuple[dt.date | None, dt.date | None, dt.date | None] | None
+    empty_on: Dates | None  # when its reservoir runs out, and
+    in_need_on: Dates | None  # when plants in a container are in need, if nothing is poured
+    supply: Supply | None  # how its reservoir is kept
+    draw: Draw  # what it was seen to draw
+    wicks: bool  # whether roots have come down to what it lifts
     use: DayUse
-    days_expected: Callable[[], tuple[DayAhead, ...]] = field(repr=False)
+    if_watered: Callable[[], Dose] = field(repr=False)  # what it would take this morning, whatever its word
 
     @property
     def bed(self) -> Bed:
@@ -102,11 +110,6 @@ class BedPlan:
     def today_use_mm(self) -> float:
         """What plants and bare soil use today [mm over the ground]."""
         return self.terms.evap_rooted + self.terms.transpiration
-
-    @functools.cached_property
-    def ahead(self) -> tuple[DayAhead, ...]:
-        """What is expected of each day ahead; worked out when it is first looked at, since a round needs none of it."""
-        return self.days_expected()
 
 
 @dataclass(frozen=True, eq=False)
@@ -214,7 +217,7 @@ def _plan_under(
     garden: Garden, weather: AirDays, today: dt.date, days: int, kernel: Kernel | None, checkpoints: Checkpoints | None
 ) -> Plan:
     triggers = [styles.trigger_of(garden, b, today) for b in garden.beds]
-    run = run_garden(garden, weather, today, [(t.raw, t.beyond, t.until_next) for t in triggers], kernel, checkpoints)
+    run = run_garden(garden, weather, today, triggers, kernel, checkpoints)
     heat = heat_ahead(run)
     hours = _hours(garden, run)
     return _settled(Plan(garden, today, (), hours, heat, run, days, _answers(run, heat, hours, days)))
@@ -297,12 +300,17 @@ def _bed_plan(
         trigger_mm=m.trigger_mm,
         chance_asks=m.chance_asks,
         choice=m.choice,
+        if_wrong_mm=band(m.never.net[m.choice.wait_days - 1, i]).high if word == "wait" else None,
         wet_days=m.wet_days,
         too_much=too_much(m) if m.poured_mm > 0 and m.stand.plants > 0 and not m.has_reservoir else None,
         story=story_of(run, i, m.terms),
         next_soak=next_soak(run, i, expected),
         reservoir_l=band(m.reservoir_series_l) if m.has_reservoir else None,
         empty_on=empty_on(run, i, m.never) if m.has_reservoir else None,
+        in_need_on=in_need_on(run, i, m.never, m.terms.raw_now) if m.today.container else None,
+        supply=m.supply if m.has_reservoir else None,
+        draw=run.draw[i],
+        wicks=m.fills,
         use=day_use(m, hours.tmin, hours.tmax),
-        days_expected=functools.partial(days_ahead, run, i, expected, m.today),
+        if_watered=functools.partial(dose_of, m),
     )

@@ -24,12 +24,14 @@ class Part:
 
 @dataclass(frozen=True)
 class Story:
-    """From the last soak (or the opening) to this morning. The parts sum to `depletion_mm`."""
+    """From the last soak (or the opening) to this morning. The parts sum to `depletion_mm`. fell: rain on the bed
+    meanwhile, before anything held it back [mm]."""
 
     since: dt.date
     begins_with: str  # "soak", "opening" or "window"
     parts: tuple[Part, ...]
     depletion_mm: float
+    fell: float
 
 
 def story_of(run: Run, bed: int, today: Terms) -> Story:
@@ -62,4 +64,5 @@ def story_of(run: Run, bed: int, today: Terms) -> Story:
         Part("observed", -(total.correction + today.correction)),
     ]
     kept = tuple(x for x in parts if x.what == "opening" or abs(x.mm) > LEAST_SHOWN_MM)
-    return Story(run.weather.dates[opened + start], begins, kept, today.dr_start * share)
+    fell = total.rain_fall + today.rain_fall * today.rain_early / max(today.rain_rooted, 1e-9)
+    return Story(run.weather.dates[opened + start], begins, kept, today.dr_start * share, fell)

@@ -3,25 +3,27 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import dataclass
-from typing import Final
+from typing import Final, NamedTuple
 
-from agronomy.describe.garden import Bed, Garden, Planting
+from agronomy.decide.reservoirs import KEPT_RAW, supply_of
+from agronomy.decide.wishes import standing, wish_on
+from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.kinds import KINDS
-from agronomy.describe.words import WISHES, Pattern, Style, Wish
-from agronomy.plants.crops import drought_weight, is_watered, wish_of
+from agronomy.describe.words import Pattern, Style
+from agronomy.plants.crops import drought_weight
 
 
-@dataclass(frozen=True)
-class Trigger:
+class Trigger(NamedTuple):
     """A bed asks for water when its depletion passes raw x RAW + beyond x (TAW - RAW).
 
-    until_next: it asks later than that, where what stays drawn with ease carries until the next round.
+    until_next: it asks later than that, where what stays drawn with ease carries until the next round. fill_raw: a
+    reservoir is filled before the mix above it lacks so much of RAW; 0: it is let run down to the trigger.
     """
 
     raw: float
     beyond: float
     until_next: bool = False
+    fill_raw: float = 0.0
 
 
 STYLE_TRIGGERS: Final = {
@@ -52,23 +54,8 @@ def dryness_weight(garden: Garden, bed: Bed, date: dt.date) -> float:
 
     By its style; and never less than that, but more while something in it flowers and sets fruit (FAO-33, from memory).
     """
-    weights = [drought_weight(p, (date - p.planted).days) for p in _standing(bed, date)]
+    weights = [drought_weight(p, (date - p.planted).days) for p in standing(bed, date)]
     return DRYNESS_WEIGHT[style_of(garden, bed)] * max([1.0, *weights])
-
-
-def wishes_on(bed: Bed, date: dt.date) -> tuple[Wish, ...]:
-    """How those that stand in a bed on a date want their water, each wish once, the most even first. Practice."""
-    wishes = {wish_of(p.own_crop.like if p.own_crop else p.crop) for p in _standing(bed, date)}
-    return tuple(wish for wish in WISHES[::-1] if wish in wishes)
-
-
-def _standing(bed: Bed, date: dt.date) -> list[Planting]:
-    return [p for p in bed.plantings if p.planted <= date and (p.removed is None or p.removed > date) and is_watered(p)]
-
-
-def wish_on(bed: Bed, date: dt.date) -> Wish:
-    """How what stands in a bed on a date wants its water: of several, what needs it most evenly. Practice."""
-    return next(iter(wishes_on(bed, date)), "even")
 
 
 def pattern_of(bed: Bed, date: dt.date) -> Pattern:
@@ -86,4 +73,6 @@ def pattern_of(bed: Bed, date: dt.date) -> Pattern:
 def trigger_of(garden: Garden, bed: Bed, date: dt.date) -> Trigger:
     """The trigger of a bed's root zone. A bed kept damp on top is asked for by its top layer as well."""
     own = {"little_and_often": LITTLE_AND_OFTEN, "run_down": RUN_DOWN}
-    return own.get(pattern_of(bed, date), STYLE_TRIGGERS[style_of(garden, bed)])
+    trigger = own.get(pattern_of(bed, date), STYLE_TRIGGERS[style_of(garden, bed)])
+    kept = bed.reservoir is not None and supply_of(bed, date).kept
+    return trigger._replace(fill_raw=KEPT_RAW) if kept else trigger

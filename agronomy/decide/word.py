@@ -10,6 +10,7 @@ from agronomy.decide.heat import HEAT_BELIEVED
 from agronomy.decide.morning import Morning
 from agronomy.decide.outlook import reservoir_low
 from agronomy.decide.planting_out import DRY_FOR_WORK, comes_on
+from agronomy.decide.reservoirs import STALE_DAYS
 from agronomy.decide.wait import PARTS
 
 HEAT_LEAD_DAYS = 2  # a wave this near moves a soak forward; common practice, no source
@@ -18,7 +19,8 @@ CHECK_BAND = 0.9  # 80 % band of the depletion, in RAW, above which a finger is 
 CHECK_FROM = 0.6  # of the trigger: a bed far from it is not worth a finger; common practice
 CHECK_FRESH_DAYS = 5
 SERIES_DISAGREE = (0.2, 0.8)  # share that asks for water between which a finger would change the answer
-RESERVOIR_EMPTY_CHANCE = 0.3
+KEPT_FILL_CHANCE = 0.3  # of the series that ask: what is kept supplied is not let run dry; common practice
+RUN_DOWN_FILL_CHANCE = 0.5  # what is let run down can wait a day; common practice
 LEAST_PART = min(x.share for x in PARTS)
 LEAST_DOSE_MM = 1.0  # less is not worth a stop
 LEAST_LITRES = 0.1  # the same of what is watered in
@@ -34,7 +36,7 @@ def word_of(m: Morning, finger_tells: bool = True) -> tuple[str, str]:
     """
     if m.stand.plants <= 0:
         return _word_of_bare(m)
-    if m.has_reservoir:
+    if m.fills:
         asked = _word_of_reservoir(m)
         return ("done", "watered") if m.watered_today and asked[0] != "fill" else asked
     asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l, finger_tells)
@@ -67,7 +69,7 @@ def _word_of_bare(m: Morning) -> tuple[str, str]:
     """Nothing grows yet that is watered; a dry bed is wetted the day before it is worked and planted."""
     comes = comes_on(m.bed, m.run.today)
     tomorrow = comes is not None and (comes - m.run.today).days == 1
-    if tomorrow and not m.has_reservoir and m.net_mm >= max(DRY_FOR_WORK * m.terms.raw_now, LEAST_DOSE_MM):
+    if tomorrow and not m.fills and m.net_mm >= max(DRY_FOR_WORK * m.terms.raw_now, LEAST_DOSE_MM):
         return ("done", "watered") if m.watered_today else ("soak", "before_planting")
     return "empty", "unwatered" if m.stand.canopy_m2 > 0 else "bare"
 
@@ -79,19 +81,20 @@ def _heat_in(m: Morning) -> int | None:
 
 
 def _word_of_reservoir(m: Morning) -> tuple[str, str]:
-    low, heat_in = reservoir_low(m.run, m.i), _heat_in(m)
-    # What was filled today is in `never` already; the little that is left then is not worth a second trip.
+    """By both stores: what stands below, and how dry the mix above would be by tonight."""
+    low, heat_in, supply = reservoir_low(m.run, m.i), _heat_in(m), m.supply
+    # What was filled today is in the figures already; the little that is left then is not worth a second trip.
     if m.filled_l > 0 and m.capacity_l - m.reservoir_l - m.filled_l < LEAST_FILL * m.capacity_l:
         return "leave", "not_yet"
-
-    def empty_within(days: int) -> float:
-        return float((m.never.reservoir[:days, m.i] < low).any(axis=0).mean())
-
-    if empty_within(2) >= RESERVOIR_EMPTY_CHANCE:
-        return "fill", "reservoir"
-    if heat_in is not None and empty_within(heat_in + 2) >= HEAT_BELIEVED:
-        return "fill", "heat"
-    return "leave", "not_yet"
+    if m.chance_fills >= (KEPT_FILL_CHANCE if supply.kept else RUN_DOWN_FILL_CHANCE):
+        return "fill", "reservoir" if supply.kept else "run_down"
+    if supply.kept and heat_in is not None:
+        empty = (m.never.reservoir[: heat_in + 2, m.i] < low).any(axis=0)
+        if float(empty.mean()) >= HEAT_BELIEVED:
+            return "fill", "heat"
+    if m.stale_days >= STALE_DAYS:
+        return "leave", "stale"
+    return "leave", "not_yet" if m.reckoned.r >= low + m.reckoned.day_use else "mix_holds"
 
 
 def _heat_would_take_it_past(m: Morning, net_mm: float) -> bool:

@@ -8,7 +8,8 @@ from typing import Annotated
 from pydantic import AfterValidator
 
 from agronomy.describe.errors import MissingError, OutOfRangeError
-from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means, number
+from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means, number, whole
+from agronomy.describe.kinds import KINDS
 from agronomy.describe.planting import CheckedPlanting
 from agronomy.describe.soil import CheckedSoil
 from agronomy.describe.water import CheckedObservation, CheckedReservoir, Drip, MapMetres, Watering
@@ -46,7 +47,7 @@ class Exposure:
 def check_exposure(exposure: Exposure) -> Exposure:
     """The sun leaves after it comes. Raises OutOfRangeError."""
     if exposure.sun_from_h >= exposure.sun_to_h:
-        raise OutOfRangeError("sun_to_h", exposure.sun_to_h, f"later than sun_from_h ({exposure.sun_from_h:g})")
+        raise OutOfRangeError("sun_to_h", exposure.sun_to_h, f"later than it comes ({exposure.sun_from_h:g})")
     return exposure
 
 
@@ -104,6 +105,9 @@ class Bed:
     turn_deg: Turn = 0.0
     drain_holes: Annotated[Yes | None, means("of a pot; left out: not known, and taken as there")] = None
     wall: Annotated[Wall | None, means("what a container's wall is like: how warm the sun makes it")] = None
+    alike: Annotated[
+        int, whole(1, 200, "", "so many containers alike that stand together: sizes are of one, the rest of all")
+    ] = 1
     key: Annotated[Key, means("under which whoever keeps the garden finds it again")] = ""
 
 
@@ -113,6 +117,8 @@ def check_bed(bed: Bed) -> Bed:
         raise MissingError("drip", "the drip's description, since method is drip")
     if bed.method == "reservoir" and bed.reservoir is None:
         raise MissingError("reservoir", "the reservoir's description, since method is reservoir")
+    if bed.alike > 1 and not KINDS[bed.kind][0]:
+        raise OutOfRangeError("alike", bed.alike, "1: only pots, boxes and bags are told as several alike")
     if bed.round and bed.length_m != bed.width_m:
         raise OutOfRangeError("width_m", bed.width_m, "the same as length_m when round")
     return bed

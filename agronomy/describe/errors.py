@@ -34,7 +34,8 @@ class InputError(CoreError, ValueError):
         self.field = field
         self.value = value
         self.allowed = allowed
-        super().__init__(f"{field}: {_shown(value)} is not usable; allowed: {allowed}")
+        said = f"{field} is missing" if value is None else f"{field}: {_shown(value)} is not usable"
+        super().__init__(f"{said}; allowed: {allowed}")
 
 
 class OutOfRangeError(InputError):
@@ -54,7 +55,6 @@ class MissingError(InputError):
 
     def __init__(self, field: str, allowed: str) -> None:
         super().__init__(field, None, allowed)
-        self.args = (f"{field} is missing; allowed: {allowed}",)
 
 
 class NotEnoughWeatherError(InputError):

@@ -16,7 +16,7 @@ from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, 
 from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
 from agronomy.describe.soil import Jar, Layer, Part, Soil
-from agronomy.describe.water import Drip, MapMetres, Observation, Reservoir, Rig, Watering
+from agronomy.describe.water import CheckedRig, Drip, MapMetres, Observation, Reservoir, Rig, Watering
 from agronomy.describe.weather import TypedDay, check_typed
 from agronomy.describe.words import (
     ClimateName,
@@ -31,10 +31,10 @@ from agronomy.describe.words import (
 )
 
 __all__ = [
-    "Allowed", "Bed", "Count", "Drip", "Exposure", "FingerMark", "Garden", "Gauge", "Jar", "Layer", "LeavesOff",
-    "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person", "Planting", "Reservoir", "Rig",
-    "Season", "Size", "Soil", "Thing", "TypedDay", "Watering", "check_opened", "on_date", "utc_offset_on",
-    "zone_offset_h",
+    "Absence", "Allowed", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark", "Garden",
+    "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person",
+    "Planting", "Reservoir", "Rig", "Season", "Size", "Soil", "Thing", "TypedDay", "Watering", "check_opened",
+    "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
@@ -127,6 +127,34 @@ class Move:
 
 
 @dataclass(frozen=True)
+class Absence:
+    """Days away: from after the round of `leaves` until the morning of `returns`."""
+
+    leaves: Annotated[Date, means("the last round is that morning's")]
+    returns: Annotated[Date, means("the first round is that morning's again")]
+    wanted: Annotated[float, number(0.5, 0.99, "", "the chance to come through that is enough")] = 0.9
+    visits: Annotated[tuple[Date, ...], at_most(45, "days on which someone looks in and waters")] = ()
+
+
+LONGEST_ABSENCE_DAYS = 45
+
+
+def check_absence(x: Absence) -> Absence:
+    """In order, and not for ever. Raises InputError."""
+    if not 1 <= (x.returns - x.leaves).days <= LONGEST_ABSENCE_DAYS:
+        raise InputError(
+            "returns", x.returns.isoformat(), f"1 to {LONGEST_ABSENCE_DAYS} days after {x.leaves}, the day of leaving"
+        )
+    for visit in x.visits:
+        if not x.leaves < visit < x.returns:
+            raise InputError("visits", visit.isoformat(), f"a day after {x.leaves} and before {x.returns}")
+    return x
+
+
+CheckedAbsence = Annotated[Absence, AfterValidator(check_absence)]
+
+
+@dataclass(frozen=True)
 class Gauge:
     """Rain read from the gardener's own gauge for a date; it beats every other source."""
 
@@ -147,7 +175,7 @@ class Garden:
     style: Annotated[Style, means("how readily its beds are watered")] = "steady"
     coastal: Annotated[Yes, means("within some 20 km of a large water")] = False
     wind_height_m: Annotated[float, number(0.5, 100.0, "m", "at which the wind is measured")] = 2.0
-    rigs: Annotated[tuple[Rig, ...], at_most(50, "hoses and taps")] = ()
+    rigs: Annotated[tuple[CheckedRig, ...], at_most(50, "hoses and taps")] = ()
     beds: Annotated[tuple[CheckedBed, ...], at_most(400)] = ()
     gauge: Annotated[tuple[Gauge, ...], at_most(20000, "the gardener's own rain gauge")] = ()
     own_crops: Annotated[tuple[OwnCrop, ...], at_most(200, "crops of the gardener's own")] = ()
@@ -160,6 +188,7 @@ class Garden:
         tuple[Annotated[Allowed, AfterValidator(check_allowed)], ...], at_most(20, "hours in which watering is allowed")
     ] = ()
     moves: Annotated[tuple[Move, ...], at_most(2000, "soaks that the gardener moved")] = ()
+    absences: Annotated[tuple[CheckedAbsence, ...], at_most(200, "days away, as they were planned")] = ()
     things: Annotated[tuple[Thing, ...], at_most(300, "what stands on the map beside the beds")] = ()
     north_deg: Annotated[Turn, means("where north points on the map, clockwise from up")] = 0.0
     time_zone: Annotated[str, Field(strict=True, max_length=64, description="of the IANA list")] = ""

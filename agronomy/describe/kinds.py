@@ -26,7 +26,7 @@ KINDS: Final[dict[Kind, tuple[bool, float, str]]] = {
 
 
 BODY_HEIGHTS: Final[dict[BodyHeight, float]] = {  # m; common practice, no source
-    "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90,
+    "ankle": 0.10, "knee": 0.45, "waist": 0.90, "shoulder": 1.40, "overhead": 1.90, "tall": 2.60,
 }  # fmt: skip
 # what stands in a garden beside its beds -> (usual height in m, 0: it throws no shade; common practice; its name)
 THINGS: Final[dict[ThingKind, tuple[float, str]]] = {
@@ -56,8 +56,8 @@ USUAL_SIZES: Final[dict[Kind, tuple[UsualSize, ...]]] = {
     "row": (UsualSize(5.0, 0.4, 0.45), UsualSize(10.0, 0.4, 0.45)),
     "mound": (*_round((1.2, 0.40)), UsualSize(3.0, 1.2, 0.60)),
     "tunnel": (UsualSize(4.0, 0.9, 0.45), UsualSize(6.0, 1.2, 0.45)),
-    "pot": _round((0.20, 0.18), (0.30, 0.28), (0.40, 0.35)),
-    "half_barrel": _round((0.65, 0.40),),
+    "pot": _round((0.20, 0.18), (0.25, 0.21), (0.28, 0.25), (0.30, 0.28), (0.35, 0.31), (0.40, 0.35), (0.46, 0.45)),
+    "half_barrel": _round((0.65, 0.40), (0.66, 0.44)),
     "trough": (UsualSize(0.6, 0.2, 0.18), UsualSize(1.0, 0.4, 0.35)),
     "fabric_bag": _round((0.30, 0.25), (0.40, 0.30), (0.50, 0.40)),
     "hanging_basket": _round((0.30, 0.16), (0.40, 0.20)),

@@ -94,9 +94,10 @@ class FingerTest(TypedDict):
 
 
 class PotTest(TypedDict):
-    """A pot's shape by its measures, or what fills it."""
+    """A pot's shape by its measures, or what fills it; of its mix, or of the reservoir below up to the overflow."""
 
     shape: Literal["round", "box", "filled"]
+    of: NotRequired[Literal["mix", "reservoir"]]
     top_cm: NotRequired[Centimetres]
     bottom_cm: NotRequired[Centimetres]
     height_cm: NotRequired[Centimetres]

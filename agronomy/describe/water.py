@@ -9,7 +9,7 @@ from pydantic import AfterValidator
 
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_between, require_one_of
 from agronomy.describe.fields import Date, Name, means, number, whole
-from agronomy.describe.words import WEIGHTS, WETNESS, DayPart, Into, LiftedWeight, ObservationKind, Wetness
+from agronomy.describe.words import WEIGHTS, WETNESS, DayPart, Into, LiftedWeight, ObservationKind, Water, Wetness
 
 MapMetres = Annotated[float, number(-500.0, 500.0, "m")]
 
@@ -26,6 +26,28 @@ class Rig:
     hose_m: Annotated[float | None, number(0.5, 200.0, "m", "how far its hose reaches from there")] = None
     bore_mm: Annotated[float | None, number(4.0, 60.0, "mm", "how wide its hose is inside")] = None
     flow_cv: Annotated[float | None, number(0.0, 1.0, "share", "how far the bucket's trials lay apart")] = None
+    water: Annotated[Water, means("what comes out of it: rain and pond water keep off leaves that are eaten raw")] = (
+        "tap"
+    )
+    holds_l: Annotated[float | None, number(10.0, 50000.0, "L", "what it holds, where it is a butt or tank")] = None
+    roof_m2: Annotated[float | None, number(0.5, 2000.0, "m2", "of roof that fills it, seen from above")] = None
+    seen_l: Annotated[float | None, number(0.0, 50000.0, "L", "what stood in it when somebody looked")] = None
+    seen_on: Annotated[Date | None, means("on the morning of which")] = None
+
+
+def check_rig(rig: Rig) -> Rig:
+    """What stands in a butt fits into it, and was seen on a day. Raises OutOfRangeError, MissingError."""
+    if rig.seen_l is not None:
+        if rig.holds_l is None:
+            raise MissingError("holds_l", "what the butt holds, since something was seen in it")
+        if rig.seen_l > rig.holds_l:
+            raise OutOfRangeError("seen_l", rig.seen_l, f"at most holds_l ({rig.holds_l:g})")
+        if rig.seen_on is None:
+            raise MissingError("seen_on", "the day on which somebody looked")
+    return rig
+
+
+CheckedRig = Annotated[Rig, AfterValidator(check_rig)]
 
 
 @dataclass(frozen=True)
@@ -74,7 +96,9 @@ class Observation:
     kind "finger": reading dry, just_damp, moist or wet. "still_wet": it was left unwatered for that. "lifted": reading
     light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
     "float": value is what the reservoir holds [L]. "ran_out": what was poured that day ran out below. "saucer": water
-    stood in the saucer. "top": reading is how the top looks, dry or just_damp.
+    stood in the saucer. "top": reading is how the top looks, dry or just_damp. "sour": the
+    reservoir smelt foul. "looks_wrong": somebody
+    who looked in found something wrong with the plants.
     """
 
     date: Date
@@ -94,7 +118,10 @@ OBSERVATION_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, fl
     "ran_out": (None, None),
     "saucer": (None, None),
     "top": (("dry", "just_damp"), None),
+    "sour": (None, None),
+    "looks_wrong": (None, None),
 }
+OF_RESERVOIRS: Final = ("float", "sour")  # kinds that are found at a reservoir
 OF_CONTAINERS: Final = ("lifted", "ran_out", "saucer")  # kinds that are found at a pot and at no bed
 
 

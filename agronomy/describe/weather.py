@@ -76,12 +76,15 @@ def check_weather_value(column: str, value: float | None, where: str = "") -> fl
     return float(value)
 
 
+SAID = {"tmax": "highest", "tmean": "mean", "rhmax": "highest humidity"}  # what a day's least may not pass
+
+
 def check_day(values: Mapping[str, float | None], where: str = "") -> dict[str, float]:
     """One day's values, each in bounds and agreeing with the others; all of COLUMNS returned."""
     day = {name: check_weather_value(name, values.get(name), where) for name in COLUMNS}
     for low, high in (("tmin", "tmax"), ("tmin", "tmean"), ("tmean", "tmax"), ("rhmin", "rhmax")):
         if day[low] > day[high]:
-            raise OutOfRangeError(where + low, day[low], f"at most the same day's {high} ({day[high]:g})")
+            raise OutOfRangeError(where + low, day[low], f"at most the {SAID[high]} of the same day")
     return day
 
 

@@ -169,10 +169,12 @@ CropName = Literal[
 ]
 Wish = Literal["dry_between", "even", "never_dry"]
 Start = Literal["sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting", "transplant", "established"]
-BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead"]
+BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead", "tall"]
 
 # What was observed.
-ObservationKind = Literal["finger", "still_wet", "lifted", "probe", "dug", "float", "ran_out", "saucer", "top"]
+ObservationKind = Literal[
+    "finger", "still_wet", "lifted", "probe", "dug", "float", "ran_out", "saucer", "top", "sour", "looks_wrong"
+]
 Wetness = Literal["dry", "just_damp", "moist", "wet"]
 LiftedWeight = Literal["light", "middling", "heavy"]
 
@@ -226,13 +228,24 @@ Cause = Literal[
     "doubt",
     "watered",
     "reservoir",
+    "run_down",
+    "mix_holds",
+    "stale",
     "bare",
     "unwatered",
     "before_planting",
     "planting_in",
+    "early",
+    "moved",
+    "moved_away",
+    "evening",
 ]
+SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown"]
+# What may be done at a bed before going away.
+Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
+Water = Literal["tap", "rain", "pond"]
 How = Literal["due", "part", "late", "early", "moved", "planting"]
-Gave = Literal["minutes", "taps", "moved", "rain"]
+Gave = Literal["minutes", "taps", "moved", "left", "rain"]
 Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
 
 KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
@@ -266,6 +279,9 @@ THING_KINDS: Final[tuple[ThingKind, ...]] = get_args(ThingKind)
 MEASUREMENTS: Final[tuple[TestKind, ...]] = get_args(TestKind)
 WORDS: Final[tuple[Word, ...]] = get_args(Word)
 CAUSES: Final[tuple[Cause, ...]] = get_args(Cause)
+WATERS: Final[tuple[Water, ...]] = get_args(Water)
+MEASURES: Final[tuple[Measure, ...]] = get_args(Measure)
+SUPPLY_WHYS: Final[tuple[SupplyWhy, ...]] = get_args(SupplyWhy)
 HOWS: Final[tuple[How, ...]] = get_args(How)
 GAVES: Final[tuple[Gave, ...]] = get_args(Gave)
 OUTLOOKS: Final[tuple[Outlook, ...]] = get_args(Outlook)

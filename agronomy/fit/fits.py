@@ -97,13 +97,36 @@ def _holes(bed: Bed) -> Fit:
 def weight(here: BedToday) -> Fit:
     """What a pot weighs [kg] without its vessel, when plants wilt and when it has just drained, and on a square metre
     when soaked; a full reservoir with it."""
-    ground, mix, reservoir = here.ground_m2, here.profile.top, here.bed.reservoir
-    litres = volume_l(here.bed)
+    alike, mix, reservoir = here.bed.alike, here.profile.top, here.bed.reservoir
+    ground, litres = here.ground_m2 / alike, volume_l(here.bed) / alike
     dry = litres * (mix.dry_kg_per_l + mix.wilting_point)
-    soaked = litres * (mix.dry_kg_per_l + mix.field_capacity) + (reservoir.capacity_l if reservoir else 0.0)
+    soaked = litres * (mix.dry_kg_per_l + mix.field_capacity) + (reservoir.capacity_l / alike if reservoir else 0.0)
     heavy = soaked > HEAVY_KG or soaked / ground > HEAVY_KG_PER_M2
     figures = {"dry_kg": dry, "soaked_kg": soaked, "soaked_kg_per_m2": soaked / ground, "litres": litres}
     return Fit("weight", "mind" if heavy else "fine", figures=figures, source=f"{mix.source}; 1 L weighs 1 kg")
+
+
+@dataclass(frozen=True)
+class Weight:
+    """Of one container without its vessel [kg]: when plants wilt, now, and when it has just drained over a full
+    reservoir. heavy: too much for one pair of hands, or for a floor by the square metre."""
+
+    dry: float
+    now: float
+    soaked: float
+    heavy: bool
+
+
+def weight_now(here: BedToday, net_mm: float, rooted_share: float, reservoir_l: float) -> Weight:
+    """What a container weighs with so much missing [mm over its rooted share] and in its reservoir [L].
+
+    Arithmetic: 1 L weighs 1 kg.
+    """
+    found, alike = weight(here), here.bed.alike
+    under = here.bed.reservoir.capacity_l if here.bed.reservoir else 0.0
+    missing = (net_mm * here.ground_m2 * rooted_share + under - reservoir_l) / alike
+    dry, soaked = found.figures["dry_kg"], found.figures["soaked_kg"]
+    return Weight(dry, max(dry, soaked - missing), soaked, found.level == "mind")
 
 
 def _of_planting(here: BedToday, p: Planting, days: Days | None) -> Iterator[Fit]:
@@ -127,14 +150,21 @@ def full_canopy_m2(crop: Crop) -> float:
 
 
 def full_grown_l(
-    crop: Crop, plants: float, ground_m2: float, noon_sun: float, container: bool = False, et0_mm: float = WARM_DAY_ET0
+    crop: Crop,
+    plants: float,
+    ground_m2: float,
+    noon_sun: float,
+    container: bool = False,
+    et0_mm: float = WARM_DAY_ET0,
+    alike: int = 1,
 ) -> float:
     """What these plants drink full-grown on a day of et0_mm [L], as the balance reckons it (plants/demand.py).
 
-    noon_sun: the sun's height at noon [rad]. FAO-56 chapter 7, Kd by Allen and Pereira (2009).
+    noon_sun: the sun's height at noon [rad]. alike: over so many containers like each other. FAO-56 chapter 7, Kd by
+    Allen and Pereira (2009).
     """
-    outline = outline_m2(plants * full_canopy_m2(crop), plants, ground_m2, 4 * math.sqrt(ground_m2))
-    reach, kd = demanding(ground_m2, outline, crop.height_m, noon_sun, container)
+    outline = outline_m2(plants * full_canopy_m2(crop), plants, ground_m2, 4 * math.sqrt(ground_m2 * alike), alike)
+    reach, kd = demanding(ground_m2, outline, crop.height_m, noon_sun, container, alike)
     kcb = crop.kcb[1] + float(supported_gain(crop, np.array(crop.height_m)))
     return float(kcb * kd * et0_mm * reach)
 
@@ -193,7 +223,7 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
     each = volume_l(bed) * wants.pot_l[0] / max(all_want, 1e-9)
     available = here.profile.available_mm(here.profile.depth_m)
     held = available * here.ground_m2 * left * wants.pot_l[0] / max(all_want, 1e-9)
-    drinks = full_grown_l(crop, left, here.ground_m2, _noon(here), True)
+    drinks = full_grown_l(crop, left, here.ground_m2, _noon(here), True, alike=bed.alike)
     easily = crop.p * held + (bed.reservoir.capacity_l if bed.reservoir else 0.0)
     times = drinks / max(easily, 1e-9)
     level = "stop" if each < FAR_TOO_SMALL * wants.pot_l[0] else "mind" if each < wants.pot_l[0] else "fine"

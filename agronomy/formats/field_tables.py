@@ -32,6 +32,7 @@ TABLES: Final = (
     garden.Person,
     garden.Allowed,
     garden.Move,
+    garden.Absence,
     garden.Thing,
     garden.FingerMark,
     garden.Measurement,

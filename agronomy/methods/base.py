@@ -29,8 +29,12 @@ class HoseSplit:
 
 @dataclass(frozen=True)
 class InHand:
-    """A dose in the unit of the hand that gives it; None where that is not this method's unit."""
+    """A dose in the unit of the hand that gives it; None where that is not this method's unit.
 
+    litres: what is poured by it, which is what is told and noted; None: the dose as it is.
+    """
+
+    litres: float | None = None
     hose: HoseSplit | None = None
     flow_l_per_min: float | None = None
     cans: float | None = None

@@ -14,6 +14,8 @@ PATCH_M2 = 0.35  # ground one stand of the hose covers between plants; common pr
 LEAST_BASE_S = 4.0  # shorter than this no hand can count: the ground is watered all over; common practice
 LEAST_PATCH_SHARE = 0.10  # below this share of the rooted ground the bases get it all
 LEAST_CAN: Final = 0.25  # of a can: less is carried like a quarter; common practice, no source
+CAN_PARTS: Final = 8  # a can is poured to the eighth; common practice, no source
+LEAST_IN_CANS: Final = 0.5  # of a can; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -74,7 +76,8 @@ class Can:
         return litres / self.rig.flow_l_per_min
 
     def in_hand(self, litres: float, target: Target) -> InHand:
-        return InHand(cans=cans(litres, self.can_l))
+        whole = cans(litres, self.can_l)
+        return InHand(litres=whole * self.can_l if whole else None, cans=whole)
 
 
 def hose_split(litres: float, flow_l_per_min: float, target: Target) -> HoseSplit:
@@ -97,5 +100,6 @@ def hose_split(litres: float, flow_l_per_min: float, target: Target) -> HoseSpli
 
 
 def cans(litres: float, can_l: float) -> float:
-    """Number of cans, to the nearest quarter; 0 for less than that, which is better told in litres. Arithmetic."""
-    return round(litres / can_l * 4) / 4
+    """Number of cans, to the nearest eighth; 0 for less than LEAST_IN_CANS, which is poured to a mark in litres: an
+    eighth would be too coarse for it. Arithmetic."""
+    return round(litres / can_l * CAN_PARTS) / CAN_PARTS if litres >= LEAST_IN_CANS * can_l else 0.0

@@ -50,30 +50,30 @@ def light_area_m2(outline_m2: Numbers, height_m: Numbers, noon_sun: Numbers) -> 
     return np.minimum(outline_m2 + beside, FREE_MOST * np.asarray(outline_m2))
 
 
-def outline_m2(canopy_m2: Numbers, plants: Numbers, ground_m2: float, edge_m: float) -> Numbers:
+def outline_m2(canopy_m2: Numbers, plants: Numbers, ground_m2: float, edge_m: float, alike: int = 1) -> Numbers:
     """What all leaves of a stand cover, seen from above [m2]: at most their ground and the rim they reach beyond it.
 
     canopy_m2: of all plants, each by itself. edge_m: round the ground [m]. Leaves that overlap count once: plants stand
-    apart by what ground each has, and those at the edge reach beyond it by their radius less half of that. Common
-    practice.
+    apart by what ground each has, and those at the edge reach beyond it by their radius less half of that. alike: so
+    many grounds apart from each other have all this together. Common practice.
     """
     n = np.maximum(plants, 1e-9)
     radius, apart = np.sqrt(canopy_m2 / n / np.pi), np.sqrt(ground_m2 / n)
     rim = np.maximum(radius - apart / 2, 0.0)
-    return np.minimum(canopy_m2, ground_m2 + edge_m * rim + np.pi * rim**2)
+    return np.minimum(canopy_m2, ground_m2 + edge_m * rim + alike * np.pi * rim**2)
 
 
 def demanding(
-    ground_m2: float, outline: Numbers, height_m: Numbers, noon_sun: Numbers, container: bool
+    ground_m2: float, outline: Numbers, height_m: Numbers, noon_sun: Numbers, container: bool, alike: int = 1
 ) -> tuple[Numbers, Numbers]:
     """The area that demands [m2] and its density coefficient Kd [-]: together, what the leaves drink by.
 
-    outline [m2]: of all leaves; noon_sun [rad]. In a container plants stand free and demand over the light they meet,
-    at the Kcb of full cover. In the ground Kd is by Allen and Pereira (2009) eq. 10 over the effective cover
-    fc / sin(beta) (from memory), and no more than the leaves would drink standing free: what is moved from a pot to the
-    open ground stays nearly as thirsty.
+    outline [m2]: of all leaves, over so many grounds that are alike; noon_sun [rad]. In a container plants stand free
+    and demand over the light they meet, at the Kcb of full cover. In the ground Kd is by Allen and Pereira (2009)
+    eq. 10 over the effective cover fc / sin(beta) (from memory), and no more than the leaves would drink standing free:
+    what is moved from a pot to the open ground stays nearly as thirsty.
     """
-    free = light_area_m2(outline, height_m, noon_sun)
+    free = alike * light_area_m2(np.asarray(outline) / alike, height_m, noon_sun)
     if container:
         reach = np.maximum(ground_m2, free)
         return reach, free / reach

@@ -7,14 +7,14 @@ from collections.abc import Iterable
 
 import icalendar
 
-from agronomy.decide.fortnight import Fortnight, Soak, fortnight
+from agronomy.decide.fortnight import Fortnight
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import Plan
+from agronomy.decide.room import Soak
 from agronomy.describe.garden import Move
 from api.present import Json, band_out, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import Moved
-from apps.planning.situation import Situation
-from apps.record.actions import DAYS_AHEAD
+from apps.planning.situation import Situation, days_ahead
 
 
 def move(m: Moved, bed_id: int) -> Json:
@@ -37,8 +37,8 @@ def ahead(now: Situation, role: str, trial: Iterable[Move] = ()) -> Json:
     if p is None:
         return out
     moves = (*p.garden.moves, *trial)
-    made = fortnight(p, DAYS_AHEAD, moves)
-    unmoved = fortnight(p, DAYS_AHEAD, ()) if moves else made
+    made = days_ahead(now, moves)
+    unmoved = days_ahead(now, ()) if moves else made
     keys = {b.row.name: b.row.pk for b in now.beds}
     out["days"] = [
         {
@@ -103,7 +103,7 @@ def calendar(now: Situation, host: str) -> bytes:
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", f"Watering: {now.garden.name}")
     if now.plan is not None:
-        made = fortnight(now.plan, DAYS_AHEAD)
+        made = days_ahead(now)
         stamp = dt.datetime.combine(now.plan.today, dt.time(), dt.UTC)
         for i, day in enumerate(made.days):
             soaks = [(b.bed, b.days[i].soak) for b in made.beds]

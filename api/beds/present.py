@@ -10,7 +10,8 @@ from agronomy.beds.today import left_on
 from agronomy.decide.bands import band
 from agronomy.decide.behind import days_behind
 from agronomy.decide.compare import mulch_saves, soil_in_sun, walls, ways
-from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.plan import Plan
+from agronomy.decide.sequence import BedAhead
 from agronomy.describe.bed import Bed as Described
 from agronomy.describe.garden import Soil
 from agronomy.ground.holding import percentages
@@ -23,7 +24,7 @@ from apps.garden.convert import drip_of, reservoir_of
 from apps.garden.models import Bed
 from apps.garden.rows import shared
 from apps.planning.facts import BedFacts, core_bed
-from apps.planning.situation import Situation
+from apps.planning.situation import Situation, days_ahead, stops_of
 
 SHOWN_BEHIND = 14
 
@@ -91,9 +92,9 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         "observations": [vars(c) for c in facts.felt[:-41:-1]],
     }
     if p is not None and index is not None:
-        out["stop"] = stop_out(p, p.beds[index], facts)
+        out["stop"] = stop_out(p, stops_of(now)[index], facts)
         out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
-        out["ahead"] = _ahead(p, p.beds[index])
+        out["ahead"] = _ahead(p, days_ahead(now).beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]
         saved = mulch_saves(p, index)
         out["mulch_saves"] = vars(saved) if saved else None
@@ -103,18 +104,17 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
     return out
 
 
-def _ahead(p: Plan, b: BedPlan) -> list[Json]:
+def _ahead(p: Plan, line: BedAhead) -> list[Json]:
     w, n = p.run.weather, p.run.n_behind
     return [
         {
             "date": a.date,
             "net_mm": band_out(a.net),
-            "soak_chance": a.soak_chance,
-            "litres": a.litres,
+            "soak_l": a.soak.litres.mid if a.soak else None,
             "reservoir_l": band_out(a.reservoir_l),
             "rain_mm": band_out(band(w.rain[n + i])),
             "tmax": band_out(band(w.tmax[n + i])),
             "weather": w.outlook[n + i],
         }
-        for i, a in enumerate(b.ahead)
+        for i, a in enumerate(line.days)
     ]

@@ -108,11 +108,17 @@ class LedgerDay(s.Serializer):
     weather = s.ChoiceField(choices=OUTLOOKS)
 
 
+class CopyIn(Shape):
+    with_plants = s.BooleanField(default=False)
+    one = s.BooleanField(default=False, help_text="one of several that are alike becomes its own")
+
+
 class AheadDay(s.Serializer):
+    """A bed at the end of a day, if the rounds until then are done."""
+
     date = s.DateField()
     net_mm = Band()
-    soak_chance = s.FloatField()
-    litres = s.FloatField()
+    soak_l = s.FloatField(allow_null=True, help_text="what it is watered with that day")
     reservoir_l = Band(allow_null=True)
     rain_mm = Band()
     tmax = Band()

@@ -101,7 +101,10 @@ class Alterations(APIView):
 
 
 class CopyBed(APIView):
-    @extend_schema(operation_id="copy_bed", request=None, responses={201: shapes.BedOut, 400: Error})
+    @extend_schema(operation_id="copy_bed", request=shapes.CopyIn, responses={201: shapes.BedOut, 400: Error})
     def post(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        made = beds.CopyBed(actor(request), garden_id, bed_id, stamp=stamp(request)).execute()
+        how = checked(shapes.CopyIn, request)
+        made = beds.CopyBed(
+            actor(request), garden_id, bed_id, how["with_plants"], how["one"], stamp=stamp(request)
+        ).execute()
         return Response(_described(made), status=201)

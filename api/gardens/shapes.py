@@ -34,7 +34,8 @@ class GardenIn(In):
     describes = g.Garden
     leave_out = (*OF_OTHER_PAGES, "rigs")
 
-    elevation_m = Number(required=False)
+    elevation_m = Number(required=False, allow_null=True)
+    longitude = Number(required=False, allow_null=True, help_text="left open: that of the zone's standard time")
     climate = s.CharField(required=False, allow_null=True, help_text="'by_place' takes the usual one there")
 
 

@@ -55,7 +55,10 @@ class ThingOut(Out):
 
 
 class GroundDay(s.Serializer):
-    """A bed at the end of a day: mm missing over its rooted share, below field capacity positive."""
+    """A bed at the end of a day, if the rounds until then are done.
+
+    mm missing over its rooted share, below field capacity positive.
+    """
 
     date = s.DateField()
     net_mm = s.FloatField()
@@ -72,12 +75,15 @@ class GroundBed(s.Serializer):
     y_m = s.FloatField(allow_null=True)
     turn_deg = s.FloatField()
     rig = s.IntegerField(allow_null=True)
+    alike = s.IntegerField()
     word = s.ChoiceField(choices=WORDS, allow_blank=True)
     crops = CropStanding(many=True)
     raw_mm = s.FloatField(allow_null=True)
     taw_mm = s.FloatField(allow_null=True)
     room_mm = s.FloatField(allow_null=True)
     air_mark_mm = s.FloatField(allow_null=True)
+    this_morning_mm = s.FloatField(allow_null=True, help_text="missing before the round, over the rooted share")
+    left_alone_mm = s.FloatField(allow_null=True, help_text="missing this evening if nothing more is poured")
     sun_share = s.FloatField(allow_null=True, help_text="share of the day's direct sun that reaches it")
     days = GroundDay(many=True)
 

@@ -18,7 +18,7 @@ from apps.garden.access import membership
 from apps.garden.actions import map as map_actions
 from apps.garden.models import Thing
 from apps.planning.facts import BedFacts
-from apps.planning.situation import Situation, situation
+from apps.planning.situation import Situation, days_ahead, situation, stops_of
 
 DAYS_BEHIND = 14
 
@@ -32,13 +32,14 @@ class Ground(APIView):
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
         now = situation(m.garden)
+        words = {x.bed.bed.key: x.word for x in stops_of(now)}
         things = Thing.objects.filter(garden=m.garden, removed_at=None)
         return Response(
             {
                 "garden": garden_out(now.garden, m.role),
                 "north_deg": m.garden.north_deg,
                 "lacks": now.lacks,
-                "beds": [_bed(now, facts) for facts in now.beds],
+                "beds": [_bed(now, words, facts) for facts in now.beds],
                 "things": [_thing(x) for x in things],
             }
         )
@@ -53,7 +54,7 @@ class Ground(APIView):
         return Response(status=204)
 
 
-def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
+def _bed(now: Situation, words: dict[str, str], facts: BedFacts) -> dict[str, Any]:
     row, p = facts.row, now.plan
     out: dict[str, Any] = {
         "id": row.pk,
@@ -66,29 +67,34 @@ def _bed(now: Situation, facts: BedFacts) -> dict[str, Any]:
         "y_m": row.y_m,
         "turn_deg": row.turn_deg,
         "rig": row.rig_id,
+        "alike": row.alike,
         "word": "",
         "crops": [],
         "raw_mm": None,
         "taw_mm": None,
         "room_mm": None,
         "air_mark_mm": None,
+        "this_morning_mm": None,
+        "left_alone_mm": None,
         "sun_share": None,
         "days": [],
     }
     i = next((i for i, b in enumerate(p.beds) if b.bed.key == str(row.pk)), None) if p else None
     if p is None or i is None:
         return out
-    b = p.beds[i]
+    b, ahead = p.beds[i], days_ahead(now).beds[i]
     days = [{"date": d.date, "net_mm": d.net_mm} for d in days_behind(p.run, i, DAYS_BEHIND)]
     return out | {
-        "word": b.word,
+        "word": words[b.bed.key],
         "crops": crops_out(p, b),
         "raw_mm": b.raw_mm,
         "taw_mm": b.taw_mm,
         "room_mm": b.day.room,
         "air_mark_mm": b.day.air_mark,
         "sun_share": b.today.sun_share,
-        "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in b.ahead)],
+        "this_morning_mm": b.net_mm.mid,
+        "left_alone_mm": ahead.left_alone.mid,
+        "days": [*days, *({"date": a.date, "net_mm": a.net.mid} for a in ahead.days)],
     }
 
 

@@ -31,6 +31,7 @@ class Person(s.Serializer):
     username = s.CharField()
     units = s.ChoiceField(choices=["metric", "us"])
     theme = s.ChoiceField(choices=["auto", "light", "dark", "contrast"])
+    guest = s.BooleanField(help_text="looks around without an account")
 
 
 class Session(s.Serializer):

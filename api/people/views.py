@@ -23,8 +23,13 @@ from api.asked import actor, checked, person, stamp
 from api.people import present, shapes
 from api.present import garden_out
 from api.shapes import Error, GardenOut
+from apps.accounts import actor as actors
+from apps.accounts.models import NAME
+from apps.exchange.guests import make_guest
+from apps.exchange.samples import WRACKLINE_YARD, OpenSample
 from apps.garden.access import membership
 from apps.garden.actions import helpers
+from apps.garden.models import Role
 
 
 class SignUpThrottle(AnonRateThrottle):
@@ -33,7 +38,9 @@ class SignUpThrottle(AnonRateThrottle):
 
 def session_of(request: Request) -> dict[str, Any]:
     user = request.user
-    person = {"username": user.username, "units": user.units, "theme": user.theme} if user.is_authenticated else None
+    person = None
+    if user.is_authenticated:
+        person = {"username": user.username, "units": user.units, "theme": user.theme, "guest": user.guest}
     return {"person": person, "sign_up_open": settings.SIGN_UP_OPEN}
 
 
@@ -67,21 +74,41 @@ class SignUpView(APIView):
         data.is_valid(raise_exception=True)
         values = data.validated_data
         model = get_user_model()
-        user = model(username=values["username"], units=values["units"])
+        user = model(username=" ".join(values["username"].split()), units=values["units"])
         try:
-            model.username_validator(values["username"])
+            NAME(user.username)
+        except DjangoValidationError as error:
+            return _refused("username", f"A name may have {error.messages[0]}.")
+        try:
             validate_password(values["password"], user)
         except DjangoValidationError as error:
-            field = "username" if "username" in " ".join(error.messages) else "password"
-            return _refused(field, " ".join(error.messages))
+            return _refused("password", " ".join(error.messages).replace("username", "name"))
         user.set_password(values["password"])
         try:
             with transaction.atomic():
                 user.save()
         except IntegrityError:
-            return _refused("username", f"username: {values['username']!r} is taken; choose another")
+            return _refused("username", f"{user.username} is taken here; choose another name.")
         login(request, user, backend="django.contrib.auth.backends.ModelBackend")
         return Response(session_of(request), status=201)
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class LookAroundView(APIView):
+    """A guest with a sample garden of its own, gone after a while."""
+
+    permission_classes = [AllowAny]
+    throttle_classes = [SignUpThrottle]
+
+    @extend_schema(operation_id="look_around", request=None, responses={201: GardenOut})
+    def post(self, request: Request) -> Response:
+        if not settings.SIGN_UP_OPEN:
+            text = "Looking around is closed here. Ask the person who runs it."
+            return Response({"code": "closed", "text": text, "fields": []}, status=403)
+        user = make_guest()
+        garden = OpenSample(actors.person(user), WRACKLINE_YARD.key).execute()
+        login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+        return Response(garden_out(garden, Role.OWNER), status=201)
 
 
 def _refused(field: str, text: str) -> Response:

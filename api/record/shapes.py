@@ -8,6 +8,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.words import DAY_PARTS, INTO
 from api.asked import EventId
 from api.described import Code, In, Out, Shape
+from apps.garden.events import EVENT_KINDS
 
 
 class WateringOut(Out):
@@ -52,6 +53,27 @@ class PutOffIn(Shape):
     id = EventId()
     bed = s.IntegerField()
     date = s.DateField(required=False, allow_null=True)
+
+
+class EventsAsked(Shape):
+    skip = s.IntegerField(default=0, min_value=0, max_value=100_000)
+
+
+class EventOut(s.Serializer):
+    id = s.UUIDField()
+    kind = s.ChoiceField(choices=EVENT_KINDS)
+    bed = s.CharField(allow_blank=True)
+    date = s.DateField()
+    occurred_at = s.DateTimeField()
+    by = s.CharField(allow_blank=True)
+    struck = s.BooleanField()
+    told = s.DictField(child=s.JSONField(), help_text="in the garden file's words of its kind")
+    can_undo = s.BooleanField()
+
+
+class EventsOut(s.Serializer):
+    events = EventOut(many=True)
+    more = s.BooleanField(help_text="whether older ones follow")
 
 
 class StrikeIn(Shape):

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from api.asked import actor, checked, stamp
+from api.asked import actor, checked, person, stamp
 from api.record import shapes
 from api.shapes import Error
-from apps.garden.undo import UndoEvent
+from apps.garden.access import membership
+from apps.garden.events import BY_HELPERS, NOTED_KINDS
+from apps.garden.models import Event, Role
+from apps.garden.undo import UndoEvent, newest
 from apps.planning.facts import told_of
 from apps.record import actions
 
@@ -68,6 +72,36 @@ class PutOffs(APIView):
         mark = stamp(request, x["id"])
         actions.PutOffStop(actor(request), garden_id, x["bed"], x.get("date"), stamp=mark).execute()
         return Response(status=201)
+
+
+class Events(APIView):
+    """What was noted and changed in a garden, the newest first, each with whether it may be taken back."""
+
+    @extend_schema(
+        operation_id="events",
+        parameters=[OpenApiParameter("skip", int, description="how many of the newest to leave out")],
+        responses=shapes.EventsOut,
+    )
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        asked = shapes.EventsAsked(data=request.query_params)
+        asked.is_valid(raise_exception=True)
+        page, more = newest(m.garden, asked.validated_data["skip"])
+        return Response({"events": [_event(x, m.role) for x in page], "more": more})
+
+
+def _event(x: Event, role: str) -> dict[str, Any]:
+    return {
+        "id": x.pk,
+        "kind": x.kind,
+        "bed": x.bed.name if x.bed else "",
+        "date": x.date,
+        "occurred_at": x.occurred_at,
+        "by": x.actor_name or (x.by.username if x.by else ""),
+        "struck": x.struck,
+        "told": x.told,
+        "can_undo": x.kind not in NOTED_KINDS and (role == Role.OWNER or x.kind in BY_HELPERS),
+    }
 
 
 class Strike(APIView):

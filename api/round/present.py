@@ -2,25 +2,31 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import functools
 
 from agronomy.beds.alterations import open_to
 from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band, band
+from agronomy.decide.butts import butts
 from agronomy.decide.dose import Dose
-from agronomy.decide.fortnight import fortnight
 from agronomy.decide.hose_first import hot_water
 from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.planting_out import hollows
-from agronomy.decide.styles import pattern_of, style_of, wishes_on
+from agronomy.decide.round import Stop
+from agronomy.decide.styles import pattern_of, style_of
+from agronomy.decide.walk import walk_of
+from agronomy.decide.wishes import wishes_on
+from agronomy.fit.fits import weight_now
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
 from apps.planning.marks import mark_ids
-from apps.planning.situation import Situation
+from apps.planning.situation import Situation, days_ahead, stops_of
+from apps.record.away import absence_ahead, absence_of
 
 RAIN_DAYS = 3
 
@@ -38,10 +44,9 @@ def hours_out(p: Plan) -> Json:
     }
 
 
-def round_of(now: Situation, role: str) -> Json:
-    p = now.plan
+def round_out(now: Situation, role: str) -> Json:
+    p, stops = now.plan, _in_order(stops_of(now))
     facts = {str(b.row.pk): b for b in now.beds}
-    gives = {x.bed for x in fortnight(p, days=1).beds if x.days[0].gave in ("minutes", "taps")} if p else set()
     return {
         "garden": garden_out(now.garden, role),
         "weather": weather_out(now),
@@ -49,21 +54,65 @@ def round_of(now: Situation, role: str) -> Json:
         "hours": hours_out(p) if p else None,
         "heat": heat_out(p) if p else None,
         "hot_water": [{**vars(x.purge), "rig": x.rig, "into": x.into} for x in hot_water(p)] if p else [],
-        "stops": [{**stop_out(p, b, facts[b.bed.key]), "gives": b.bed.name in gives} for b in _in_order(p)]
-        if p
-        else [],
+        "stops": [stop_out(p, x, facts[x.bed.bed.key]) for x in stops] if p else [],
+        "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
+        "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
+        "away": vars(absence_of(kept)) if (kept := absence_ahead(now.garden)) else None,
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }
 
 
-def _in_order(p: Plan) -> list[BedPlan]:
+def pots_out(now: Situation, role: str) -> Json:
+    """Every container, what dries out first standing first."""
+    p, stops = now.plan, [x for x in stops_of(now) if x.bed.today.container]
+    facts = {str(b.row.pk): b for b in now.beds}
+    return {
+        "garden": garden_out(now.garden, role),
+        "lacks": now.lacks,
+        "pots": [
+            {
+                "stop": stop_out(p, x, facts[x.bed.bed.key]),
+                "fill": dose_out(x.bed.if_watered(), x.bed.today) if x.bed.wicks else None,
+                "weight": _weight(x.bed),
+            }
+            for x in sorted(stops, key=_first_in_need)
+        ]
+        if p
+        else [],
+    }
+
+
+def _weight(b: BedPlan) -> Json:
+    below = b.reservoir_l.mid if b.reservoir_l else 0.0
+    return vars(weight_now(b.today, b.net_mm.mid, b.rooted_share, below))
+
+
+def _first_in_need(x: Stop) -> tuple[bool, dt.date, float]:
+    """What drinks twice today, then by the day on which plants would be in need, then the driest."""
+    b = x.bed
+    need = (b.in_need_on[1] if b.in_need_on else None) or dt.date.max
+    return b.again is None, need, -b.net_mm.mid / max(b.raw_mm, 1e-9)
+
+
+def _in_order(stops: tuple[Stop, ...]) -> list[Stop]:
     """The walk's order, but what may be lost comes first."""
-    return sorted(p.beds, key=lambda b: not b.collapsing)
+    return sorted(stops, key=lambda x: not x.bed.collapsing)
 
 
-def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
-    today, row = p.today, facts.row
+def _walk(stops: list[Stop]) -> Json:
+    walk = walk_of(tuple(stops))
+    keys = {x.bed.bed.name: int(x.bed.bed.key) for x in stops}
+    return {
+        "minutes": walk.minutes,
+        "hands_min": walk.hands_min,
+        "span_min": walk.span_min,
+        "goes": [{**vars(x), "bed": keys[x.bed]} for x in walk.goes],
+    }
+
+
+def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
+    today, row, b = p.today, facts.row, stop.bed
     wishes = wishes_on(b.bed, today)
     poured = [w for w in facts.poured if w.date == today and not w.struck]
     felt = [c for c in facts.felt if c.date == today and not c.struck]
@@ -72,26 +121,36 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "name": row.name,
         "kind": row.kind,
         "method": row.method,
-        "word": b.word,
-        "cause": b.cause,
+        "word": stop.word,
+        "cause": stop.cause,
         "crops": crops_out(p, b),
-        "dose": _dose(b.dose, b.today),
-        "again": {**vars(b.again), "dose": _dose(b.again.dose, b.today)} if b.again else None,
+        "dose": dose_out(stop.dose, b.today),
+        "again": {**vars(stop.again), "dose": dose_out(stop.again.dose, b.today)} if stop.again else None,
         "mix": {"hottest_c": b.mix.hottest, "cool_from_h": b.mix.cool_from_h} if b.mix else None,
         "collapsing": b.collapsing,
-        "if_felt": [{**vars(x), "dose": _dose(x.dose, b.today)} for x in b.if_felt],
-        "isle": _isle(b),
+        "if_felt": [{**vars(x), "dose": dose_out(x.dose, b.today)} for x in b.if_felt],
+        "isle": isle_out(b),
         "wet_days": b.wet_days,
         "too_much": vars(b.too_much) if b.too_much else None,
         "container": is_container(b.bed),
+        "alike": b.bed.alike,
         "saucer": b.today.exposure.saucer,
         "open_to": open_to(b.today),
         "sealed": b.bed.drain_holes is False,
-        "next_soak": b.next_soak,
+        "next_soak": stop.next_soak,
+        "next_litres": stop.next_litres,
+        "tonight_mm": band_out(stop.tonight),
+        "left_alone_mm": band_out(stop.left_alone),
         "reservoir_l": band_out(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
         "empty_on": b.empty_on,
+        "in_need_on": b.in_need_on,
+        "draw": vars(b.draw) if b.draw.intervals else None,
+        "supply": vars(b.supply) if b.supply else None,
+        "wicks": b.wicks,
+        "water": b.today.rig.water,
         "finger_depth_m": b.today.finger_depth_m,
+        "measures": _measures(p, b),
         "windows": windows(p.hours, p.garden, b.today, b.mix),
         "hollows": hollows(b.bed, today),
         "spade": p.spade_at == p.beds.index(b),
@@ -100,18 +159,29 @@ def stop_out(p: Plan, b: BedPlan, facts: BedFacts) -> Json:
         "waterings_today": [vars(w) for w in poured],
         "observation_today": vars(felt[-1]) if felt else None,
         "use": vars(b.use),
-        "gives": False,
+        "gives": stop.gives,
         "put_off": facts.put_off_on(today),
         "why": _why(p, b),
     }
 
 
-def _dose(d: Dose | None, today: BedToday) -> Json | None:
+def _measures(p: Plan, b: BedPlan) -> Json:
+    """Litres of each measure of a hand: a minute of the hose or the line, a can."""
+    drip = b.bed.drip
+    return {
+        "hose_l_per_min": b.today.rig.flow_l_per_min,
+        "can_l": p.garden.can_l,
+        "line_l_per_min": drip.emitters * drip.flow_l_per_h / 60 if drip else None,
+    }
+
+
+def dose_out(d: Dose | None, today: BedToday) -> Json | None:
     if d is None:
         return None
     hand = d.in_hand
     return {
-        "mm": d.mm,
+        "parts": [vars(x) for x in d.parts],
+        "soaks_mm": d.soaks,
         "litres": d.litres,
         "litres_band": band_out(d.litres_band),
         "arrives": d.arrives,
@@ -129,7 +199,7 @@ def _dose(d: Dose | None, today: BedToday) -> Json | None:
     }
 
 
-def _isle(b: BedPlan) -> Json:
+def isle_out(b: BedPlan) -> Json:
     mulch, stand, depth_m = b.today.mulch, b.today.stand, b.today.depth_m
     full = None
     if b.bed.reservoir and b.reservoir_l:
@@ -168,15 +238,15 @@ def _why(p: Plan, b: BedPlan) -> Json:
     return {
         "since": b.story.since,
         "begins_with": b.story.begins_with,
-        "lines": [{"what": x.what, "mm": x.mm} for x in b.story.parts],
-        "depletion_mm": b.story.depletion_mm,
-        "raw_mm": b.raw_mm * b.rooted_share,
-        "trigger_mm": b.trigger_mm * b.rooted_share,
-        "today_use_mm": b.today_use_mm,
-        "ground_m2": b.ground_m2,
+        "lines": [{"what": x.what, "mm": x.mm / b.rooted_share} for x in b.story.parts],
+        "fell_mm": b.story.fell,
+        "depletion_mm": b.story.depletion_mm / b.rooted_share,
+        "today_use_mm": b.today_use_mm / b.rooted_share,
+        "rooted_m2": b.ground_m2 * b.rooted_share,
         "waiting": {
             "days": b.choice.wait_days,
             "chance": b.choice.chance,
+            "if_wrong_mm": b.if_wrong_mm,
             "options": [
                 {"share": x.share, "until": x.until, "cost": cost}
                 for x, cost in zip(b.choice.options, b.choice.costs, strict=True)
@@ -184,7 +254,7 @@ def _why(p: Plan, b: BedPlan) -> Json:
             "rain_mm": band_out(_rain_ahead(p)),
         },
         "chance_asks": b.chance_asks,
-        "week_need_mm": p.week_need_mm[p.beds.index(b)],
+        "week_need_mm": p.week_need_mm[p.beds.index(b)] / b.rooted_share,
         "pattern": pattern_of(b.bed, p.today),
         "style": style_of(p.garden, b.bed),
     }

@@ -17,6 +17,8 @@ from agronomy.describe.words import (
     MULCHES,
     PATTERNS,
     STYLES,
+    SUPPLY_WHYS,
+    WATERS,
     WETNESS,
     WISHES,
     WORDS,
@@ -80,8 +82,16 @@ class Hose(s.Serializer):
     total_s = s.FloatField()
 
 
-class Dose(s.Serializer):
+class Part(s.Serializer):
+    """A line of an arithmetic, which it lengthens (+) or shortens (-)."""
+
+    what = s.CharField()
     mm = s.FloatField()
+
+
+class Dose(s.Serializer):
+    parts = Part(many=True, help_text="from what is missing to soaks_mm, over the rooted share; they sum to it")
+    soaks_mm = s.FloatField(help_text="to the roots, over the rooted share")
     litres = s.FloatField()
     litres_band = Band()
     arrives = s.FloatField()
@@ -131,11 +141,6 @@ class DayUse(s.Serializer):
     again_h = s.FloatField(allow_null=True)
 
 
-class Line(s.Serializer):
-    what = s.CharField()
-    mm = s.FloatField()
-
-
 class Coefficient(s.Serializer):
     symbol = s.CharField(allow_blank=True)
     what = s.CharField()
@@ -162,24 +167,26 @@ class Option(s.Serializer):
 class Waiting(s.Serializer):
     days = s.IntegerField()
     chance = s.FloatField(help_text="share of the members whose rain makes the soak needless by then")
+    if_wrong_mm = s.FloatField(
+        allow_null=True, help_text="missing at the end of the wait if the rain stays away (90 %), over the rooted share"
+    )
     options = Option(many=True)
     rain_mm = Band(help_text="rain of the next three days")
 
 
 class Why(s.Serializer):
-    """mm are over the bed's ground; the lines sum to depletion_mm."""
+    """mm are over the rooted share, like those of the isle; the lines sum to depletion_mm."""
 
     since = s.DateField()
     begins_with = s.ChoiceField(choices=["soak", "opening", "window"])
-    lines = Line(many=True)
+    lines = Part(many=True)
+    fell_mm = s.FloatField(help_text="rain on the bed in these days, before anything held it back")
     depletion_mm = s.FloatField()
-    raw_mm = s.FloatField()
-    trigger_mm = s.FloatField()
     today_use_mm = s.FloatField()
-    ground_m2 = s.FloatField()
+    rooted_m2 = s.FloatField(help_text="the ground that roots and waterings reach")
     waiting = Waiting()
     chance_asks = s.FloatField()
-    week_need_mm = s.FloatField(help_text="of plants and ground, over the bed")
+    week_need_mm = s.FloatField(help_text="of plants and ground")
     pattern = s.ChoiceField(choices=PATTERNS)
     style = s.ChoiceField(choices=STYLES)
 
@@ -197,6 +204,28 @@ class IfFelt(s.Serializer):
     word = s.ChoiceField(choices=WORDS)
     cause = s.ChoiceField(choices=CAUSES)
     dose = Dose(allow_null=True)
+
+
+class Measures(s.Serializer):
+    """Litres of each measure of a hand."""
+
+    hose_l_per_min = s.FloatField()
+    can_l = s.FloatField()
+    line_l_per_min = s.FloatField(allow_null=True)
+
+
+class Draw(s.Serializer):
+    """What a reservoir was seen to draw, by its floats."""
+
+    factor = s.FloatField(help_text="of what plants over it usually draw")
+    intervals = s.IntegerField(help_text="between readings, that it was learnt from")
+
+
+class Supply(s.Serializer):
+    """How a reservoir is kept."""
+
+    kept = s.BooleanField(help_text="filled before it runs out; else let run down")
+    why = s.ChoiceField(choices=SUPPLY_WHYS)
 
 
 class Stop(s.Serializer):
@@ -222,12 +251,30 @@ class Stop(s.Serializer):
     saucer = s.BooleanField()
     open_to = s.ListField(child=s.ChoiceField(choices=ALTERATIONS), help_text="what may change at it in a tap")
     container = s.BooleanField(help_text="a pot, box or bag: no ground below")
+    alike = s.IntegerField(help_text="so many containers alike; doses are of all together")
     sealed = s.BooleanField(help_text="known to have no holes")
-    next_soak = s.ListField(child=s.DateField(), allow_null=True)
+    next_soak = s.ListField(
+        child=s.DateField(), allow_null=True, help_text="after today: 10 %, the day that Ahead waters it, 90 %"
+    )
+    next_litres = s.FloatField(allow_null=True, help_text="what it is watered with then")
+    tonight_mm = Band(help_text="missing this evening if the round is done, over the rooted share")
+    left_alone_mm = Band(help_text="missing this evening if nothing more is poured, over the rooted share")
     reservoir_l = Band(allow_null=True)
     reservoir_capacity_l = s.FloatField(allow_null=True)
-    empty_on = s.ListField(child=s.DateField(allow_null=True), allow_null=True)
+    empty_on = s.ListField(
+        child=s.DateField(allow_null=True), allow_null=True, help_text="when its reservoir runs out: 10, 50, 90 %"
+    )
+    in_need_on = s.ListField(
+        child=s.DateField(allow_null=True),
+        allow_null=True,
+        help_text="when plants in a container are in need, if nothing is poured: 10, 50, 90 %",
+    )
+    draw = Draw(allow_null=True)
+    supply = Supply(allow_null=True)
+    wicks = s.BooleanField(help_text="roots have come down to what the reservoir's wick wets: it is filled below")
+    water = s.ChoiceField(choices=WATERS, help_text="what comes out of its hose or butt")
     finger_depth_m = s.FloatField()
+    measures = Measures()
     use = DayUse()
     gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
     marks = Marks()
@@ -237,13 +284,70 @@ class Stop(s.Serializer):
     why = Why()
 
 
+class Weight(s.Serializer):
+    """Of one container without its vessel [kg]."""
+
+    dry = s.FloatField()
+    now = s.FloatField()
+    soaked = s.FloatField()
+    heavy = s.BooleanField()
+
+
+class Pot(s.Serializer):
+    stop = Stop()
+    fill = Dose(allow_null=True, help_text="what its reservoir takes now")
+    weight = Weight()
+
+
+class Pots(s.Serializer):
+    garden = GardenOut()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    pots = Pot(many=True)
+
+
+class Butt(s.Serializer):
+    rig = s.CharField()
+    holds_l = s.FloatField()
+    level_l = s.FloatField(help_text="this morning, less what was poured today")
+    looked = s.DateField(allow_null=True)
+    empty_on = s.ListField(child=s.DateField(allow_null=True), help_text="as the days ahead draw on it: 10, 50, 90 %")
+    feeds = s.ListField(child=s.CharField())
+
+
+class DaysAway(s.Serializer):
+    leaves = s.DateField()
+    returns = s.DateField()
+    wanted = s.FloatField()
+    visits = s.ListField(child=s.DateField())
+
+
+class Go(s.Serializer):
+    """One go at one stop: some take their water in several, the next of them later in the walk."""
+
+    bed = s.IntegerField()
+    turn = s.IntegerField(help_text="1: the first time round")
+    from_min = s.FloatField()
+    litres = s.FloatField()
+    waits_min = s.FloatField(help_text="until the go before has sunk in")
+
+
+class Walk(s.Serializer):
+    minutes = s.FloatField(help_text="with the hands")
+    hands_min = s.FloatField(help_text="from the first go until the hands are done, waits included")
+    span_min = s.FloatField(help_text="the same until lines that run by themselves are done, too")
+    goes = Go(many=True)
+
+
 class Round(s.Serializer):
     garden = GardenOut()
     weather = WeatherState()
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    butts = Butt(many=True)
+    away = DaysAway(allow_null=True, help_text="that are kept, while they last or are to come")
     hours = Hours(allow_null=True)
     heat = Heat(allow_null=True)
     hot_water = HotWater(many=True)
     stops = Stop(many=True)
+    walk = Walk()
     limits = DayLimits(help_text="what the household can do today")
     sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from django.contrib.auth.models import AbstractUser
+from django.core.validators import RegexValidator
 from django.db import models
 
 
@@ -18,8 +19,17 @@ class Theme(models.TextChoices):
     CONTRAST = "contrast"
 
 
-class User(AbstractUser):
-    """Someone who signs in. Units are the person's; the server speaks SI."""
+# A name as people write it: letters of any script, with single spaces, dots, hyphens and apostrophes in between.
+NAME = RegexValidator(
+    r"^[\w.'’+@-]+(?: [\w.'’+@-]+)*\Z", "letters and digits, with single spaces, dots and hyphens between"
+)
 
+
+class User(AbstractUser):
+    """Someone who signs in. Units are the person's; the server speaks SI. guest: looks around without an account."""
+
+    username_validator = NAME  # type: ignore[assignment]
+    username = models.CharField(max_length=150, unique=True, validators=[NAME])
+    guest = models.BooleanField(default=False)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
     theme = models.CharField(max_length=8, choices=Theme.choices, default=Theme.AUTO)

@@ -28,6 +28,7 @@ from apps.garden.actions.seasons import ended_seasons
 from apps.garden.convert import own_crop
 from apps.garden.models import Event, Garden
 from apps.planning.facts import core_garden, read_beds
+from apps.record.away import absence_of
 from apps.weather.actions import TypeDays
 from apps.weather.convert import gauge_readings
 from apps.weather.models import Source, WeatherDay
@@ -67,6 +68,7 @@ def described_garden(garden: Garden) -> g.Garden:
         "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
         "gauge": tuple(gauge[date] for date in sorted(gauge)),
         "days": tuple(by_source[Source.TYPED]),
+        "absences": tuple(absence_of(x) for x in garden.events.filter(kind="away", struck_at=None)),
         "climate": garden.climate,
         "climate_days": tuple(by_source[Source.CLIMATE]) if garden.climate == "file" else (),
         "method": garden.method,

@@ -31,6 +31,7 @@ from apps.garden.models import (
     Thing,
 )
 from apps.garden.rows import columns
+from apps.record.away import as_told
 from apps.weather.actions import keep_climate
 from apps.weather.models import Source, WeatherDay
 
@@ -128,6 +129,7 @@ def write_events(described: g.Garden, garden: Garden, rigs: dict[str, Rig], by: 
         days = {"from_date": move.from_date.isoformat(), "to_date": move.to_date.isoformat()}
         happened.append(("moved_soak", beds[move.bed], move.from_date, days))
     happened += [("gauge", None, x.date, _told(x)) for x in described.gauge]
+    happened += [("away", None, x.leaves, as_told(x)) for x in described.absences]
     happened += [("season", None, x.ended, {"name": x.name, "cleared": []}) for x in described.seasons]
     for m in described.measurements:
         rig = rigs.get(m.rig or "")

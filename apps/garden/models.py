@@ -87,6 +87,7 @@ keep(
         "gauge",
         "own_crops",
         "moves",
+        "absences",
         "things",
         "days",
         "climate_days",
@@ -152,6 +153,9 @@ class Rig(models.Model):
         return self.name
 
 
+keep(Rig, g.Rig)
+
+
 class Bed(models.Model):
     """A bed or pot: an isle. `removed_at` keeps a deletion undoable."""
 
@@ -162,6 +166,7 @@ class Bed(models.Model):
     width_m = models.FloatField()
     round = models.BooleanField(default=False)
     soil_depth_m = models.FloatField(null=True, blank=True)
+    alike = models.PositiveSmallIntegerField(default=1, help_text="so many containers alike that stand together")
     drain_holes = models.BooleanField(null=True, blank=True, help_text="of a pot; empty: not known")
     method = models.CharField(max_length=12, choices=choices(METHODS), default="hose")
     rig = models.ForeignKey(Rig, null=True, blank=True, on_delete=models.SET_NULL)

@@ -56,6 +56,18 @@ class UndoEvent(GardenAction[Undone]):
         return Undone(event, left)
 
 
+SHOWN_AT_ONCE = 60
+
+
+def newest(garden: Garden, skip: int) -> tuple[list[Event], bool]:
+    """What was noted in a garden, by the day it was noted for and then by its hour, the newest first; and whether older
+    ones follow."""
+    rows = Event.objects.filter(garden=garden).select_related("bed", "by").defer("changes")
+    rows = rows.order_by("-date", "-occurred_at", "-recorded_at", "pk")
+    found = list(rows[skip : skip + SHOWN_AT_ONCE + 1])
+    return found[:SHOWN_AT_ONCE], len(found) > SHOWN_AT_ONCE
+
+
 def refuse_taken_name(row: models.Model) -> None:
     """Raises InputError when another bed or own crop that stands has the row's name."""
     if not isinstance(row, (Bed, OwnCrop)) or row.removed_at is not None:

@@ -7,14 +7,15 @@ from dataclasses import dataclass
 from typing import Any
 
 from agronomy.decide.bands import bands, rain_chance
-from agronomy.decide.plan import BedPlan, Plan
+from agronomy.decide.plan import Plan
+from agronomy.decide.round import Stop
 from agronomy.decide.wait import HORIZON_DAYS
 from agronomy.describe.errors import InputError
 from apps.accounts.actor import Actor
 from apps.base.action import Action
 from apps.garden.access import permitted, reached
 from apps.garden.models import Garden, Role
-from apps.planning.situation import Situation, situation
+from apps.planning.situation import Situation, situation, stops_of
 from apps.record.models import IssuedAdvice
 from apps.weather.actions import refresh_weather
 
@@ -23,7 +24,7 @@ def issue_advice(now: Situation) -> IssuedAdvice | None:
     """Keep today's advice under the hash of the facts it rested on; the same facts are kept once."""
     if now.plan is None:
         return None
-    beds = [_advice_on(b) for b in now.plan.beds]
+    beds = [_advice_on(x) for x in stops_of(now)]
     advice, _ = IssuedAdvice.objects.get_or_create(
         garden=now.garden,
         date=now.plan.today,
@@ -33,13 +34,14 @@ def issue_advice(now: Situation) -> IssuedAdvice | None:
     return advice
 
 
-def _advice_on(b: BedPlan) -> dict[str, Any]:
+def _advice_on(stop: Stop) -> dict[str, Any]:
     """What was said of one bed and what it rested on, so that it can be held against what came."""
+    b = stop.bed
     return {
         "bed": int(b.bed.key),
-        "word": b.word,
-        "cause": b.cause,
-        "litres": round(b.dose.litres, 2) if b.dose else 0.0,
+        "word": stop.word,
+        "cause": stop.cause,
+        "litres": round(stop.dose.litres, 2) if stop.dose else 0.0,
         "chance_asks": round(b.chance_asks, 4),
         "wait_days": b.choice.wait_days,
         "costs": [round(c, 4) for c in b.choice.costs],

@@ -25,6 +25,11 @@ def mark_ids(facts: BedFacts, date: dt.date) -> dict[str, uuid.UUID]:
     return {kind: _id(kind, facts.row.pk, date, sum(e.date == date for e in events)) for kind, events in noted.items()}
 
 
+def before_leaving_id(what: str, facts: BedFacts, date: dt.date) -> uuid.UUID:
+    """The same for something that is poured before going away: two of them may be done at one bed."""
+    return _id(f"before leaving {what}", facts.row.pk, date, sum(x.date == date for x in facts.poured))
+
+
 def _id(kind: str, bed_id: int, date: dt.date, noted: int) -> uuid.UUID:
     digest = salted_hmac("isleshower.mark", f"{kind} {bed_id} {date} {noted}", algorithm="sha256").digest()
     return uuid.UUID(bytes=digest[:16], version=4)

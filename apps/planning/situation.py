@@ -5,10 +5,13 @@ from __future__ import annotations
 import collections
 import hashlib
 import threading
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from agronomy.balance.checkpoints import Checkpoints
+from agronomy.decide.fortnight import Fortnight, fortnight
 from agronomy.decide.plan import Plan, plan, replan, with_bounded_ledgers
+from agronomy.decide.round import Stop, round_of
 from agronomy.describe import garden as g
 from apps.base.errors import NotFound
 from apps.garden.models import Garden
@@ -69,6 +72,21 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
             while len(_plans) > _KEPT:
                 _plans.popitem(last=False)
     return Situation(garden, beds, facts, facts_hash, known, "")
+
+
+def days_ahead(now: Situation, moves: Iterable[g.Move] | None = None) -> Fortnight:
+    """The fortnight of a situation that has a plan: the one sequence that every view shows.
+
+    moves: the soaks that are moved; None: those that are kept.
+    """
+    assert now.plan is not None
+    left = [b.row.name for b in now.beds if b.put_off_on(now.garden.today)]
+    return fortnight(now.plan, DAYS_AHEAD, moves, left)
+
+
+def stops_of(now: Situation) -> tuple[Stop, ...]:
+    """Today's stops in the walk's order; none while there is no plan."""
+    return round_of(now.plan, days_ahead(now)) if now.plan else ()
 
 
 def _hash(core: g.Garden, facts: WeatherFacts, garden: Garden, days: int) -> str:

@@ -12,7 +12,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.kinds import KINDS
-from agronomy.describe.water import OF_CONTAINERS
+from agronomy.describe.water import OF_CONTAINERS, OF_RESERVOIRS
 from agronomy.describe.words import Kind
 from agronomy.formats.described import read
 from apps.garden.action import GardenAction, Made, RecordEvent
@@ -77,7 +77,7 @@ class RecordObservation(AtABed):
         read(g.Observation, {**told, "date": date})
         if self.found_by in OF_CONTAINERS and not KINDS[cast(Kind, bed.kind)][0]:
             raise InputError("kind", self.found_by, "another kind: this is no pot or box")
-        if self.found_by == "float":
+        if self.found_by in OF_RESERVOIRS:
             if not bed.reservoir_capacity_l:
                 raise InputError("kind", self.found_by, "another kind: this bed has no reservoir")
             if (self.value or 0) > bed.reservoir_capacity_l:

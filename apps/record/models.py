@@ -25,6 +25,24 @@ class CalendarFeed(models.Model):
         return f"feed of {self.garden}"
 
 
+class VisitorLink(models.Model):
+    """A private link for somebody who looks in, kept as the hash of its token; over or ended, it answers no longer."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="visitors")
+    name = models.CharField(max_length=60, help_text="who looks in, as the garden's people call them")
+    token_hash = models.CharField(max_length=64, unique=True, db_collation=AS_WRITTEN)
+    until = models.DateField(help_text="the last day on which it answers")
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["made_at"]
+
+    def __str__(self) -> str:
+        return f"link of {self.garden} for {self.name}"
+
+
 class IssuedAdvice(models.Model):
     """A day's advice as it was given, keyed by the facts it rested on."""
 

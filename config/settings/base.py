@@ -100,7 +100,7 @@ REST_FRAMEWORK = {
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "api.asked.Marked",
     "EXCEPTION_HANDLER": "api.errors.handle",
-    "DEFAULT_THROTTLE_RATES": {"signup": "20/hour"},
+    "DEFAULT_THROTTLE_RATES": {"signup": "20/hour", "visit": "120/minute"},
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
 }
 SPECTACULAR_SETTINGS = {

@@ -232,7 +232,9 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
         (s.STORE_WEIGHT, 0, 1),
     ):
         bed[:, column] = rng.uniform(low, high, beds)
-    bed[:, s.P_SLOPE], bed[:, s.WICK_REST] = 0.04, 0.1
+    bed[:, s.P_SLOPE], bed[:, s.WICK_REST], bed[:, s.WICK_FALLS] = 0.04, 0.1, 0.1
+    day[..., s.WICKS] = rng.integers(0, 2, (days, beds))
+    bed[:, s.FILL_RAW] = rng.choice([0.0, 0.5], beds)
     bed[::2, s.CURVE_NUMBER] = 80
     day[:, 1::3, s.SHARE], bed[1::3, s.AGAIN_MARGIN] = 1.0, 1.1  # containers
     bed[3:, s.FRAME_TAKES] = 20.0
@@ -460,7 +462,18 @@ class Properties(unittest.TestCase):
         self.assertEqual(wet[1 / 3][:, s.WET].sum(), 4)
 
     def test_a_reservoir_wicks_overflows_and_runs_dry(self) -> None:
-        run = Run(12, ET0=6.0, CAPACITY=30.0, WICK=20.0, WICK_REST=0.0, TAW=60.0, P_TABLE=0.4, DEEPEST=60.0, DRAIN=1.0)
+        run = Run(
+            12,
+            ET0=6.0,
+            CAPACITY=30.0,
+            WICK=20.0,
+            WICK_REST=0.0,
+            WICKS=1.0,
+            TAW=60.0,
+            P_TABLE=0.4,
+            DEEPEST=60.0,
+            DRAIN=1.0,
+        )
         run.day[0, 0, s.FILL] = 50.0
         rows = run.rows()
         self.assertAlmostEqual(rows[0, s.OVERFLOW], 20.0)

@@ -13,6 +13,7 @@ from agronomy.balance import terms
 from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.decide.bands import bands
+from agronomy.decide.styles import Trigger
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky, WeatherTable
 from agronomy.sky import climates as c
@@ -157,7 +158,7 @@ def inside(site: str, told: tuple[str | None, str | None]) -> float:
         nets = []
         for ahead in (usual, came):
             weather = air_days(garden, Sky(behind, ahead), b.opened, today, 15)
-            run = run_garden(garden, weather, today, [(1.0, 0.0, False)])
+            run = run_garden(garden, weather, today, [Trigger(1.0, 0.0)])
             nets.append((run, np.full((15, 1), terms.NEVER)))
         band = bands(nets[0][0].ahead(nets[0][1]).net[:, 0])
         run, policy = nets[1]

@@ -12,6 +12,7 @@ from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.beds import ground
 from agronomy.beds.today import bed_today
+from agronomy.decide.styles import Trigger
 from agronomy.describe import garden as g
 from agronomy.describe.weather import Sky, table_from_days
 from agronomy.ground.holding import holding
@@ -104,7 +105,7 @@ class BedDays(unittest.TestCase):
 
 class BedConstants(unittest.TestCase):
     def test_frames_hold_rain_and_open_ground_sheds_it(self) -> None:
-        at = lambda b: forcing.figures(bed_today(t.garden(b), b, t.TODAY), (1.0, 0.0, False))  # noqa: E731
+        at = lambda b: forcing.figures(bed_today(t.garden(b), b, t.TODAY), Trigger(1.0, 0.0))  # noqa: E731
         self.assertEqual(at(t.bed())[s.CURVE_NUMBER], 0.0)
         self.assertEqual(at(t.bed(kind="open"))[s.CURVE_NUMBER], 78)  # loam, group B
         self.assertEqual(at(t.bed(kind="open", soils=(g.Soil("clay"),)))[s.CURVE_NUMBER], 89)
@@ -115,7 +116,7 @@ class BedConstants(unittest.TestCase):
         box = t.bed(
             kind="self_watering_box", length_m=0.8, width_m=0.5, method="reservoir", reservoir=g.Reservoir(16, 8)
         )
-        a = forcing.figures(bed_today(t.garden(box), box, t.TODAY), (1.0, 0.0, False))
+        a = forcing.figures(bed_today(t.garden(box), box, t.TODAY), Trigger(1.0, 0.0))
         self.assertAlmostEqual(a[s.CAPACITY], 40.0)
         self.assertAlmostEqual(a[s.WICK], 20.0)
         state = forcing.opening_state(box, forcing.bed_days(t.garden(box), box, t.TODAY, 1)[0][0], 31)
@@ -182,12 +183,12 @@ class Starts(unittest.TestCase):
         early, late = t.bed("Early"), t.dried(4, "Late")
         garden = t.garden(early, late)
         w = air_days(garden, t.sky(), t.OPENED, t.TODAY, 6)
-        season = run_garden(garden, w, t.TODAY, [(1.0, 0.0, False)] * 2)
+        season = run_garden(garden, w, t.TODAY, [Trigger(1.0, 0.0)] * 2)
         self.assertEqual(season.opened_at.tolist(), [0, 17])
         self.assertEqual(np.abs(season.rows[:17, 1]).max(), 0.0)
         self.assertAlmostEqual(season.rows[17, 1, s.OPEN_ROOTED], 0.0, delta=1e-9)  # wet at opening
         alone = run_garden(
-            t.garden(late), air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [(1.0, 0.0, False)]
+            t.garden(late), air_days(garden, t.sky(), late.opened, t.TODAY, 6), t.TODAY, [Trigger(1.0, 0.0)]
         )
         np.testing.assert_allclose(season.rows[17:, 1], alone.rows[:, 0], atol=1e-9)
 

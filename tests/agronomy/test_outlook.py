@@ -7,6 +7,7 @@ import unittest
 import numpy as np
 
 from agronomy.decide.bands import Band, band, bands, rain_chance
+from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from tests.agronomy import gardens as t
@@ -54,6 +55,19 @@ class HeatAhead(unittest.TestCase):
         self.assertIsNone(plan(t.garden(t.dried(1)), sky, t.TODAY).heat)
 
 
+class NoWaveOfWhatIsUsual(unittest.TestCase):
+    def test_hot_days_that_nobody_told_are_no_wave(self) -> None:
+        """The same heat: told by a forecast it is a wave, drawn from days behind or from a climate it is none."""
+        hot = {"tmax": 34.0, "spread": 0.5}
+        self.assertIsNotNone(plan(t.garden(), t.sky(**hot), t.TODAY).heat)
+        drawn = plan(t.garden(), t.sky(days=2, members=1, **hot), t.TODAY, 14)
+        outlook = drawn.run.weather.outlook[drawn.run.n_behind :]
+        self.assertIn("resampled", outlook)
+        self.assertGreater(float(np.median(drawn.run.weather.tmax[drawn.run.n_behind :])), 33.0)
+        dates = drawn.heat.dates if drawn.heat else ()
+        self.assertLessEqual(set(dates), {t.TODAY, t.TODAY + dt.timedelta(days=1)})
+
+
 class NextSoak(unittest.TestCase):
     def test_it_comes_sooner_in_heat_later_under_rain_and_not_at_all_in_the_wet(self) -> None:
         def mid(**sky):
@@ -68,17 +82,13 @@ class NextSoak(unittest.TestCase):
         self.assertIsNone(plan(t.garden(t.dried(1)), soaked, t.TODAY).beds[0].next_soak)
 
     def test_a_wait_is_held_to_and_a_soak_today_is_not_counted_as_the_next(self) -> None:
-        waiting = plan(t.garden(t.dried(4)), t.sky(rain_chance=0.8, rain_mm=30.0), t.TODAY).beds[0]
-        self.assertEqual(
-            [d.soak_chance for d in waiting.ahead[: waiting.choice.wait_days]], [0.0] * waiting.choice.wait_days
-        )
-        soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY).beds[0]
-        self.assertEqual(soaking.ahead[0].soak_chance, 1.0)
-        self.assertGreater(soaking.next_soak[0], t.TODAY)
-
-    def test_litres_ahead_are_what_the_hand_would_pour(self) -> None:
-        soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY).beds[0]
-        self.assertAlmostEqual(soaking.ahead[0].litres, soaking.dose.litres, delta=0.15 * soaking.dose.litres)
+        waiting = plan(t.garden(t.just_past()), t.sky(rain_chance=1.0, rain_mm=30.0), t.TODAY)
+        self.assertEqual(waiting.beds[0].word, "wait")
+        days = fortnight(waiting).beds[0].days[: waiting.beds[0].choice.wait_days]
+        self.assertEqual({(d.soak, d.gave) for d in days}, {(None, "rain")})
+        soaking = plan(t.garden(t.dried(6)), t.sky(), t.TODAY)
+        self.assertEqual(fortnight(soaking).beds[0].days[0].soak.litres.mid, soaking.beds[0].dose.litres)
+        self.assertGreater(soaking.beds[0].next_soak[0], t.TODAY)
 
 
 class Reservoirs(unittest.TestCase):
@@ -92,8 +102,10 @@ class Reservoirs(unittest.TestCase):
             soils=(g.Soil("potting_mix"),),
             reservoir=g.Reservoir(30.0, 15.0, litres),
             plantings=(t.planting("pepper", 2, "knee", 0.4),),
+            observations=() if litres else (g.Observation(t.TODAY, "dry"),),
         )
-        return plan(t.garden(bed), t.sky(**sky), t.TODAY).beds[0]
+        self.planned = plan(t.garden(bed), t.sky(**sky), t.TODAY)
+        return self.planned.beds[0]
 
     def test_more_water_lasts_longer_and_heat_shortens_it(self) -> None:
         days = [(self.box(litres).empty_on[1] - t.TODAY).days for litres in (5.0, 9.0, 13.0)]
@@ -107,7 +119,7 @@ class Reservoirs(unittest.TestCase):
     def test_what_is_in_it_and_what_it_takes_make_it_full(self) -> None:
         empty = self.box(0.0)
         self.assertAlmostEqual(empty.dose.litres + empty.reservoir_l.mid, 30.0, delta=0.6)
-        self.assertEqual(empty.ahead[0].reservoir_l.high <= 30.0 + 1e-9, True)
+        self.assertLessEqual(fortnight(self.planned).beds[0].days[0].reservoir_l.high, 30.0 + 1e-9)
 
 
 if __name__ == "__main__":

@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from agronomy.balance import layout as s
 from agronomy.balance import terms
 from agronomy.balance.kernel import conservation_error
+from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan
 from agronomy.decide.sources import coefficients
 from agronomy.describe import garden as g
@@ -157,9 +158,8 @@ class AnyGarden(unittest.TestCase):
             self.assertGreater(b.choice.chance, 0)
 
         # Bands are in order and chances are chances.
-        for d in b.ahead:
+        for d in fortnight(p).beds[0].days:
             self.assertTrue(d.net.low <= d.net.mid <= d.net.high)
-            self.assertTrue(0 <= d.soak_chance <= 1)
         self.assertTrue(0 <= b.chance_asks <= 1)
         if b.next_soak:
             self.assertEqual(list(b.next_soak), sorted(b.next_soak))
@@ -173,11 +173,11 @@ class AnyGarden(unittest.TestCase):
         both = plan(t.garden(first, second), sky, t.TODAY)
         turned = plan(t.garden(second, first), sky, t.TODAY)
         alone = plan(t.garden(first), sky, t.TODAY)
-        for other in (turned.beds[1], alone.beds[0]):
+        for of, other in ((turned, turned.beds[1]), (alone, alone.beds[0])):
             self.assertEqual(
                 (other.word, other.cause, other.dose), (both.beds[0].word, both.beds[0].cause, both.beds[0].dose)
             )
-            self.assertEqual(other.ahead, both.beds[0].ahead)
+            self.assertEqual(fortnight(of).beds[of.beds.index(other)].days, fortnight(both).beds[0].days)
 
 
 if __name__ == "__main__":

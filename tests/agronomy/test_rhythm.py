@@ -4,7 +4,7 @@ import datetime as dt
 import unittest
 from unittest import mock
 
-from agronomy.decide import styles
+from agronomy.decide import styles, wishes
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.plants import crops
@@ -56,11 +56,11 @@ class Wishes(unittest.TestCase):
     def test_of_several_what_needs_it_most_evenly_rules_while_it_stands(self) -> None:
         gone = g.Planting("celery", 1, TODAY - 60 * DAY, removed=TODAY - DAY)
         pepper, tomato = (g.Planting(crop, 1, TODAY - 30 * DAY) for crop in ("pepper", "tomato"))
-        self.assertEqual(styles.wish_on(bed("B", plantings=(gone, pepper, tomato)), TODAY), "even")
-        self.assertEqual(styles.wish_on(bed("B", plantings=(gone, pepper)), TODAY), "dry_between")
-        self.assertEqual(styles.wish_on(bed("B", plantings=(gone, pepper)), TODAY - 2 * DAY), "never_dry")
+        self.assertEqual(wishes.wish_on(bed("B", plantings=(gone, pepper, tomato)), TODAY), "even")
+        self.assertEqual(wishes.wish_on(bed("B", plantings=(gone, pepper)), TODAY), "dry_between")
+        self.assertEqual(wishes.wish_on(bed("B", plantings=(gone, pepper)), TODAY - 2 * DAY), "never_dry")
         of_mine = g.Planting("pepper", 1, TODAY - 9 * DAY, own_crop=g.OwnCrop("Red", "pepper"))
-        self.assertEqual(styles.wish_on(bed("B", plantings=(of_mine,)), TODAY), "dry_between")
+        self.assertEqual(wishes.wish_on(bed("B", plantings=(of_mine,)), TODAY), "dry_between")
 
     def test_in_equal_pots_peppers_ask_clearly_less_often_and_the_wish_is_why(self) -> None:
         """Practice, at 32 C: 0.15 to 0.7 soaks of a pepper to one of a tomato."""
@@ -89,9 +89,9 @@ class Wishes(unittest.TestCase):
 
     def test_those_that_differ_are_all_told_the_one_that_rules_first(self) -> None:
         pepper, tomato = (g.Planting(crop, 1, TODAY - 30 * DAY) for crop in ("pepper", "tomato"))
-        self.assertEqual(styles.wishes_on(bed("B", plantings=(pepper, tomato)), TODAY), ("even", "dry_between"))
-        self.assertEqual(styles.wishes_on(bed("B", plantings=(pepper, pepper)), TODAY), ("dry_between",))
-        self.assertEqual(styles.wishes_on(bed("B", plantings=()), TODAY), ())
+        self.assertEqual(wishes.wishes_on(bed("B", plantings=(pepper, tomato)), TODAY), ("even", "dry_between"))
+        self.assertEqual(wishes.wishes_on(bed("B", plantings=(pepper, pepper)), TODAY), ("dry_between",))
+        self.assertEqual(wishes.wishes_on(bed("B", plantings=()), TODAY), ())
 
 
 class Drought(unittest.TestCase):

@@ -41,7 +41,7 @@ def season_at(site: str, start: dt.date, days: int, *columns: str, **bed: object
     b = t.bed(opened=start, opening_wetness="moist", plantings=(planting,), **bed)
     garden = g.Garden("Real", table.latitude, table.elevation_m, rigs=(g.Rig("Hose"),), beds=(b,))
     weather = air_days(garden, sky, start, start, days)
-    return run_garden(garden, weather, start, [(1.0, 0.0, False)]), weather
+    return run_garden(garden, weather, start, [styles.Trigger(1.0, 0.0)]), weather
 
 
 class RealSeasons(unittest.TestCase):
@@ -129,7 +129,7 @@ class Calibration(unittest.TestCase):
         of_truth = np.arange(weather.air.shape[1]) % (self.MEMBERS + 1) == self.MEMBERS  # a member that no series has
         known = dataclasses.replace(weather, air=np.ascontiguousarray(weather.air[:, ~of_truth]))
         trigger = styles.trigger_of(garden, b, t.TODAY)
-        season = run_garden(garden, known, t.TODAY, [(trigger.raw, trigger.beyond, trigger.until_next)])
+        season = run_garden(garden, known, t.TODAY, [trigger])
         band = season.ahead(np.full((self.DAYS, 1), terms.BY_TRIGGER)).net[list(self.LEADS), 0]
         its_weather = np.ascontiguousarray(weather.air[:, self.MEMBERS : self.MEMBERS + 1])
         return band, self.truth(season, its_weather, rng)[list(self.LEADS)]

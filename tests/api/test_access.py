@@ -8,6 +8,7 @@ from django.test import TestCase
 from django.urls import get_resolver
 
 from apps.garden.models import Bed, Garden, Invitation, OwnCrop, Rig, Thing
+from apps.record.models import VisitorLink
 from tests.apps import world as w
 
 OPEN = {"api/schema", "api/session", "api/session/sign-up", "api/session/sign-in", "api/session/sign-out"}
@@ -35,6 +36,7 @@ class Strangers(TestCase):
     planting: Any
     invitation: Any
     membership: Any
+    link: VisitorLink
 
     @classmethod
     def setUpTestData(cls) -> None:
@@ -50,6 +52,9 @@ class Strangers(TestCase):
         cls.planting = cls.bed.plantings.get()
         cls.invitation = Invitation.objects.create(garden=cls.garden, user=w.person("ben"), by=cls.ada)
         cls.membership = cls.garden.membership_set.get()
+        cls.link = VisitorLink.objects.create(
+            garden=cls.garden, name="Wren", token_hash="0" * 64, until=w.TODAY, made_by=cls.ada
+        )
 
     def urls(self):
         for route in api_routes():
@@ -65,10 +70,12 @@ class Strangers(TestCase):
                 "thing_id": self.thing.pk,
                 "planting_id": self.planting.pk,
                 "invitation_id": self.invitation.pk,
+                "link_id": self.link.pk,
             }
             yield re.sub(r"<\w+:(\w+)>", functools.partial(_value, values), route)
 
     BODIES = {
+        "copy": {},
         "waterings": {"waterings": [{"id": w.new_id(), "bed": 0, "litres": 1}]},
         "observations": {"id": w.new_id(), "bed": 0, "reading": "wet"},
         "put-offs": {"id": w.new_id(), "bed": 0},
@@ -82,6 +89,9 @@ class Strangers(TestCase):
         "members": {"username": "eve"},
         "moves": {"id": w.new_id(), "bed": 0, "from_date": "2025-07-12", "to_date": "2025-07-13"},
         "ahead/try": {"bed": 0, "from_date": "2025-07-12", "to_date": "2025-07-13"},
+        "away": {"leaves": "2025-07-12", "returns": "2025-07-14"},
+        "away/try": {"leaves": "2025-07-12", "returns": "2025-07-14"},
+        "visitors": {"name": "Wren", "until": "2025-07-14"},
         "own-crops": {"name": "X", "like": "tomato"},
         "sizes": {"sizes": []},
         "fit": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
@@ -113,7 +123,8 @@ class Strangers(TestCase):
             url = re.sub(r"<uuid:\w+>", w.new_id(), re.sub(r"<(int|str):\w+>", "1", route))
             answer = w.send(self.client, "get", url[3:])
             if answer.status_code != 405:
-                self.assertEqual(answer.status_code, 200 if route in OPEN else 403, url)
+                by_token = 404 if route == "api/visit" else 403
+                self.assertEqual(answer.status_code, 200 if route in OPEN else by_token, url)
 
     def test_own_garden_with_anothers_bed_event_or_rig_is_404(self) -> None:
         mine = w.garden_of(self.eve)

@@ -86,7 +86,7 @@ class Contract(TestCase):
         self.assertAlmostEqual(sum(x["mm"] for x in stop["why"]["lines"]), stop["why"]["depletion_mm"], places=9)
         self.assertAlmostEqual(
             stop["dose"]["litres"],
-            stop["why"]["depletion_mm"] * stop["why"]["ground_m2"] / stop["dose"]["arrives"],
+            stop["why"]["depletion_mm"] * stop["why"]["rooted_m2"] / stop["dose"]["arrives"],
             delta=1e-3,
         )
 
@@ -256,7 +256,8 @@ class Door(TestCase):
             ({"username": "x", "password": "short"}, "password"),
             ({"username": "x", "password": "password1234"}, "password"),
             ({"username": "ada", "password": w.PASSWORD}, "username"),
-            ({"username": "a b", "password": w.PASSWORD}, "username"),
+            ({"username": "a/b", "password": w.PASSWORD}, "username"),
+            ({"username": "a\tb", "password": "short"}, "password"),
         ):
             with self.subTest(body):
                 answer = w.send(self.client, "post", "/session/sign-up", body)

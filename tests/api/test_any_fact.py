@@ -23,7 +23,8 @@ def another(said: dict, usual: object) -> object:
     if "enum" in known:
         return next(x for x in reversed(known["enum"]) if x != usual and x not in ("drip", "reservoir"))
     if "minimum" in known:
-        return (known["minimum"] + known["maximum"]) / 2
+        middle = (known["minimum"] + known["maximum"]) / 2
+        return int(middle) if known["type"] == "integer" else middle
     return {"boolean": usual is not True, "string": "Other"}[known["type"]]
 
 

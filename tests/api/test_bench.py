@@ -117,6 +117,11 @@ class Bench(OverTheWire):
         self.undo(kept)
         self.assertIsNone(self.call("get", f"/beds/{tub['id']}")["bed"]["soil_depth_m"])
         self.keep("pot", {"shape": "filled", "fillings": [900]}, 400, bed=tub["id"])
+        self.keep("pot", {"shape": "filled", "fillings": [9], "of": "reservoir"}, 400, bed=tub["id"])  # it has none
+        box = self.pot(name="Box", kind="self_watering_box", method="reservoir", reservoir={"capacity_l": 20})
+        inside = {"shape": "box", "length_cm": 60, "width_cm": 30, "height_cm": 8, "of": "reservoir"}
+        self.keep("pot", inside, bed=box["id"])
+        self.assertAlmostEqual(Bed.objects.get(pk=box["id"]).reservoir_capacity_l, 0.6 * 0.3 * 0.08 * 1000)
         self.keep("pot", {"shape": "filled", "fillings": [30]}, 400, bed=self.bed.pk)  # a raised bed
 
     def test_the_finger_is_heard_by_the_plan(self) -> None:

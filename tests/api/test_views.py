@@ -44,7 +44,7 @@ class Views(TestCase):
         hose = stop["dose"]["hose"]
         self.assertAlmostEqual(
             hose["bases"] * hose["base_s"] + hose["patches"] * hose["patch_s"],
-            (stop["dose"]["minutes"] - 0.5) * 60,
+            (stop["dose"]["minutes"] - 0.5 * stop["dose"]["passes"]) * 60,
             places=6,
         )
         band = stop["dose"]["litres_band"]
@@ -167,4 +167,4 @@ class Views(TestCase):
         self.assertGreaterEqual(len(words["crops"]), 12)
         self.assertTrue(all(c["source"] for c in words["crops"]))
         self.assertIn("self_watering_box", [k["key"] for k in words["kinds"]])
-        self.assertEqual(list(words["heights"]), ["ankle", "knee", "waist", "shoulder", "overhead"])
+        self.assertEqual(list(words["heights"]), ["ankle", "knee", "waist", "shoulder", "overhead", "tall"])

@@ -4,6 +4,7 @@ import datetime as dt
 
 from django.test import TestCase
 
+from agronomy.decide.fortnight import fortnight
 from agronomy.decide.plan import plan
 from agronomy.describe.bed import Bed
 from agronomy.formats.described import read
@@ -113,7 +114,7 @@ class Facts(TestCase):
         by_page = situation(self.garden).plan
         self.assertEqual(by_file.beds[0].net_mm, by_page.beds[0].net_mm)
         self.assertEqual(by_file.beds[0].dose, by_page.beds[0].dose)
-        self.assertEqual(by_file.beds[0].ahead, by_page.beds[0].ahead)
+        self.assertEqual(fortnight(by_file).beds[0].days, fortnight(by_page).beds[0].days)
 
     def test_a_measured_hose_narrows_the_doubt_of_what_was_poured(self) -> None:
         w.type_days(self.ada, self.garden)

@@ -21,6 +21,7 @@ from apps.garden.models import Bed, Event, OwnCrop, Planting, Rig, Thing
 from apps.garden.undo import UndoEvent
 from apps.planning import alter
 from apps.record import actions as record
+from apps.record.away import PlanAbsence
 from apps.weather import actions as weather
 from tests.apps import world as w
 
@@ -98,6 +99,9 @@ class InAGarden(TestCase):
                 lambda s: plants.ConfirmSizes(
                     by, pk, [{"planting": self.planting.pk, "height": "waist", "spread_m": 0.4}], stamp=s
                 )
+            ],
+            "away": [
+                lambda s: PlanAbsence(by, pk, w.TODAY, w.TODAY + dt.timedelta(days=4), 0.8, [], stamp=s),
             ],
             "own_crop_described": [
                 lambda s: plants.SaveOwnCrop(by, pk, {"name": "Blue", "like": "pea", "days": 60}, stamp=s),

@@ -110,13 +110,13 @@ class OnTheMap(InBrowser):
         page = self.page
         walls = Thing.objects.filter(kind="wall", removed_at=None)
         before = walls.count()
-        page.get_by_label("Put on the map").select_option("wall")
+        self.choose("Put on the map", "a wall")
         side = page.get_by_role("complementary", name="What is picked")
         expect(side.get_by_role("heading")).to_have_text(re.compile("wall", re.I))
         self.assertEqual(walls.count(), before + 1)
         self.assert_axe_finds_nothing("map with a wall picked")
         page.get_by_role("button", name="Off the map").click()
-        snack = page.get_by_role("status").filter(has_text="is off the map")
+        snack = self.status("is off the map")
         expect(snack).to_be_visible()
         self.assertEqual(walls.count(), before)
         snack.get_by_role("button", name="Undo").click()
@@ -133,12 +133,12 @@ class OnTheMap(InBrowser):
         for _ in range(4):
             self.page.keyboard.press("ArrowLeft")
         expect(self.on_map).not_to_have_attribute("aria-label", label)
-        self.page.get_by_role("button", name="Back to today").click()
+        self.page.get_by_role("button", name="Back to this morning").click()
         expect(self.on_map).to_have_attribute("aria-label", label)
 
     def test_a_bed_is_copied(self) -> None:
         self.on_map.click()
-        self.page.get_by_role("button", name="Copy").click()
+        self.page.get_by_role("button", name="Copy", exact=True).click()
         expect(self.page.get_by_role("group", name="The garden to scale")).to_contain_text("Long Bench 2")
 
 
@@ -159,7 +159,7 @@ class Files(InBrowser):
     def test_a_garden_goes_out_and_opens_again_and_a_faulty_one_tells_each_fault(self) -> None:
         self.sign_in()
         page = self.page
-        self.go(f"/g/{self.garden.pk}/settings")
+        self.go(f"/g/{self.garden.pk}/settings/files")
         for name, ending in (
             ("The whole garden", "garden.json"),
             ("The map", "map.geojson"),
@@ -173,7 +173,7 @@ class Files(InBrowser):
         value = json.loads(text)
         self.go("/new-garden")
         faulty = {**value, "latitude": 99, "style": "castle"}
-        chooser = page.get_by_label("Garden file")
+        chooser = self.file_in("Garden file")
         chooser.set_input_files(
             {"name": "x.json", "mimeType": "application/json", "buffer": json.dumps(faulty).encode()}
         )

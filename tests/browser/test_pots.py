@@ -77,7 +77,7 @@ class SecondDrink(InBrowser):
         expect(page.get_by_text("Little air for roots")).to_be_visible()
         page.locator("label").filter(has_text="a mix of my own").first.click()
         page.get_by_role("button", name="Another part").click()
-        page.get_by_label("Ingredient 3").select_option(label="something else")
+        self.choose("Ingredient 3", "something else")
         page.get_by_label("What part 3 is called").fill("Brewery grain")
         page.get_by_role("button", name="Keep this bed").click()
         page.wait_for_url("**/round")

@@ -46,7 +46,7 @@ class FourPlaces(unittest.TestCase):
         garden = dataclasses.replace(garden, beds=beds)
         weather = air_days(garden, sky, start, start, DAYS)
         triggers = [styles.trigger_of(garden, b, start) for b in beds]
-        season = run_garden(garden, weather, start, [(t.raw, t.beyond, t.until_next) for t in triggers])
+        season = run_garden(garden, weather, start, triggers)
         rows = season.rows_ahead(np.full((DAYS, len(beds)), terms.BY_TRIGGER))
         return garden, weather, rows
 

@@ -247,10 +247,13 @@ class RemoveBed(GardenAction[Bed]):
 
 @dataclass
 class CopyBed(GardenAction[Bed]):
-    """Another bed like this one as it stands today: its size, soil, light, mulch and way of watering; nothing grows
-    in it yet, and its ledger begins today."""
+    """Another bed like this one as it stands today: its size, soil, light, mulch and way of watering; its ledger begins
+    today. with_plants: what grows in it, too. one: a container of several that are alike becomes one of its own, with
+    its share of the plants."""
 
     source_id: int
+    with_plants: bool = False
+    one: bool = False
 
     kind: ClassVar = "bed_copied"
     makes: ClassVar = Bed
@@ -265,8 +268,17 @@ class CopyBed(GardenAction[Bed]):
         copy.opening_wetness = None
         if copy.x_m is not None and copy.y_m is not None:
             copy.y_m -= source.width_m + 0.4
+        alike = source.alike
+        if self.one and alike < 2:
+            raise InputError("one", alike, "one of several that are alike")
+        if self.one:
+            copy.alike = 1
         self.changes.save(copy)
         self._copy_records(source, copy, today)
+        if self.with_plants or self.one:
+            self._copy_plants(source, copy, today, 1 / alike if self.one else 1.0)
+        if self.one:
+            self.changes.set(source, alike=alike - 1)
         self.told = {"name": copy.name, "like": source.name}
         return copy
 
@@ -278,6 +290,25 @@ class CopyBed(GardenAction[Bed]):
         if mulch is not None:
             like = {"kind": mulch.kind, "depth_m": mulch.depth_m, "cover": mulch.cover}
             self.changes.save(MulchRecord(bed=copy, date=today, **like))
+
+    def _copy_plants(self, source: Bed, copy: Bed, today: dt.date, share: float) -> None:
+        """What stands in the source today, or a share of it that then stands there no longer."""
+        standing = source.plantings.filter(withdrawn_at=None).exclude(removed__lte=today)
+        for plant in standing.prefetch_related("sizes", "thinned"):
+            counts = [x.count for x in plant.thinned.all() if x.date <= today]
+            left = counts[-1] if counts else plant.count
+            own = max(1, round(left * share)) if left else 0
+            if own == 0:
+                continue
+            seen = [x for x in plant.sizes.all() if x.date <= today][-1:]
+            other = Planting.objects.get(pk=plant.pk)
+            other.pk, other._state.adding, other.bed, other.count = None, True, copy, own
+            self.changes.save(other)
+            for size in seen:
+                same = {"date": size.date, "height": size.height, "spread_m": size.spread_m}
+                self.changes.save(SizeSighting(planting=other, **same))
+            if share < 1 and left > own:
+                self.changes.put(plant.thinned.all(), {"planting": plant, "date": today}, {"count": left - own})
 
 
 def _free_name(name: str, taken: set[str]) -> str:

@@ -136,9 +136,16 @@ def _set_finger(of: KeepMeasurement, found: Json) -> None:
 
 
 def _set_pot(of: KeepMeasurement, found: Json) -> None:
-    """A pot's depth, by its own mouth, so that it holds what was measured."""
+    """A pot's depth, by its own mouth, so that it holds what was measured; or what its reservoir holds."""
     bed = of.about
     assert bed is not None
+    if of.test.given.get("of") == "reservoir":
+        if not bed.reservoir_capacity_l:
+            raise InputError("bed", bed.name, "a box with a reservoir")
+        holds = found["litres"] * bed.alike
+        read(g.Reservoir, {"capacity_l": holds})
+        of.changes.set(bed, reservoir_capacity_l=holds)
+        return
     if not is_container(described(g.Bed, bed)):
         raise InputError("bed", bed.name, "a pot or box: a bed has ground below")
     across = math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m

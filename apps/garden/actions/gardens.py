@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
@@ -10,7 +11,7 @@ from django.utils import timezone
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
 from agronomy.formats.described import read
-from agronomy.sky.climates import climate_at
+from agronomy.sky.climates import GENERIC, climate_at
 from apps.accounts.actor import Actor
 from apps.accounts.models import User
 from apps.base.action import Action
@@ -18,6 +19,7 @@ from apps.base.errors import NotFound
 from apps.garden.action import GardenAction
 from apps.garden.events import EventKind
 from apps.garden.models import Event, Garden, Membership, Rig, Role
+from apps.garden.rows import shared
 
 GARDEN_FIELDS = (
     "name",
@@ -36,6 +38,7 @@ GARDEN_FIELDS = (
     "method",
     "climate",
 )
+ALWAYS_HOT_C = 32.0  # usual warmest month; there a wave is what is unusual for the place: common practice, no source
 MOST_GARDENS = 20
 MOST_PUT_AWAY = 10
 FIRST_HOSE = "Hose"
@@ -46,6 +49,12 @@ def check_garden(values: dict[str, Any]) -> None:
     """Hold a garden's own fields against the garden file's schema and the list of time zones."""
     read(g.Garden, {k: values[k] for k in GARDEN_FIELDS if k != "climate" or values[k] != "file"})
     require_zone("time_zone", values["time_zone"])
+
+
+def meridian_of(time_zone: str) -> float:
+    """The longitude by which a zone's standard time runs [degrees east], for a garden whose own is not known."""
+    winter_and_summer = (g.zone_offset_h(time_zone, dt.date(2025, month, 15)) for month in (1, 7))
+    return max(-180.0, min(180.0, 15.0 * min(winter_and_summer)))
 
 
 def refuse_one_too_many(user: User) -> None:
@@ -78,11 +87,17 @@ class CreateGarden(Action[Garden]):
             "allowed": [],
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
-        values |= self.values
+        values |= {k: v for k, v in self.values.items() if v is not None or k not in ("longitude", "elevation_m")}
+        require_zone("time_zone", values["time_zone"])
+        if self.values.get("longitude") is None:
+            values["longitude"] = meridian_of(values["time_zone"])
         flow, summers, winters = (values.pop(x, None) for x in ("flow_l_per_min", "summers", "winters"))
         if values["climate"] == BY_PLACE:
             check_garden({**values, "climate": None})
             values["climate"] = climate_at(values["latitude"], values["elevation_m"], summers, winters)
+        if "heat_rule" not in self.values and values["climate"] in GENERIC:
+            always_hot = max(GENERIC[values["climate"]].tmax) >= ALWAYS_HOT_C
+            values["heat_rule"] = "unusual" if always_hot else "absolute"
         if values["climate"] == "file":
             raise MissingError("weather_file", "the weather file that the climate is to be taken from")
         check_garden(values)
@@ -148,11 +163,17 @@ class ChangeGarden(GardenAction[Garden]):
         wanted = self.values.get("climate", garden.climate)
         if wanted == "file" and not garden.climate_stamp:
             raise InputError("climate", "file", "one of the generic climates, until a weather file was read")
-        for name, value in self.values.items():
+        values = dict(self.values)
+        if "longitude" in values and values["longitude"] is None:
+            zone = values.get("time_zone", garden.time_zone)
+            values["longitude"] = meridian_of(require_zone("time_zone", zone))
+        if "elevation_m" in values and values["elevation_m"] is None:
+            values["elevation_m"] = 0.0  # the sea's, until it is known
+        for name, value in values.items():
             setattr(garden, name, value)
         check_garden({k: getattr(garden, k) for k in (*GARDEN_FIELDS, "time_zone")})
-        self.told = {"fields": sorted(self.values)}
-        return self.changes.save(garden, self.values)
+        self.told = {"fields": sorted(values)}
+        return self.changes.save(garden, values)
 
     def again(self, known: Event) -> Garden:
         return self.garden
@@ -173,12 +194,16 @@ class SaveRig(GardenAction[Rig]):
         rig = Rig(garden=garden) if self.rig_id is None else Rig.objects.filter(garden=garden, pk=self.rig_id).first()
         if rig is None:
             raise NotFound("rig")
+        if self.values.get("seen_l") is not None and not self.values.get("seen_on"):
+            self.values["seen_on"] = self.day()
         for name, value in self.values.items():
             setattr(rig, name, value)
-        measured = rig.measured.isoformat() if rig.measured else None
-        read(g.Rig, {"name": rig.name, "flow_l_per_min": rig.flow_l_per_min, "measured": measured})
-        if rig.measured and rig.measured > garden.today:
-            raise OutOfRangeError("measured", measured, f"a date up to {garden.today}")
+        told = {name: getattr(rig, name) for name in shared(g.Rig, Rig)}
+        days = {name: told[name].isoformat() for name in ("measured", "seen_on") if told[name]}
+        read(g.CheckedRig, {**told, **days})
+        for name, day in days.items():
+            if day > garden.today.isoformat():
+                raise OutOfRangeError(name, day, f"a date up to {garden.today}")
         if Rig.objects.filter(garden=garden, name=rig.name).exclude(pk=rig.pk).exists():
             raise InputError("name", rig.name, "a name no other hose of the garden has")
         self.told = {"name": rig.name}

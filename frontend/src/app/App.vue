@@ -3,6 +3,7 @@ import { watchEffect } from 'vue'
 
 import Shell from '@/app/Shell.vue'
 import { useSession } from '@/shared/api/queries'
+import { units } from '@/shared/format/units'
 import Snack from '@/shared/ui/Snack.vue'
 
 const session = useSession()
@@ -11,6 +12,7 @@ const darkWanted = ref(dark.matches)
 dark.addEventListener('change', (e) => (darkWanted.value = e.matches))
 
 watchEffect(() => {
+  units.system = session.data.value?.person?.units ?? 'metric'
   const chosen = session.data.value?.person?.theme ?? 'auto'
   document.documentElement.dataset.theme = chosen === 'auto' ? (darkWanted.value ? 'dark' : 'light') : chosen
 })

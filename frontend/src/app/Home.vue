@@ -4,6 +4,7 @@ import { watch } from 'vue'
 import { useGardens } from '@/shared/api/queries'
 import { LAST_GARDEN } from '@/shared/format/remember'
 import Problem from '@/shared/ui/Problem.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
 
 const router = useRouter()
 const gardens = useGardens()
@@ -22,5 +23,5 @@ watch(
 
 <template>
   <Problem v-if="gardens.isError.value" :error="gardens.error.value" @retry="gardens.refetch()" />
-  <p v-else class="soft">Opening the garden…</p>
+  <Waiting v-else label="Opening the garden" />
 </template>

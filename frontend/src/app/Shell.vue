@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { PhCalendarDots, PhCloudSun, PhDrop, PhGear, PhPlant, PhRuler } from '@phosphor-icons/vue'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, watch } from 'vue'
+import { computed, watch, watchEffect } from 'vue'
 
 import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useGardens, useInvitations, useSession } from '@/shared/api/queries'
 import { LAST_GARDEN } from '@/shared/format/remember'
 import { shortDate } from '@/shared/format/time'
-import { say } from '@/shared/ui/snack'
+import Waiting from '@/shared/ui/Waiting.vue'
+
+import GardenSwitch from './GardenSwitch.vue'
+import StepDay from './StepDay.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -18,7 +21,6 @@ const gardens = useGardens()
 const gardenId = computed(() => (route.params.garden ? Number(route.params.garden) : null))
 const garden = computed(() => gardens.data.value?.find((g) => g.id === gardenId.value))
 const invitations = useInvitations()
-const stepping = ref(false)
 
 const VIEWS = [
   { name: 'round', label: 'Round', icon: PhDrop },
@@ -33,6 +35,8 @@ const PARENT: Record<string, string> = {
   'new-bed': 'ground',
   'edit-bed': 'ground',
   sizes: 'ground',
+  away: 'ahead',
+  pots: 'ground',
 }
 const here = computed(() => PARENT[String(route.name)] ?? String(route.name))
 
@@ -40,6 +44,25 @@ watch([() => session.data.value, () => route.name], () => {
   if (session.data.value && !signedIn.value && route.name && !route.meta.open) {
     void router.replace({ name: 'sign-in', query: route.path === '/' ? {} : { to: route.fullPath } })
   }
+})
+
+const TITLES: Record<string, string> = {
+  bed: 'A bed',
+  'new-bed': 'Describe a bed',
+  'edit-bed': 'Edit a bed',
+  sizes: 'Sizes',
+  noted: 'All that was noted',
+  away: 'Going away',
+  pots: 'Pots and reservoirs',
+  visit: 'The round of the day',
+  read: 'How to read an isle',
+  'sign-in': 'Sign in',
+  'sign-up': 'Make an account',
+  'new-garden': 'A garden of your own',
+}
+watchEffect(() => {
+  const view = VIEWS.find((v) => v.name === route.name)?.label ?? TITLES[String(route.name)]
+  document.title = [view, garden.value?.name, 'Isleshower'].filter(Boolean).join(' · ')
 })
 
 // Opening a garden brings its weather up to date and keeps the day's advice.
@@ -57,30 +80,17 @@ watch(
   },
   { immediate: true },
 )
-
-async function step() {
-  if (gardenId.value === null || stepping.value) return
-  stepping.value = true
-  try {
-    const body = { from_date: garden.value?.today } // the day that is shown: stepped twice from it, it is one step
-    const after = await answer(api.POST('/api/gardens/{garden_id}/step', { ...path(gardenId.value), body }))
-    await Promise.all([
-      queries.invalidateQueries({ queryKey: ['gardens'] }),
-      queries.invalidateQueries({ queryKey: ['garden', gardenId.value] }),
-    ])
-    say(`It is ${shortDate(after.today)} now. Yesterday’s weather has come in.`)
-  } catch (error) {
-    say((error as Error).message)
-  } finally {
-    stepping.value = false
-  }
-}
 </script>
 
 <template>
   <div class="shell" :class="{ bare: !garden }">
     <header v-if="signedIn && garden" class="side no-print">
-      <RouterLink class="mark" :to="{ name: 'round', params: { garden: garden.id } }">Isleshower</RouterLink>
+      <div class="head">
+        <RouterLink class="mark" :to="{ name: 'round', params: { garden: garden.id } }"
+          >Isleshower</RouterLink
+        >
+        <GardenSwitch :garden="garden" :gardens="gardens.data.value ?? []" />
+      </div>
       <nav aria-label="Views">
         <RouterLink
           v-for="v in VIEWS"
@@ -93,23 +103,19 @@ async function step() {
         </RouterLink>
       </nav>
       <div class="clock">
-        <strong>{{ garden.name }}</strong>
-        <span v-if="garden.own_clock">a demonstration garden, with its own clock and simulated weather</span>
+        <span v-if="garden.own_clock" class="about"
+          >a demonstration garden, with its own clock and simulated weather</span
+        >
+        <RouterLink v-if="session.data.value?.person?.guest" to="/sign-up" class="guest"
+          >You look around as a guest, for two days. Make an account</RouterLink
+        >
         <span>{{ shortDate(garden.today) }}</span>
         <RouterLink
           v-if="invitations.data.value?.length"
-          :to="{ name: 'settings', params: { garden: garden.id }, hash: '#invitations' }"
+          :to="{ name: 'settings', params: { garden: garden.id, section: 'people' } }"
           >You are asked to help</RouterLink
         >
-        <button
-          v-if="garden.own_clock && garden.role === 'owner'"
-          class="btn plain"
-          type="button"
-          :disabled="stepping"
-          @click="step"
-        >
-          {{ stepping ? 'Stepping…' : 'Step a day' }}
-        </button>
+        <StepDay v-if="garden.own_clock && garden.role === 'owner'" :garden="garden" />
       </div>
     </header>
     <main id="main" tabindex="-1">
@@ -119,13 +125,13 @@ async function step() {
         v-slot="{ Component }"
       >
         <component :is="Component" v-if="Component" />
-        <p v-else class="soft">Opening…</p>
+        <Waiting v-else label="Opening" />
       </RouterView>
       <p v-else-if="session.isError.value" class="alarm" role="alert">
         {{ session.error.value?.message }}
         <button class="btn" type="button" @click="session.refetch()">Try again</button>
       </p>
-      <p v-else class="soft">Opening the garden…</p>
+      <Waiting v-else label="Opening the garden" />
     </main>
   </div>
 </template>
@@ -158,8 +164,17 @@ async function step() {
   font-weight: 600;
   color: var(--water);
   text-decoration: none;
-  padding: 0 24px;
-  margin-bottom: 24px;
+}
+.head {
+  padding: 0 16px 0 24px;
+  margin-bottom: 16px;
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  min-width: 0;
+}
+.head > * {
+  max-width: 100%;
 }
 nav a {
   display: flex;
@@ -185,9 +200,6 @@ nav a.here {
   flex-direction: column;
   gap: 4px;
 }
-.clock strong {
-  color: var(--ink);
-}
 .clock .btn {
   align-self: flex-start;
   padding: 0;
@@ -212,9 +224,13 @@ main:focus {
     align-items: center;
   }
   .mark {
+    font-size: 16px;
+    line-height: 24px;
+  }
+  .head {
     padding: 0;
     margin: 0;
-    font-size: 20px;
+    flex: 1 1 auto;
   }
   nav {
     position: fixed;
@@ -228,21 +244,23 @@ main:focus {
     padding-bottom: env(safe-area-inset-bottom);
   }
   nav a {
-    flex: 1;
+    flex: 1 1 0;
+    min-width: 0;
     flex-direction: column;
     gap: 2px;
     padding: 8px 0 8px;
     border-left: 0;
     border-top: 3px solid transparent;
-    font-size: 14px;
+    font-size: 13px;
     justify-content: center;
   }
   nav a.here {
     border-top-color: var(--water);
   }
   .clock {
-    margin: 0 0 0 auto;
+    margin: 0;
     padding: 0;
+    flex: none;
     flex-direction: row;
     align-items: center;
     gap: 12px;
@@ -250,8 +268,8 @@ main:focus {
   .clock .btn {
     align-self: center;
   }
-  .clock strong,
-  .clock span:first-of-type:not(:last-of-type) {
+  .about,
+  .guest {
     display: none;
   }
   main {

@@ -58,6 +58,24 @@ const routes: RouteRecordRaw[] = [
     props: number(''),
   },
   {
+    path: '/g/:garden(\\d+)/pots',
+    name: 'pots',
+    component: () => import('@/features/pots/PotsView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/away',
+    name: 'away',
+    component: () => import('@/features/away/AwayView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/visit',
+    name: 'visit',
+    component: () => import('@/features/visit/VisitView.vue'),
+    meta: { open: true },
+  },
+  {
     path: '/g/:garden(\\d+)/sizes',
     name: 'sizes',
     component: () => import('@/features/ground/SizesView.vue'),
@@ -67,6 +85,18 @@ const routes: RouteRecordRaw[] = [
     path: '/g/:garden(\\d+)/sky',
     name: 'sky',
     component: () => import('@/features/sky/SkyView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/noted',
+    name: 'noted',
+    component: () => import('@/features/noted/NotedView.vue'),
+    props: number(''),
+  },
+  {
+    path: '/g/:garden(\\d+)/read',
+    name: 'read',
+    component: () => import('@/features/read/ReadView.vue'),
     props: number(''),
   },
   {
@@ -81,10 +111,13 @@ const routes: RouteRecordRaw[] = [
     }),
   },
   {
-    path: '/g/:garden(\\d+)/settings',
+    path: '/g/:garden(\\d+)/settings/:section?',
     name: 'settings',
     component: () => import('@/features/settings/SettingsView.vue'),
-    props: number(''),
+    props: (route) => ({
+      garden: Number(route.params.garden),
+      section: (route.params.section as string | undefined) || 'you',
+    }),
   },
   { path: '/:rest(.*)*', name: 'lost', component: () => import('@/app/Lost.vue'), meta: { open: true } },
 ]

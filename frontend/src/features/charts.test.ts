@@ -24,8 +24,7 @@ function page(behind: number, ahead: number): Parameters<typeof waterlineOption>
     ahead: Array.from({ length: ahead }, (_, i) => ({
       date: date(i),
       net_mm: { low: i, mid: i + 1, high: i + 3 },
-      soak_chance: 0.4,
-      litres: 20,
+      soak_l: 20,
     })),
     stop: { isle: { raw_mm: 16.5, air_mark_mm: 6 } },
   } as unknown as BedPage & { stop: NonNullable<BedPage['stop']> }
@@ -76,7 +75,7 @@ describe('the waterline', () => {
     const option = waterlineOption(page(14, 14), COLOURS, 'metric', 'mm')
     const say = option.tooltip.formatter as (items: { dataIndex: number }[]) => string
     expect(say([{ dataIndex: 1 }])).toContain('2.0 mm below full')
-    expect(say([{ dataIndex: 15 }])).toContain('watered in 4 of 10 runs')
+    expect(say([{ dataIndex: 15 }])).toContain('watered that day')
     expect(say([{ dataIndex: 14 }])).toContain('Friday 11 July')
   })
 })

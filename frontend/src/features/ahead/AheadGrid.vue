@@ -367,13 +367,27 @@ tfoot tr:first-child th {
   }
 }
 @media print {
+  .scroll {
+    overflow: visible;
+  }
   table {
     min-width: 0;
+  }
+  .bed {
+    width: 132px;
+  }
+  tbody td {
+    height: 30px;
+  }
+  .crops {
+    display: none;
   }
   .soak {
     color: #000;
     background: none;
     min-height: 0;
+    min-width: 0;
+    padding: 0;
   }
 }
 </style>

@@ -6,7 +6,8 @@ import { useAhead } from '@/shared/api/queries'
 import { nearDay } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
-import { weatherNote } from '@/shared/words/stop'
+import Waiting from '@/shared/ui/Waiting.vue'
+import { weatherNote } from '@/shared/words/round'
 
 import { effect, giving, headline } from './ahead'
 import AheadGrid from './AheadGrid.vue'
@@ -38,10 +39,13 @@ const print = () => window.print()
 
 <template>
   <Problem v-if="query.isError.value && !kept" :error="query.error.value" @retry="query.refetch()" />
-  <p v-else-if="!shown || !kept" class="soft">Working out the fortnight…</p>
-  <article v-else>
+  <Waiting v-else-if="!shown || !kept" label="Working out the fortnight" :rows="10" />
+  <article v-else class="on-wide-paper">
     <header>
       <div>
+        <p class="print-only">
+          <strong>{{ kept.garden.name }}</strong>
+        </p>
         <p class="soft">The next two weeks</p>
         <template v-if="kept.lacks">
           <h1>Nothing to look ahead to yet</h1>
@@ -64,9 +68,12 @@ const print = () => window.print()
           <p v-if="weatherNote(kept)" class="note" role="note">{{ weatherNote(kept) }}</p>
         </template>
       </div>
-      <button v-if="!kept.lacks" class="btn no-print" type="button" @click="print">
-        <PhPrinter :size="18" aria-hidden="true" /> Print
-      </button>
+      <div v-if="!kept.lacks" class="acts no-print">
+        <RouterLink class="btn" :to="{ name: 'away', params: { garden } }">Going away?</RouterLink>
+        <button class="btn" type="button" @click="print">
+          <PhPrinter :size="18" aria-hidden="true" /> Print
+        </button>
+      </div>
     </header>
     <template v-if="!kept.lacks">
       <div class="trial" :class="{ on: said }" role="status">
@@ -76,7 +83,7 @@ const print = () => window.print()
             <button class="btn full" type="button" :disabled="moves.busy.value" @click="moves.keep">
               Keep it
             </button>
-            <button class="btn" type="button" @click="moves.putBack">Put it back</button>
+            <button class="btn" type="button" @click="moves.putBack">Undo</button>
           </span>
         </template>
         <p v-else class="soft small no-print">
@@ -114,7 +121,7 @@ const print = () => window.print()
             {{ names.get(m.bed) }}: {{ nearDay(m.from_date, kept.garden.today) }} →
             {{ nearDay(m.to_date, kept.garden.today) }}
             <button class="btn plain no-print" type="button" @click="moves.takeBack(m.id)">
-              Take back<span class="visually-hidden"> the move of {{ names.get(m.bed) }}</span>
+              Undo<span class="visually-hidden"> the move of {{ names.get(m.bed) }}</span>
             </button>
           </li>
         </ul>

@@ -87,6 +87,7 @@ export function cellInWords(bed: PlannedBed, day: PlannedDay, today: string, t: 
         (day.soak.again ? `, ${t.num(day.soak.again, 'volume')} of it a second drink` : ''),
     )
   if (day.gave === 'rain') parts.push('due, but left to the rain')
+  if (day.gave === 'left' || day.gave === 'moved') parts.push('due, but left by you')
   if (day.gave === 'minutes' || day.gave === 'taps') parts.push('due, but gives way')
   parts.push(
     suffers(bed, day)

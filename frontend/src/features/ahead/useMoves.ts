@@ -60,6 +60,6 @@ export function useMoves(garden: () => number, kept: () => Ahead | undefined) {
         failed(error as Error)
       }
     },
-    takeBack: (id: string) => undo(id, { text: 'The move is taken back.' }),
+    takeBack: (id: string) => undo(id, { text: 'The move is undone.' }),
   }
 }

@@ -5,7 +5,7 @@ import type { BedPage } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 
-import { observationInWords } from './observations'
+import { observationInWords, wateringInWords } from '@/shared/words/events'
 
 /** What was noted here, newest first; a wrong note can be struck and counted again. */
 const props = defineProps<{ page: BedPage }>()
@@ -17,11 +17,7 @@ const events = computed(() =>
       id: w.id,
       date: w.date,
       struck: w.struck,
-      text: [
-        `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${units.show(w.litres, 'volume')}`,
-        ...(w.part === 'morning' ? [] : [w.part]),
-        ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
-      ].join(', '),
+      text: wateringInWords(w, units),
     })),
     ...props.page.observations.map((c) => ({
       id: c.id,
@@ -42,7 +38,7 @@ const events = computed(() =>
       <span>{{ shortDate(e.date) }}</span>
       <span>{{ e.text }}</span>
       <button class="btn plain" type="button" @click="$emit('toggle', e.id, e.struck)">
-        {{ e.struck ? 'Count it again' : 'Strike' }}
+        {{ e.struck ? 'Redo' : 'Undo' }}
         <span class="visually-hidden">{{ e.text }} of {{ nearDay(e.date, page.garden.today) }}</span>
       </button>
     </li>

@@ -1,25 +1,28 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { computed, defineAsyncComponent, watch } from 'vue'
 
 import { useBedFit, useBedPage } from '@/shared/api/queries'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { useChartColours } from '@/shared/ui/chartColours'
 import FitPanel from '@/shared/ui/FitPanel.vue'
+import PouredDialog from '@/shared/ui/PouredDialog.vue'
 import Problem from '@/shared/ui/Problem.vue'
+import Term from '@/shared/ui/Term.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
+import type { PouredSaid } from '@/shared/words/measures'
 import { KIND } from '@/shared/words/names'
 import { instruction, reason, span } from '@/shared/words/stop'
 
 import BedEvents from './BedEvents.vue'
 import BedFacts from './BedFacts.vue'
-import { flowsOption, waterlineOption } from './charts'
+import { flowsOption, passedAside, waterlineOption } from './charts'
 import ObservationDialog from './ObservationDialog.vue'
 import DayUse from './DayUse.vue'
 import LedgerTable from './LedgerTable.vue'
 import Raising from './Raising.vue'
-import { useBedEvents } from './useBedEvents'
-import WaterDialog from './WaterDialog.vue'
+import { openingId, useBedEvents } from './useBedEvents'
 import MulchSaves from './MulchSaves.vue'
 import SoilInSun from './SoilInSun.vue'
 import WallTakes from './WallTakes.vue'
@@ -50,6 +53,16 @@ const events = useBedEvents(
 const watering = ref(false)
 const checking = ref(false)
 
+let idFor: (date: string) => string = () => ''
+watch(watering, (now) => {
+  if (now && page.value) idFor = openingId(page.value, 'watering')
+})
+async function keepWatering(x: PouredSaid) {
+  const { litres, date, part, into, passes } = x
+  await events.watered({ litres, date, part, into, passes }, idFor(date))
+  watering.value = false
+}
+
 const size = computed(() => {
   const b = page.value?.bed
   if (!b) return ''
@@ -60,7 +73,7 @@ const size = computed(() => {
 
 <template>
   <Problem v-if="query.isError.value && !page" :error="query.error.value" @retry="query.refetch()" />
-  <p v-else-if="!page" class="soft">Opening the bed…</p>
+  <Waiting v-else-if="!page" label="Opening the bed" :rows="8" />
   <article v-else>
     <header>
       <div>
@@ -83,7 +96,7 @@ const size = computed(() => {
       </div>
       <div class="acts no-print">
         <button class="btn" type="button" @click="checking = true">Checked it</button>
-        <button class="btn full" type="button" @click="watering = true">Watered it</button>
+        <button v-if="stop" class="btn full" type="button" @click="watering = true">Watered it</button>
         <RouterLink
           v-if="page.garden.role === 'owner'"
           class="btn"
@@ -96,6 +109,11 @@ const size = computed(() => {
     <div v-if="full" class="two">
       <section class="isle-box">
         <Isle :isle="full.stop.isle" :crops="full.stop.crops" width="100%" labels />
+        <p class="soft small">
+          <Term of="this_morning">This morning</Term>, before the round. What is
+          <Term of="missing">missing</Term> is over <Term of="roots_hold" />.
+          <RouterLink :to="{ name: 'read', params: { garden } }">How to read an isle</RouterLink>
+        </p>
       </section>
       <section>
         <h2>Waterline, two weeks back and two ahead</h2>
@@ -105,8 +123,8 @@ const size = computed(() => {
           :label="`Waterline of ${page.bed.name}: ${reason(full.stop, full, units)}`"
         />
         <p class="soft small">
-          Below full (field capacity). The band holds 8 of 10 runs: forecast members, each with its own draw
-          of what is doubtful.
+          Below <Term of="full" />. The band holds <Term of="runs" />: forecast members, each with its own
+          draw of what is doubtful. Clay line: where plants suffer, <Term of="raw">RAW</Term>.
         </p>
         <h2>What went in and out</h2>
         <Chart
@@ -117,7 +135,8 @@ const size = computed(() => {
         <p class="key small">
           <span class="k rain">rain, to the roots</span><span class="k watered">watered</span
           ><span class="k plants">plants drank</span><span class="k soil">bare soil lost</span
-          ><span class="k drained">drained</span>
+          ><span class="k drained">drained</span
+          ><span v-if="passedAside(page)" class="k aside">passed beside</span>
         </p>
       </section>
     </div>
@@ -159,7 +178,19 @@ const size = computed(() => {
 
     <LedgerTable v-if="page.behind.length" :days="page.behind" class="below" />
 
-    <WaterDialog v-model="watering" :page="page" :busy="events.pour.isPending.value" :keep="events.watered" />
+    <PouredDialog
+      v-if="stop"
+      v-model="watering"
+      :name="page.bed.name"
+      :method="page.bed.method"
+      :measures="stop.measures"
+      :dose="stop.dose"
+      :today="today"
+      :since="page.bed.opened"
+      :own-clock="page.garden.own_clock"
+      :busy="events.pour.isPending.value"
+      :keep="keepWatering"
+    />
     <ObservationDialog
       v-model="checking"
       :page="page"
@@ -228,6 +259,9 @@ section h2:not(:first-child) {
 }
 .k.drained::before {
   background: var(--ink-soft);
+}
+.k.aside::before {
+  background: var(--clay);
 }
 .below {
   margin-top: 32px;

@@ -16,9 +16,10 @@ const bars = computed(() =>
 const mark = computed(() => use.value.passes_raw_h)
 const words = computed(() => {
   const all = `${units.show(use.value.litres, 'volume')} today`
-  if (props.stop.why.depletion_mm > props.stop.why.raw_mm) return `${all}; it is past its mark already.`
+  const { net_mm, raw_mm } = props.stop.isle
+  if (net_mm.mid > raw_mm) return `${all}; what is drawn with ease is gone already.`
   if (mark.value !== null) return `${all}. Left as it is, plants begin to suffer about ${clock(mark.value)}.`
-  return `${all}; it stays above the mark.`
+  return `${all}; what is drawn with ease lasts the day.`
 })
 const again = computed(() => {
   const a = props.stop.again

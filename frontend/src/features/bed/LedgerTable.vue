@@ -2,6 +2,7 @@
 import type { LedgerDay } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import Term from '@/shared/ui/Term.vue'
 
 /** The ledger, newest day first. */
 defineProps<{ days: LedgerDay[] }>()
@@ -13,22 +14,22 @@ const units = useUnits()
     <details>
       <summary>The ledger, day by day, in {{ units.label('depth') }} over the bed</summary>
       <div class="scroll" tabindex="0" role="region" aria-label="Ledger">
-        <table>
+        <table class="ruled tight">
           <thead>
             <tr>
               <th scope="col">Day</th>
-              <th scope="col">ET0</th>
+              <th scope="col"><Term of="et0">ET0</Term></th>
               <th scope="col">Rain</th>
-              <th scope="col">held</th>
-              <th scope="col">to roots</th>
+              <th scope="col"><Term of="rain_held">held</Term></th>
+              <th scope="col"><Term of="arrives">to roots</Term></th>
               <th scope="col">Watered</th>
               <th scope="col">Plants</th>
               <th scope="col">Bare soil</th>
-              <th scope="col">Drained</th>
-              <th scope="col">To the side</th>
-              <th scope="col">Check</th>
-              <th scope="col">Below full</th>
-              <th scope="col">Ks</th>
+              <th scope="col"><Term of="lost_below">Drained</Term></th>
+              <th scope="col"><Term of="aside">To the side</Term></th>
+              <th scope="col"><Term of="check_moved">Check</Term></th>
+              <th scope="col"><Term of="missing">Below full</Term></th>
+              <th scope="col"><Term of="ks">Ks</Term></th>
             </tr>
           </thead>
           <tbody>
@@ -59,25 +60,5 @@ summary {
   cursor: pointer;
   color: var(--water);
   min-height: 44px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 14px;
-}
-th,
-td {
-  text-align: right;
-  padding: 6px 8px;
-  border-bottom: 1px dotted var(--hair);
-  white-space: nowrap;
-}
-thead th {
-  border-bottom: 1px solid var(--ink);
-}
-tbody th,
-thead th:first-child {
-  text-align: left;
-  font-weight: 400;
 }
 </style>

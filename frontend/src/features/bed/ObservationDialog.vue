@@ -7,7 +7,8 @@ import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { OBSERVATION_KIND, allOf, optionsOf, TOP, WEIGHT, WETNESS } from '@/shared/words/names'
+import DateField from '@/shared/ui/DateField.vue'
+import { OBSERVATION_KIND, allOf, optionsOf, TOP, TOUCH, WEIGHT, WETNESS } from '@/shared/words/names'
 
 import { kindsFor } from './observations'
 import { openingId, type ObservationSaid } from './useBedEvents'
@@ -46,6 +47,17 @@ watch(open, (now) => {
   Object.assign(form, { kind: 'finger' as const, value: null, date: props.page.garden.today })
   problem.value = ''
 })
+/** A float tells full, half or down; a dipstick litres. */
+const LEVELS = [
+  { value: 1, label: 'full' },
+  { value: 0.5, label: 'half' },
+  { value: 0, label: 'down' },
+]
+const capacity = computed(() => props.page.bed.reservoir?.capacity_l ?? 0)
+const level = computed({
+  get: () => LEVELS.find((x) => form.value === x.value * capacity.value)?.value ?? null,
+  set: (share) => (form.value = share === null ? null : share * capacity.value),
+})
 watch(
   () => form.kind,
   () => (form.value = null),
@@ -72,7 +84,12 @@ async function submit() {
   <el-dialog v-model="open" :title="`Checked ${page.bed.name}`" width="480px">
     <form id="check" class="stack" novalidate @submit.prevent="submit">
       <Picks v-model="form.kind" legend="How did you look?" :options="kinds" />
-      <Picks v-if="form.kind === 'finger'" v-model="form.wetness" :legend="deep" :options="allOf(WETNESS)" />
+      <Picks
+        v-if="form.kind === 'finger'"
+        v-model="form.wetness"
+        :legend="deep"
+        :options="allOf(WETNESS).map((o) => ({ ...o, label: `${o.label}: ${TOUCH[o.value]}` }))"
+      />
       <Picks
         v-else-if="form.kind === 'lifted'"
         v-model="form.weight"
@@ -92,21 +109,20 @@ async function submit() {
         label="Moist down to"
         quantity="small_length"
       />
-      <UnitInput
-        v-else-if="form.kind === 'float'"
-        v-model="form.value"
-        label="It holds"
-        quantity="volume"
-        :hint="`of ${units.show(page.bed.reservoir?.capacity_l ?? 0, 'volume')}`"
-      />
-      <label class="field">
-        <span>When</span>
-        <input v-model="form.date" type="date" :max="page.garden.today" :min="page.bed.opened" />
-      </label>
+      <template v-else-if="form.kind === 'float'">
+        <Picks v-model="level" legend="Where does it stand?" :options="LEVELS" />
+        <UnitInput
+          v-model="form.value"
+          label="It holds"
+          quantity="volume"
+          :hint="`of ${units.show(capacity, 'volume')}`"
+        />
+      </template>
+      <DateField v-model="form.date" label="On" :max="page.garden.today" :min="page.bed.opened" />
       <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
     </form>
     <template #footer>
-      <button class="btn" type="button" @click="open = false">Cancel</button>
+      <button class="btn" type="button" @click="open = false">Close</button>
       <button class="btn full" type="submit" form="check" :disabled="busy">Note it</button>
     </template>
   </el-dialog>

@@ -8,7 +8,9 @@ import type { DayOut, Raised } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
-import { CROP, START } from '@/shared/words/names'
+import Choice from '@/shared/ui/Choice.vue'
+import DateField from '@/shared/ui/DateField.vue'
+import { CROP, START, optionsOf } from '@/shared/words/names'
 
 import { dayOutWords, hardWords } from './raising'
 
@@ -102,24 +104,18 @@ async function plantOut() {
       </div>
     </div>
     <form v-if="form.planting === r.planting" novalidate class="row" @submit.prevent="plantOut">
-      <label class="field">
-        <span>Into</span>
-        <select v-model="form.bed">
-          <option v-for="b in others" :key="b.id" :value="b.id">{{ b.name }}</option>
-        </select>
-      </label>
-      <label class="field"><span>On</span><input v-model="form.date" type="date" :min="today" /></label>
+      <Choice
+        v-model="form.bed"
+        label="Into"
+        :options="others.map((b) => ({ value: b.id, label: b.name }))"
+      />
+      <DateField v-model="form.date" label="On" :min="today" />
       <OpenNumber v-model="form.count" class="narrow" label="How many" />
-      <label class="field">
-        <span>As</span>
-        <select v-model="form.start">
-          <option v-for="s in MOVED_ON" :key="s" :value="s">{{ START[s] }}</option>
-        </select>
-      </label>
+      <Choice v-model="form.start" label="As" :options="optionsOf(MOVED_ON, START)" />
       <button class="btn full" type="submit" :disabled="out.isPending.value || form.bed === null">
         Plant them out
       </button>
-      <button class="btn" type="button" @click="form.planting = 0">Cancel</button>
+      <button class="btn" type="button" @click="form.planting = 0">Close</button>
       <p v-if="form.problem" class="alarm" role="alert">{{ form.problem }}</p>
     </form>
   </section>

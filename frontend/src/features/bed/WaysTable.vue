@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { BedPage } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import Term from '@/shared/ui/Term.vue'
 import { PATTERN } from '@/shared/words/names'
 
 /** What each style would cost this bed over the fortnight, side by side. */
@@ -14,16 +15,16 @@ const minutes = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString()
   <section aria-labelledby="ways">
     <h2 id="ways">What each way would cost, this fortnight</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="Ways of watering">
-      <table>
+      <table class="ruled">
         <thead>
           <tr>
             <th scope="col">Way</th>
             <th scope="col">Soaks</th>
             <th scope="col">{{ units.label('volume') }}, full to full</th>
             <th scope="col">Your minutes</th>
-            <th scope="col">Growth missed</th>
-            <th scope="col">Harvest at stake</th>
-            <th scope="col">Lost below, {{ units.label('volume') }}</th>
+            <th scope="col"><Term of="growth_missed">Growth missed</Term></th>
+            <th scope="col"><Term of="harvest_at_stake">Harvest at stake</Term></th>
+            <th scope="col"><Term of="lost_below">Lost below</Term>, {{ units.label('volume') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -54,24 +55,7 @@ const minutes = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString()
 
 <style scoped>
 table {
-  border-collapse: collapse;
-  width: 100%;
   max-width: 820px;
-}
-th,
-td {
-  text-align: right;
-  padding: 6px 12px 6px 0;
-  border-bottom: 1px dotted var(--hair);
-}
-thead th {
-  border-bottom: 1px solid var(--ink);
-}
-th:first-child {
-  text-align: left;
-}
-tbody th {
-  font-weight: 400;
 }
 .chosen th,
 .chosen td {

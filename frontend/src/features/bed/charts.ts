@@ -65,7 +65,7 @@ export function waterlineOption(page: Page, c: Colours, system: System, unit: st
         if (i < behind)
           return `${date}<br>${Math.abs(known[i]!).toFixed(digits)} ${unit} ${known[i]! <= 0 ? 'below' : 'above'} full`
         const a = page.ahead[i - behind]!
-        const soak = a.soak_chance > 0.05 ? `<br>watered in ${Math.round(a.soak_chance * 10)} of 10 runs` : ''
+        const soak = a.soak_l ? `<br>watered that day` : ''
         const edge = (v: number) => `${Math.abs(v).toFixed(digits)}${v > 0 ? ' above' : ''}`
         return `${date}<br>${edge(left(a.net_mm.low, system))} to ${edge(left(a.net_mm.high, system))} ${unit} below full${soak}`
       },
@@ -129,6 +129,10 @@ export function waterlineOption(page: Page, c: Colours, system: System, unit: st
 const LEAST_SHOWN_MM = 0.05
 
 /** What went in (up) and out (down), over the bed. */
+/** Only beside a small root is there drier ground that water passes into. */
+export const passedAside = (page: Pick<Page, 'behind'>): boolean =>
+  page.behind.some((d) => d.aside_mm > LEAST_SHOWN_MM)
+
 export function flowsOption(page: Page, c: Colours, system: System, unit: string) {
   const shown = (mm: number) => Math.round(toShown(mm, 'depth', system) * 100) / 100
   const option = base({ ...page, ahead: [] } as Page, c, unit)
@@ -168,8 +172,7 @@ export function flowsOption(page: Page, c: Colours, system: System, unit: string
         page.behind.map((d) => -d.drained_mm),
         c['ink-soft']!,
       ),
-      // Only beside a small root is there drier ground that water passes into.
-      ...(page.behind.some((d) => d.aside_mm > LEAST_SHOWN_MM)
+      ...(passedAside(page)
         ? [
             bar(
               'passed beside',

@@ -57,14 +57,14 @@ export function useBedEvents(garden: () => number, bed: () => number) {
     /** Keep a watering under the id of its opening; throws what the server refuses. */
     async watered(x: WateringSaid, id: string) {
       const [kept] = await pour.mutateAsync({ ...x, id })
-      if (kept?.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you did it.')
+      if (kept?.struck) say('This was undone meanwhile: nothing is noted. Note it again if you did it.')
       else if (kept && Math.abs(kept.litres - x.litres) > 0.01)
         say('A watering was noted here already, and that one stands.')
       else say('The watering is noted.', () => undo(id))
     },
     async checked(x: ObservationSaid, id: string) {
       const kept = await find.mutateAsync({ ...x, id })
-      if (kept.struck) say('This was taken back meanwhile: nothing is noted. Note it again if you saw it.')
+      if (kept.struck) say('This was undone meanwhile: nothing is noted. Note it again if you saw it.')
       else say('What you found is noted.', () => undo(id))
     },
   }

@@ -8,7 +8,10 @@ import { idOf } from '@/shared/outbox/outbox'
 import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import { useDraft } from '@/shared/forms/useDraft'
 import Picks from '@/shared/ui/Picks.vue'
+import Choice from '@/shared/ui/Choice.vue'
+import DateField from '@/shared/ui/DateField.vue'
 
 import { emptyTest, foundWords, givenOf, ROWS, type Test } from './bench'
 import OtherFields from './OtherFields.vue'
@@ -27,6 +30,17 @@ const date = ref(props.garden.today)
 const found = ref<Record<string, unknown> | null>(null)
 const problem = ref('')
 const busy = ref(false)
+/** A test that takes days stays on the device until it is kept. */
+const draft = useDraft(
+  () => `test.${props.garden.id}.${props.test.kind}`,
+  () => form.value,
+  () => emptyTest(props.test.kind, props.garden.today),
+  (kept) => (form.value = kept),
+)
+function beginAnew() {
+  draft.drop()
+  form.value = emptyTest(props.test.kind, props.garden.today)
+}
 const rows = computed(() => ROWS[props.test.kind])
 const container = (kind: string) =>
   catalogue.data.value?.kinds.find((k) => k.key === kind)?.container ?? false
@@ -94,6 +108,7 @@ async function submit() {
   problem.value = ''
   try {
     await keep.mutateAsync({ ...body.value, date: date.value })
+    draft.drop()
     keep.sayKept('It is kept, and the plan uses it from now on.')
     form.value = emptyTest(props.test.kind, props.garden.today)
     emit('kept')
@@ -111,22 +126,24 @@ async function submit() {
       <li v-for="(step, i) in test.steps" :key="i">{{ step }}</li>
     </ol>
     <p v-if="test.caution" class="soft small">{{ test.caution }}</p>
+    <p v-if="draft.found.value" class="note" role="status">
+      What you read before is still here.
+      <button class="btn plain" type="button" @click="beginAnew">Begin anew</button>
+    </p>
     <div class="row">
-      <label v-if="test.about === 'rig'" class="field">
-        <span>Which hose or tap</span>
-        <select v-model="about.rig">
-          <option v-for="r in garden.rigs" :key="r.id" :value="r.id">{{ r.name }}</option>
-        </select>
-      </label>
-      <label v-else-if="test.about !== 'garden'" class="field">
-        <span>{{ test.about === 'pot' ? 'Which pot' : 'Which bed' }}</span>
-        <select v-model="about.bed">
-          <option v-for="b in choices" :key="b.id" :value="b.id">{{ b.name }}</option>
-        </select>
-      </label>
-      <label class="field"
-        ><span>Done on</span><input v-model="date" type="date" :max="garden.today"
-      /></label>
+      <Choice
+        v-if="test.about === 'rig'"
+        v-model="about.rig"
+        label="Which hose or tap"
+        :options="garden.rigs.map((r) => ({ value: r.id, label: r.name }))"
+      />
+      <Choice
+        v-else-if="test.about !== 'garden'"
+        v-model="about.bed"
+        :label="test.about === 'pot' ? 'Which pot' : 'Which bed'"
+        :options="choices.map((b) => ({ value: b.id, label: b.name }))"
+      />
+      <DateField v-model="date" label="Done on" :max="garden.today" />
     </div>
     <p v-if="(test.about === 'bed' || test.about === 'pot') && !choices.length" class="soft">
       Describe {{ test.about === 'pot' ? 'a pot' : 'a bed' }} first: then its test has somewhere to go.

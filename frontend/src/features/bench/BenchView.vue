@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { useGardens, useMeasurements } from '@/shared/api/queries'
+import { useBeds, useGardens, useMeasurements } from '@/shared/api/queries'
 import { useUndo } from '@/shared/outbox/useOutbox'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 
-import { foundWords, TESTS } from './bench'
+import { foundWords, nextTest, TESTS } from './bench'
 import BenchTest from './BenchTest.vue'
 import MixCalculator from './MixCalculator.vue'
 
@@ -17,28 +17,34 @@ const gardens = useGardens()
 const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
 const owner = computed(() => own.value?.role === 'owner')
 const kept = useMeasurements(() => props.garden)
-const chosen = computed(() => TESTS.find((t) => t.kind === props.test))
+const beds = useBeds(() => props.garden)
+const next = computed(() =>
+  own.value && beds.data.value && kept.data.value
+    ? nextTest(own.value, beds.data.value, kept.data.value)
+    : null,
+)
+const chosen = computed(() => TESTS.find((t) => t.kind === (props.test ?? next.value?.test)))
 const mixing = computed(() => props.test === 'mix')
 const to = (test: string) => ({ name: 'bench', params: { garden: props.garden }, query: { test } })
 const NAME = Object.fromEntries(TESTS.map((t) => [t.kind, t.name]))
 const undo = useUndo(() => props.garden)
-const takeBack = (id: string) => undo(id, { text: 'It is taken back; what stood there before stands again.' })
+const takeBack = (id: string) => undo(id, { text: 'It is undone; what stood there before stands again.' })
 </script>
 
 <template>
   <h1>Bench</h1>
   <p class="lead soft">Small tests, each ending in a number that the plan uses instead of a guess.</p>
-  <p v-if="chosen || mixing" class="back">
+  <p v-if="test" class="back">
     <RouterLink class="btn" :to="{ name: 'bench', params: { garden } }">All tests</RouterLink>
   </p>
-  <div class="bench" :class="{ picked: chosen || mixing }">
+  <div class="bench" :class="{ picked: test }">
     <nav aria-label="Tests">
       <ul>
         <li v-for="t in TESTS" :key="t.kind">
           <RouterLink
             :to="to(t.kind)"
-            :class="{ here: t.kind === test }"
-            :aria-current="t.kind === test || undefined"
+            :class="{ here: t.kind === chosen?.kind && !mixing }"
+            :aria-current="(t.kind === chosen?.kind && !mixing) || undefined"
           >
             <strong>{{ t.name }}</strong> <span class="soft">{{ t.question }}</span>
           </RouterLink>
@@ -50,16 +56,17 @@ const takeBack = (id: string) => undo(id, { text: 'It is taken back; what stood 
         </li>
       </ul>
     </nav>
-    <section v-if="chosen && own" :key="chosen.kind" aria-labelledby="test">
+    <section v-if="chosen && own && !mixing" :key="chosen.kind" aria-labelledby="test">
+      <p v-if="!test && next" class="soft">Next: {{ next.why }}</p>
       <h2 id="test">{{ chosen.question }}</h2>
-      <BenchTest v-if="owner" :garden="own" :test="chosen" :bed="bed" :rig="rig" />
+      <BenchTest v-if="owner" :garden="own" :test="chosen" :bed="bed ?? next?.bed" :rig="rig ?? next?.rig" />
       <p v-else class="soft">The garden’s owner keeps its tests.</p>
     </section>
     <section v-else-if="mixing" aria-labelledby="test">
       <h2 id="test">How much of each part do I need?</h2>
       <MixCalculator :garden="garden" />
     </section>
-    <p v-else class="soft pick">Pick a test. A bucket and a clock are the one to begin with.</p>
+    <p v-else class="soft pick">All that tells most is tested. Pick one to test it again.</p>
   </div>
   <section v-if="kept.data.value?.length" class="kept" aria-labelledby="kept">
     <h2 id="kept">Found so far</h2>
@@ -73,7 +80,7 @@ const takeBack = (id: string) => undo(id, { text: 'It is taken back; what stood 
           {{ foundWords(m.kind, m.found, units) }}
         </span>
         <button v-if="owner" class="btn" type="button" @click="takeBack(m.id)">
-          Take back<span class="visually-hidden"> {{ NAME[m.kind] }} of {{ shortDate(m.date) }}</span>
+          Undo<span class="visually-hidden"> {{ NAME[m.kind] }} of {{ shortDate(m.date) }}</span>
         </button>
       </li>
     </ul>

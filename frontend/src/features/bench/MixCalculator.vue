@@ -8,7 +8,8 @@ import type { Ingredient } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { INGREDIENT } from '@/shared/words/names'
+import Choice from '@/shared/ui/Choice.vue'
+import { allOf, INGREDIENT } from '@/shared/words/names'
 
 /** How much of each part fills a bed or pot. */
 const props = defineProps<{ garden: number }>()
@@ -51,23 +52,19 @@ async function count() {
 <template>
   <form novalidate class="stack" @submit.prevent="count">
     <div class="row">
-      <label class="field">
-        <span>For</span>
-        <select v-model="form.bed">
-          <option :value="null">so many litres</option>
-          <option v-for="b in beds.data.value ?? []" :key="b.id" :value="b.id">{{ b.name }}</option>
-        </select>
-      </label>
+      <Choice
+        v-model="form.bed"
+        label="For"
+        :options="[
+          { value: null, label: `so many ${units.label('volume')}` },
+          ...(beds.data.value ?? []).map((b) => ({ value: b.id, label: b.name })),
+        ]"
+      />
       <UnitInput v-model="form.volume_l" label="It holds" quantity="volume" />
       <UnitInput v-model="form.bag_l" label="A bag has" quantity="volume" />
     </div>
     <div v-for="(part, i) in form.mix" :key="i" class="row">
-      <label class="field">
-        <span>Part {{ i + 1 }}</span>
-        <select v-model="part.ingredient">
-          <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
-        </select>
-      </label>
+      <Choice v-model="part.ingredient" :label="`Part ${i + 1}`" :options="allOf(INGREDIENT)" />
       <OpenNumber v-model="part.parts" :label="`Parts of ${INGREDIENT[part.ingredient]}`" />
       <button
         v-if="form.mix.length > 1"

@@ -4,6 +4,7 @@ import { PhPlus, PhTrash } from '@phosphor-icons/vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import DateField from '@/shared/ui/DateField.vue'
 import { allOf, WETNESS } from '@/shared/words/names'
 
 import { type Kind, type TestForm } from './bench'
@@ -12,6 +13,10 @@ import TrialRows from './TrialRows.vue'
 /** What is read in the tests that are not just rows of trials. */
 const form = defineModel<TestForm>({ required: true })
 defineProps<{ kind: Kind; today: string }>()
+const OF = [
+  { value: 'mix' as const, label: 'the mix' },
+  { value: 'reservoir' as const, label: 'the reservoir below' },
+]
 const SHAPES = [
   { value: 'round' as const, label: 'round, by its measures' },
   { value: 'box' as const, label: 'a box, by its measures' },
@@ -96,6 +101,7 @@ const FILLINGS = {
   </template>
 
   <template v-else-if="kind === 'pot'">
+    <Picks v-model="form.of" legend="What is measured" :options="OF" />
     <Picks v-model="form.shape" legend="How" :options="SHAPES" />
     <TrialRows v-if="form.shape === 'filled'" v-model="form.fillings" :of="FILLINGS" />
     <div v-else class="row">
@@ -107,21 +113,21 @@ const FILLINGS = {
         <UnitInput v-model="form.measures.length" label="Length inside" quantity="small_length" />
         <UnitInput v-model="form.measures.width" label="Width inside" quantity="small_length" />
       </template>
-      <UnitInput v-model="form.measures.height" label="Height of the mix" quantity="small_length" />
+      <UnitInput
+        v-model="form.measures.height"
+        :label="form.of === 'reservoir' ? 'Height up to the overflow' : 'Height of the mix'"
+        quantity="small_length"
+      />
     </div>
   </template>
 
   <template v-else-if="kind === 'meter'">
     <div class="row">
-      <label class="field"
-        ><span>First reading on</span><input v-model="form.since" type="date" :max="today"
-      /></label>
+      <DateField v-model="form.since" label="First reading on" :max="today" />
       <UnitInput v-model="form.before_l" label="It said" quantity="volume" hint="a meter in m³: times 1000" />
     </div>
     <div class="row">
-      <label class="field"
-        ><span>Second reading on</span><input v-model="form.until" type="date" :max="today"
-      /></label>
+      <DateField v-model="form.until" label="Second reading on" :max="today" />
       <UnitInput v-model="form.after_l" label="It said then" quantity="volume" />
       <UnitInput
         v-model="form.other_l"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { emptyTest, foundWords, givenOf, TESTS } from './bench'
+import { emptyTest, foundWords, givenOf, TESTS, nextTest } from './bench'
 
 const tongue = { show: (n: number, q: string) => `${n.toFixed(1)} ${q}`, num: (n: number) => n.toFixed(1) }
 const form = (kind: (typeof TESTS)[number]['kind'], more: object = {}) => ({
@@ -119,5 +119,25 @@ describe('the bench', () => {
     ).toEqual({
       jars: [{ sand_mm: 4, silt_mm: 4, clay_mm: 2 }],
     })
+  })
+})
+
+describe('the test to do next', () => {
+  const rig = { id: 3, name: 'Hose', measured: null }
+  const bed = (material: string, method = 'hose') => ({
+    id: 1,
+    name: 'Bench',
+    kind: 'raised',
+    method,
+    soils: [{ material }],
+  })
+  const next = (rigs: object[], beds: object[], kept: object[] = []) =>
+    nextTest({ rigs } as never, beds as never, kept as never)
+
+  it('is the one that tells most', () => {
+    expect(next([rig], [bed('unknown')])).toMatchObject({ test: 'bucket', rig: 3 })
+    expect(next([rig], [bed('unknown', 'can')])).toMatchObject({ test: 'squeeze', bed: 1 })
+    expect(next([{ ...rig, measured: '2025-07-01' }], [bed('loam')])).toMatchObject({ test: 'finger' })
+    expect(next([{ ...rig, measured: '2025-07-01' }], [bed('loam')], [{ kind: 'finger' }])).toBeNull()
   })
 })

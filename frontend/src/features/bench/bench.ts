@@ -1,4 +1,4 @@
-import type { Measurement, Wetness } from '@/shared/api/types'
+import type { Bed, Garden, Measurement, Wetness } from '@/shared/api/types'
 import type { Quantity } from '@/shared/format/units'
 import { DRAINAGE, SOIL, WETNESS, wordFor } from '@/shared/words/names'
 import type { Tongue } from '@/shared/words/stop'
@@ -111,6 +111,7 @@ export const TESTS: Test[] = [
     steps: [
       'Measure the inside: width at the top of the mix, width at the bottom, height of the mix.',
       'Or close its holes and fill it with water by the jug, counting litres.',
+      'A reservoir: from empty until it runs over, counting litres; or its measures up to the overflow.',
     ],
     caution: 'Tip it out where water does no harm, and do not lift it full.',
   },
@@ -183,6 +184,7 @@ export interface TestForm {
   limp_g: number | null
   readings: { weight_g: number | null; reading: string }[]
   shape: 'round' | 'box' | 'filled'
+  of: 'mix' | 'reservoir'
   measures: {
     top: number | null
     bottom: number | null
@@ -219,6 +221,7 @@ export function emptyTest(kind: Kind, today: string): TestForm {
     limp_g: null,
     readings: [{ weight_g: null, reading: 'moist' }],
     shape: 'round',
+    of: 'mix',
     measures: { top: null, bottom: null, height: null, length: null, width: null },
     fillings: [{ litres: null }],
     handfuls: [{ ball: null, ribbon_m: null, feel: null }],
@@ -278,13 +281,14 @@ export function givenOf(kind: Kind, form: TestForm): Record<string, unknown> | n
     case 'pot': {
       const m = form.measures
       const fillings = form.fillings.map((f) => f.litres).filter((l) => l !== null && l !== '')
-      if (form.shape === 'filled') return fillings.length ? { shape: 'filled', fillings } : null
+      const of = form.of === 'reservoir' ? { of: form.of } : {}
+      if (form.shape === 'filled') return fillings.length ? { shape: 'filled', fillings, ...of } : null
       const names =
         form.shape === 'round'
           ? (['top', 'bottom', 'height'] as const)
           : (['length', 'width', 'height'] as const)
       if (names.some((n) => m[n] === null)) return null
-      return { shape: form.shape, ...Object.fromEntries(names.map((n) => [`${n}_cm`, cm(m[n])])) }
+      return { shape: form.shape, ...Object.fromEntries(names.map((n) => [`${n}_cm`, cm(m[n])])), ...of }
     }
     case 'meter':
       if (form.before_l === null || form.after_l === null) return null
@@ -340,4 +344,39 @@ export function foundWords(kind: Kind, found: Found, t: Tongue): string {
     case 'pot':
       return give(n('litres'), 'volume')
   }
+}
+
+export interface NextTest {
+  test: Test['kind']
+  why: string
+  rig?: number
+  bed?: number
+}
+/** The test that would tell most: a hose nobody timed, then a soil nobody felt, then the finger's own scale. */
+export function nextTest(
+  garden: Pick<Garden, 'rigs'>,
+  beds: Pick<Bed, 'id' | 'name' | 'kind' | 'soils' | 'method'>[],
+  kept: Pick<Measurement, 'kind'>[],
+): NextTest | null {
+  const hosed = beds.some((b) => b.method === 'hose')
+  const rig = garden.rigs.find((r) => !r.measured)
+  if (rig && (hosed || !beds.length))
+    return {
+      test: 'bucket',
+      rig: rig.id,
+      why: `${rig.name} is a guess, and every second at a plant rests on it.`,
+    }
+  const unfelt = beds.find((b) => {
+    const soil = b.soils[b.soils.length - 1]
+    return !soil || soil.material === 'unknown'
+  })
+  if (unfelt)
+    return {
+      test: 'squeeze',
+      bed: unfelt.id,
+      why: `nobody said what the soil of ${unfelt.name} is; a handful tells.`,
+    }
+  if (beds.length && !kept.some((m) => m.kind === 'finger'))
+    return { test: 'finger', why: 'your own finger’s scale, so that dry and damp mean the same each day.' }
+  return null
 }

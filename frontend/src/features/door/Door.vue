@@ -5,6 +5,7 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { useSession } from '@/shared/api/queries'
 import Isle from '@/shared/isle/Isle.vue'
 import { EXAMPLE_ISLES } from '@/shared/isle/examples'
+import { showFault } from '@/shared/ui/faultFocus'
 
 const props = defineProps<{ fresh?: boolean }>()
 const route = useRoute()
@@ -21,6 +22,22 @@ const busy = ref(false)
 
 const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
 
+/** A guest with a garden of its own, gone after two days. */
+async function lookAround() {
+  busy.value = true
+  problem.value = null
+  try {
+    const made = await answer(api.POST('/api/session/look-around'))
+    queries.clear()
+    await queries.fetchQuery({ queryKey: ['session'], queryFn: () => answer(api.GET('/api/session')) })
+    await router.replace({ name: 'round', params: { garden: made.id } })
+  } catch (error) {
+    problem.value = error as ApiError
+  } finally {
+    busy.value = false
+  }
+}
+
 async function enter() {
   busy.value = true
   problem.value = null
@@ -35,6 +52,7 @@ async function enter() {
     await router.replace(to)
   } catch (error) {
     problem.value = error as ApiError
+    showFault()
   } finally {
     busy.value = false
   }
@@ -95,6 +113,15 @@ async function enter() {
       <p v-if="problem && problem.fields.length === 0" class="alarm" role="alert">{{ problem.message }}</p>
       <button class="btn full" type="submit" :disabled="busy">
         {{ fresh ? 'Make the account' : 'Sign in' }}
+      </button>
+      <button
+        v-if="session.data.value?.sign_up_open"
+        class="btn"
+        type="button"
+        :disabled="busy"
+        @click="lookAround"
+      >
+        Look around in a sample garden
       </button>
       <p v-if="fresh">Already here before? <RouterLink to="/sign-in">Sign in</RouterLink></p>
       <p v-else-if="session.data.value?.sign_up_open">

@@ -9,8 +9,10 @@ import { useUnits } from '@/shared/format/units'
 import { shapeOf } from '@/shared/isle/shape'
 import type { Kind } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
+import { useDraft } from '@/shared/forms/useDraft'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import {
   KIND,
   METHOD,
@@ -24,7 +26,17 @@ import {
 } from '@/shared/words/names'
 
 import FormFit from './FormFit.vue'
-import { bodyOf, emptyForm, formOf, newPlanting, takeKind, takeSize } from './bedForm'
+import {
+  bodyOf,
+  emptyForm,
+  formOf,
+  inFeet,
+  litresOf,
+  newPlanting,
+  takeKind,
+  takeLitres,
+  takeSize,
+} from './bedForm'
 import LightFields from './LightFields.vue'
 import PlantingFields from './PlantingFields.vue'
 import SoilFields from './SoilFields.vue'
@@ -65,6 +77,22 @@ watch(kindPicked, (kind) => {
   if (loaded.value && kind !== form.kind) takeKind(form, kind, catalogue.data.value, own.value?.method)
 })
 
+/** A bed that is half described stays on the device. */
+const draft = useDraft(
+  () => `bed.${props.garden}${props.bed ? `.${props.bed}` : ''}`,
+  () => (props.bed ? {} : { ...form }),
+  () => (props.bed ? {} : { ...emptyForm(own.value?.method) }),
+  (kept) => {
+    if (props.bed) return
+    Object.assign(form, kept)
+    kindPicked.value = form.kind
+  },
+)
+function beginAnew() {
+  draft.drop()
+  Object.assign(form, emptyForm(own.value?.method))
+  kindPicked.value = 'raised'
+}
 const body = computed(() =>
   bodyOf(
     form,
@@ -98,6 +126,7 @@ async function keep(another: boolean) {
       .map((p) => p.id)
       .filter((id) => !form.plantings.some((p) => p.id === id))
     const kept = await save.mutateAsync(body.value)
+    draft.drop()
     const out = gone.length === 1 ? 'one crop' : `${gone.length} crops`
     save.sayKept(
       gone.length ? `${kept.name} is kept, ${out} taken out of its record.` : `${kept.name} is kept.`,
@@ -119,10 +148,10 @@ async function keep(another: boolean) {
 const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
 /** Faults of fields that have no place of their own on the sheet. */
 const PLACED =
-  /^(name|length_m|width_m|soil_depth_m|drip\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m|soil\..*|exposure\..*)$/
+  /^(name|length_m|width_m|soil_depth_m|alike|drip\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m|soil\..*|exposure\..*)$/
 const loose = computed(() => {
   if (!problem.value) return []
-  const texts = problem.value.fields.filter((f) => !PLACED.test(f.field)).map((f) => f.text)
+  const texts = problem.value.fields.filter((f) => !PLACED.test(f.field)).map((f) => f.named ?? f.text)
   return problem.value.fields.length ? texts : [problem.value.message]
 })
 function ofPlanting(i: number, field: string): string | undefined {
@@ -146,11 +175,24 @@ const kinds = computed(() =>
 const isContainer = computed(
   () => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.container ?? false,
 )
-const sizes = computed(() => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.sizes ?? [])
-const sizeWords = (z: (typeof sizes.value)[number]) =>
-  z.round
-    ? `${units.show(z.length_m, 'length')} across, ${units.show(z.depth_m, 'small_length')} deep`
-    : `${units.num(z.length_m, 'length')} × ${units.show(z.width_m, 'length')}, ${units.show(z.depth_m, 'small_length')} deep`
+const sizes = computed(() => {
+  const known = catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.sizes ?? []
+  return units.system.value === 'us' ? known.map(inFeet) : known
+})
+/** A container by its litres, with its measures after; a bed by its measures. */
+function sizeWords(z: (typeof sizes.value)[number]): string {
+  const deep = `${units.show(z.depth_m, 'small_length')} deep`
+  const small = z.length_m < 1 ? 'small_length' : 'length'
+  const across = z.round
+    ? `${units.show(z.length_m, small)} across`
+    : `${units.num(z.length_m, small)} × ${units.show(z.width_m, small)}`
+  const litres = litresOf({ ...z, soil_depth_m: z.depth_m }, z.depth_m) ?? 0
+  return isContainer.value ? `${units.show(litres, 'volume')}: ${across}, ${deep}` : `${across}, ${deep}`
+}
+const holds = computed({
+  get: () => litresOf(form, usualDepth.value),
+  set: (litres) => litres !== null && litres > 0 && takeLitres(form, litres),
+})
 const usualDepth = computed(
   () => catalogue.data.value?.kinds.find((k) => k.key === form.kind)?.soil_depth_m ?? 0.3,
 )
@@ -160,6 +202,10 @@ const usualDepth = computed(
   <h1>{{ bed ? `Edit ${form.name}` : 'Describe a bed' }}</h1>
   <p class="soft lead">
     What you know is enough. Whatever you leave open is estimated, and the doubt is shown.
+  </p>
+  <p v-if="draft.found.value && !bed" class="note" role="status">
+    This bed was left half described on this device.
+    <button class="btn plain" type="button" @click="beginAnew">Begin anew</button>
   </p>
   <form v-if="loaded" novalidate @submit.prevent="keep(false)">
     <section>
@@ -189,6 +235,13 @@ const usualDepth = computed(
           {{ sizeWords(z) }}
         </button>
       </p>
+      <div v-if="isContainer" class="row">
+        <UnitInput v-model="holds" label="One holds" quantity="volume" hint="or type its measures below" />
+        <OpenNumber v-model="form.alike" label="How many alike" :error="of('alike')" />
+      </div>
+      <p v-if="isContainer && form.alike > 1" class="soft small">
+        They are one isle and one stop; its doses, its plants and what you note are of all {{ form.alike }}.
+      </p>
       <div class="row">
         <UnitInput
           v-model="form.length_m"
@@ -213,7 +266,7 @@ const usualDepth = computed(
           "
         />
       </div>
-      <label class="tick"><input v-model="form.round" type="checkbox" /> It is round</label>
+      <el-checkbox v-model="form.round">It is round</el-checkbox>
       <Picks
         v-if="isContainer && form.kind !== 'self_watering_box'"
         :model-value="form.drain_holes === null ? 'unknown' : form.drain_holes ? 'yes' : 'no'"
@@ -299,16 +352,15 @@ const usualDepth = computed(
         :error="of('mulches[0].depth_m')"
       />
       <Picks v-model="form.method" legend="How do you water it?" :options="allOf(METHOD)" />
-      <label
-        v-if="(form.method === 'hose' || form.method === 'reservoir') && (own?.rigs.length ?? 0) > 1"
-        class="field"
-      >
-        <span>Which hose</span>
-        <select v-model="form.rig">
-          <option :value="null">the first</option>
-          <option v-for="r in own?.rigs ?? []" :key="r.id" :value="r.id">{{ r.name }}</option>
-        </select>
-      </label>
+      <Choice
+        v-if="(own?.rigs.length ?? 0) > 1"
+        v-model="form.rig"
+        label="Which hose or butt"
+        :options="[
+          { value: null, label: 'the first' },
+          ...(own?.rigs ?? []).map((r) => ({ value: r.id, label: r.name })),
+        ]"
+      />
       <div v-if="form.method === 'drip'" class="row">
         <OpenNumber v-model="form.emitters" class="narrow" label="Emitters" :error="of('drip.emitters')" />
         <UnitInput
@@ -372,7 +424,7 @@ const usualDepth = computed(
       <button v-if="!bed" class="btn" type="button" :disabled="save.isPending.value" @click="keep(true)">
         Keep, and describe another
       </button>
-      <RouterLink class="btn" :to="{ name: 'ground', params: { garden } }">Cancel</RouterLink>
+      <RouterLink class="btn" :to="{ name: 'ground', params: { garden } }">Close</RouterLink>
     </div>
   </form>
 </template>

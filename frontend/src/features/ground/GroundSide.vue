@@ -114,9 +114,13 @@ const remove = useChange(
 )
 const copy = useChange(
   () => props.garden,
-  (bed_id: number, mark) =>
+  ({ bed: bed_id, ...body }: { bed: number; with_plants: boolean; one: boolean }, mark) =>
     answer(
-      api.POST('/api/gardens/{garden_id}/beds/{bed_id}/copy', { ...bedPath(props.garden, bed_id), ...mark }),
+      api.POST('/api/gardens/{garden_id}/beds/{bed_id}/copy', {
+        ...bedPath(props.garden, bed_id),
+        body,
+        ...mark,
+      }),
     ),
 )
 const failed = (e: Error) => say(e.message)
@@ -130,14 +134,19 @@ function takeOff() {
     onError: failed,
   })
 }
-function copyIt(bed_id: number) {
-  copy.mutate(bed_id, {
-    onSuccess: (made) => {
-      emit('pick', `bed:${made.id}`)
-      copy.sayKept(`${made.name} is there; nothing grows in it yet.`)
+function copyIt(bed: number, with_plants: boolean, one = false) {
+  copy.mutate(
+    { bed, with_plants, one },
+    {
+      onSuccess: (made) => {
+        emit('pick', `bed:${made.id}`)
+        copy.sayKept(
+          with_plants || one ? `${made.name} is there.` : `${made.name} is there; nothing grows in it yet.`,
+        )
+      },
+      onError: failed,
     },
-    onError: failed,
-  })
+  )
 }
 </script>
 
@@ -206,8 +215,14 @@ function copyIt(bed_id: number) {
         <RouterLink class="btn" :to="{ name: 'edit-bed', params: { garden, bed: bed.id } }">
           <PhPencilSimple :size="18" aria-hidden="true" /> Edit
         </RouterLink>
-        <button class="btn" type="button" @click="copyIt(bed.id)">
+        <button class="btn" type="button" @click="copyIt(bed.id, false)">
           <PhCopy :size="18" aria-hidden="true" /> Copy
+        </button>
+        <button v-if="bed.crops.length" class="btn" type="button" @click="copyIt(bed.id, true)">
+          <PhCopy :size="18" aria-hidden="true" /> Copy with plants
+        </button>
+        <button v-if="bed.alike > 1" class="btn" type="button" @click="copyIt(bed.id, true, true)">
+          One of the {{ bed.alike }} differs
         </button>
         <button class="btn" type="button" @click="emit('takeOut', bed.id)">
           <PhTrash :size="18" aria-hidden="true" /> Take out

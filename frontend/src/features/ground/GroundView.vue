@@ -7,15 +7,19 @@ import { answer, api } from '@/shared/api/client'
 import { bedPath, path, useGround as useGroundData } from '@/shared/api/queries'
 import { useChange } from '@/shared/outbox/useOutbox'
 import type { ThingKind } from '@/shared/api/types'
-import { addDays, longDate, nearDay } from '@/shared/format/time'
+import Choice from '@/shared/ui/Choice.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Problem from '@/shared/ui/Problem.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
 import { say } from '@/shared/ui/snack'
 import { THING } from '@/shared/words/names'
 
 import GroundList from './GroundList.vue'
 import GroundMap from './GroundMap.vue'
 import GroundSide from './GroundSide.vue'
+import MapDays from './MapDays.vue'
+import MapNudges from './MapNudges.vue'
+import { momentsOf, thisMorning, type Moment } from './moments'
 import { useGround } from './useGround'
 
 const props = defineProps<{ garden: number }>()
@@ -24,15 +28,45 @@ const ground = computed(() => query.data.value)
 const owner = computed(() => ground.value?.garden.role === 'owner')
 const map = useGround(() => props.garden, ground)
 const picked = ref<string | null>(null)
-const offset = ref(0)
 const today = computed(() => ground.value?.garden.today ?? '')
-const day = computed(() => (today.value ? addDays(today.value, offset.value) : ''))
-/** The first and last day that any bed knows, as days from today. */
-const reach = computed(() => {
-  const known = ground.value?.beds.flatMap((b) => b.days.map((d) => d.date)).sort() ?? []
-  const days = (date: string) => Math.round((Date.parse(date) - Date.parse(today.value)) / 86_400_000)
-  return known.length ? [days(known[0]!), days(known[known.length - 1]!)] : [0, 0]
+const moments = computed(() => (ground.value ? momentsOf(ground.value) : []))
+const at = ref(0)
+// The morning of the day that is shown, until another moment is chosen; a stepped day begins with its own.
+watch([today, () => moments.value.length], () => (at.value = thisMorning(moments.value)), { immediate: true })
+const moment = computed<Moment>(() => moments.value[at.value] ?? { date: today.value, when: 'morning' })
+const drawing = useTemplateRef<{ show: (key: string) => void }>('drawing')
+const onMap = computed(() => [
+  ...(ground.value?.beds.map((b) => ({ value: `bed:${b.id}`, label: b.name })) ?? []),
+  ...(ground.value?.things.filter((t) => t.name).map((t) => ({ value: `thing:${t.id}`, label: t.name })) ??
+    []),
+])
+const found = ref<string | null>(null)
+function find(key: string | null) {
+  if (!key) return
+  picked.value = key
+  drawing.value?.show(key)
+  found.value = null
+}
+const pickedName = computed(() => {
+  const rig = ground.value?.garden.rigs.find((r) => `rig:${r.id}` === picked.value)
+  return rig?.name ?? onMap.value.find((x) => x.value === picked.value)?.label ?? 'It'
 })
+function nudge(dx: number, dy: number, turn: number) {
+  const key = picked.value
+  const p = key && map.places.value.get(key)
+  if (!key || !p) return
+  const tidy = (v: number) => Math.round(v * 100) / 100
+  map.move(key, { ...p, x: tidy(p.x + dx), y: tidy(p.y + dy), turn: (p.turn + turn) % 360 })
+}
+const putOptions = [
+  { value: '', label: 'Put on the map…' },
+  ...Object.entries(THING).map(([value, label]) => ({ value, label: `a ${label}` })),
+]
+const putKind = ref('')
+function putOn(kind: string) {
+  putKind.value = ''
+  if (kind) put(kind as ThingKind)
+}
 watch(ground, (g) => {
   const gone = picked.value?.startsWith('bed:') && !g?.beds.some((b) => `bed:${b.id}` === picked.value)
   if (gone) picked.value = null
@@ -109,13 +143,16 @@ useEventListener('keydown', (e: KeyboardEvent) => {
 
 <template>
   <Problem v-if="query.isError.value && !ground" :error="query.error.value" @retry="query.refetch()" />
-  <p v-else-if="!ground" class="soft">Opening the ground…</p>
+  <Waiting v-else-if="!ground" label="Opening the ground" :rows="8" />
   <template v-else>
     <header>
       <div>
         <h1>Ground</h1>
         <p class="soft">The isles of your garden, to scale.</p>
       </div>
+      <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'pots', params: { garden } }">
+        Pots and reservoirs
+      </RouterLink>
       <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'sizes', params: { garden } }">
         Look through the sizes
       </RouterLink>
@@ -130,62 +167,50 @@ useEventListener('keydown', (e: KeyboardEvent) => {
     <div v-else class="ground">
       <div class="drawing">
         <GroundMap
+          ref="drawing"
           :ground="ground"
           :places="map.places.value"
-          :day="day"
+          :moment="moment"
           :picked="picked"
           :movable="owner"
           @pick="picked = $event"
           @move="map.move"
         />
-        <div v-if="reach[0] !== reach[1]" class="days">
-          <label>
-            <span class="visually-hidden">Day</span>
-            <input
-              v-model.number="offset"
-              type="range"
-              :min="reach[0]"
-              :max="reach[1]"
-              step="1"
-              :aria-valuetext="longDate(day)"
-            />
-          </label>
-          <output
-            >{{ longDate(day) }}<template v-if="offset === 0">, today</template
-            ><template v-else-if="offset > 0">, expected</template></output
-          >
-          <button v-if="offset !== 0" class="btn" type="button" @click="offset = 0">
-            Back to {{ nearDay(today, today) }}
-          </button>
-        </div>
-        <div v-if="owner" class="tools">
-          <button class="btn" type="button" :disabled="!map.can.value.back" @click="map.undo">
-            <PhArrowUUpLeft :size="18" aria-hidden="true" /> Undo
-          </button>
-          <button class="btn" type="button" :disabled="!map.can.value.forth" @click="map.redo">
-            <PhArrowUUpRight :size="18" aria-hidden="true" /> Redo
-          </button>
-          <label class="field">
-            <span class="visually-hidden">Put on the map</span>
-            <select
-              @change="
-                (put(($event.target as HTMLSelectElement).value as ThingKind),
-                (($event.target as HTMLSelectElement).value = ''))
-              "
-            >
-              <option value="">Put on the map…</option>
-              <option v-for="(label, kind) in THING" :key="kind" :value="kind">a {{ label }}</option>
-            </select>
-          </label>
-          <button v-for="r in free" :key="r.id" class="btn" type="button" @click="putTap(r.id)">
-            Place the tap of {{ r.name }}
-          </button>
-          <OpenNumber
-            class="north"
-            label="North, ° from up"
-            :model-value="ground.north_deg"
-            @change="turnNorth"
+        <MapNudges
+          v-if="owner && picked && map.places.value.has(picked)"
+          :name="pickedName"
+          :turns="!picked.startsWith('rig:')"
+          @nudge="nudge"
+        />
+        <MapDays v-if="moments.length > 1" v-model="at" :moments="moments" :today="today" />
+        <div class="tools">
+          <Choice
+            v-model="found"
+            class="find"
+            label="Find on the map"
+            :options="onMap"
+            filterable
+            @change="find"
           />
+          <template v-if="owner">
+            <button class="btn" type="button" :disabled="!map.can.value.back" @click="map.undo">
+              <PhArrowUUpLeft :size="18" aria-hidden="true" /> Undo
+            </button>
+            <button class="btn" type="button" :disabled="!map.can.value.forth" @click="map.redo">
+              <PhArrowUUpRight :size="18" aria-hidden="true" /> Redo
+            </button>
+            <Choice
+              v-model="putKind"
+              label="Put on the map"
+              hide-label
+              :options="putOptions"
+              @change="putOn"
+            />
+            <button v-for="r in free" :key="r.id" class="btn" type="button" @click="putTap(r.id)">
+              Place the tap of {{ r.name }}
+            </button>
+            <OpenNumber label="North, ° from up" :model-value="ground.north_deg" @change="turnNorth" />
+          </template>
         </div>
       </div>
       <GroundSide
@@ -225,7 +250,6 @@ header > div {
   grid-template-columns: minmax(0, 1fr) 264px;
   gap: 24px;
 }
-.days,
 .tools {
   display: flex;
   flex-wrap: wrap;
@@ -233,24 +257,29 @@ header > div {
   gap: 8px 16px;
   margin-top: 12px;
 }
-.days label {
-  flex: 1 1 220px;
+.tools > .field {
+  width: 176px;
 }
-.days input {
-  width: 100%;
-  min-height: 32px;
-}
-.north {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.north input {
-  width: 84px;
+.tools .btn {
+  align-self: flex-end;
 }
 @media (max-width: 1000px) {
   .ground {
     grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 760px) {
+  /* The map comes into sight: two small buttons beside each other, one below. */
+  header {
+    gap: 8px;
+  }
+  header > div {
+    flex-basis: 100%;
+  }
+  header .btn:not(.full) {
+    min-height: 40px;
+    padding: 0 10px;
+    font-size: 15px;
   }
 }
 </style>

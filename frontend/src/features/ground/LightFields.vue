@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { clock } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { COVER, allOf, SHELTER } from '@/shared/words/names'
 
 import { type LightForm } from './bedForm'
@@ -19,7 +20,7 @@ defineProps<{
   opened?: string
   of: (field: string) => string | undefined
 }>()
-const hours = Array.from({ length: 37 }, (_, i) => 4 + i / 2)
+const clockHours = Array.from({ length: 37 }, (_, i) => 4 + i / 2).map((h) => ({ value: h, label: clock(h) }))
 const sunny = computed(() => [
   { value: 'all', label: 'all day' },
   { value: 'some', label: 'from when to when' },
@@ -36,23 +37,12 @@ const sunny = computed(() => [
       @update:model-value="form.all_day = $event === 'all'"
     />
     <div v-if="!form.all_day" class="row">
-      <label class="field">
-        <span>Sun from</span>
-        <select v-model.number="form.sun_from_h">
-          <option v-for="h in hours" :key="h" :value="h">{{ clock(h) }}</option>
-        </select>
-      </label>
-      <label class="field">
-        <span>until</span>
-        <select v-model.number="form.sun_to_h">
-          <option v-for="h in hours" :key="h" :value="h">{{ clock(h) }}</option>
-        </select>
-        <em v-if="of('exposure.sun_to_h')" class="alarm">{{ of('exposure.sun_to_h') }}</em>
-      </label>
+      <Choice v-model="form.sun_from_h" label="Sun from" :options="clockHours" />
+      <Choice v-model="form.sun_to_h" label="until" :options="clockHours" :error="of('exposure.sun_to_h')" />
     </div>
-    <label v-if="container" class="tick"
-      ><input v-model="form.saucer" type="checkbox" /> It stands in a saucer that keeps what runs out</label
-    >
+    <el-checkbox v-if="container" v-model="form.saucer">
+      It stands in a saucer that keeps what runs out
+    </el-checkbox>
     <details>
       <summary>Wind, shade and walls</summary>
       <div class="stack">
@@ -62,9 +52,7 @@ const sunny = computed(() => [
           label="Light kept off by cloth or a tree, %"
           :error="of('exposure.shade_pct')"
         />
-        <label class="tick"
-          ><input v-model="form.warm_wall" type="checkbox" /> Beside a sunny wall or paving</label
-        >
+        <el-checkbox v-model="form.warm_wall">Beside a sunny wall or paving</el-checkbox>
       </div>
     </details>
     <SinceWhen

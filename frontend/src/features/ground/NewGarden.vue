@@ -9,8 +9,12 @@ import FileIn from '@/shared/ui/FileIn.vue'
 import Invitations from '@/shared/ui/Invitations.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import { showFault } from '@/shared/ui/faultFocus'
 import { say } from '@/shared/ui/snack'
+import TownField from '@/shared/ui/TownField.vue'
+import type { Town } from '@/shared/words/towns'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 
 import { emptyGarden, gardenBody, takeClimate } from './newGarden'
@@ -32,7 +36,7 @@ const PLACED = ['name', 'latitude', 'longitude', 'elevation_m', 'time_zone', 'cl
 const loose = computed(() => {
   if (!problem.value) return []
   if (!problem.value.fields.length) return [problem.value.message]
-  return problem.value.fields.filter((f) => !PLACED.includes(f.field)).map((f) => f.text)
+  return problem.value.fields.filter((f) => !PLACED.includes(f.field)).map((f) => f.named ?? f.text)
 })
 
 const SUMMERS = [
@@ -71,6 +75,13 @@ async function preferUnits(units: 'metric' | 'us') {
     say((error as Error).message)
   }
 }
+function takeTown(town: Town) {
+  form.south = town.latitude < 0
+  form.latitude = String(Math.abs(town.latitude))
+  form.longitude = String(town.longitude)
+  form.time_zone = town.time_zone
+  typed.latitude = true
+}
 async function chosen(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   weather.name = file?.name ?? ''
@@ -87,6 +98,7 @@ async function make() {
     await router.push({ name: 'new-bed', params: { garden: made.id } })
   } catch (error) {
     problem.value = error as ApiError
+    showFault()
   } finally {
     busy.value = false
   }
@@ -125,17 +137,15 @@ async function open(text: string) {
     </div>
     <section class="part" aria-labelledby="where">
       <h2 id="where">Where it lies</h2>
-      <label class="field wide">
-        <span>Which climate is most like yours?</span>
-        <select v-model="form.climate">
-          <option v-for="c in climates" :key="c.value" :value="c.value">{{ c.label }}</option>
-        </select>
-        <em class="soft"
-          >It stands in for days that nobody has typed or measured, and is always called a climate, never a
-          forecast.</em
-        >
-        <em v-if="of('climate')" class="alarm">{{ of('climate') }}</em>
-      </label>
+      <Choice
+        v-model="form.climate"
+        class="wide"
+        label="Which climate is most like yours?"
+        filterable
+        :options="climates"
+        :error="of('climate')"
+        hint="It stands in for days that nobody has typed or measured, and is always called a climate, never a forecast."
+      />
       <template v-if="form.climate === 'by_place'">
         <Picks v-model="form.summers" legend="Summers here are" :options="SUMMERS" />
         <Picks v-model="form.winters" legend="Winters here are" :options="WINTERS" />
@@ -146,6 +156,11 @@ async function open(text: string) {
         <em class="soft">A CSV with a line a day: date, tmin, tmax, rain; more columns if you have them.</em>
         <em v-if="problem && /weather.?file/.test(problem.message)" class="alarm">{{ problem.message }}</em>
       </label>
+      <TownField
+        label="A town near it"
+        hint="sets place and zone; both can be mended below"
+        @pick="takeTown"
+      />
       <div class="row">
         <Picks
           :model-value="form.south ? 'south' : 'north'"
@@ -230,7 +245,7 @@ async function open(text: string) {
     </div>
     <div class="acts">
       <button class="btn full" type="submit" :disabled="busy">Make the garden</button>
-      <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Cancel</RouterLink>
+      <RouterLink v-if="gardens.data.value?.length" class="btn" to="/">Close</RouterLink>
     </div>
   </form>
   <Samples />

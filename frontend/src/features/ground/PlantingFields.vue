@@ -7,6 +7,8 @@ import { addDays } from '@/shared/format/time'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import DateField from '@/shared/ui/DateField.vue'
+import { isCalled, usualStart } from '@/shared/words/crops'
 import { CROP, HEIGHT, allOf, START } from '@/shared/words/names'
 
 import { usualSpread, type PlantingForm } from './bedForm'
@@ -37,10 +39,21 @@ const groups = computed(() => [
     label,
     crops: (catalogue.data.value?.crops ?? [])
       .filter((c) => c.group === group)
-      .map((c) => ({ value: c.key, label: CROP[c.key] ?? c.name }))
+      .map((c) => ({ value: c.key as string, label: CROP[c.key] ?? c.name }))
       .sort((a, b) => a.label.localeCompare(b.label)),
   })),
 ])
+/** What is typed to find a crop, by any of its names. */
+const sought = ref('')
+const shownGroups = computed(() =>
+  groups.value
+    .map((g) => ({ ...g, crops: g.crops.filter((c) => isCalled(c.value, c.label, sought.value)) }))
+    .filter((g) => g.crops.length),
+)
+/** A crop brings how it usually begins. */
+function cropPicked(key: string) {
+  if (!p.value.id) p.value.start = usualStart(key)
+}
 const heights = [{ value: null as string | null, label: 'by its age' }, ...allOf(HEIGHT)]
 const mine = computed(() => own.data.value?.find((c) => `own:${c.id}` === p.value.crop))
 const crop = computed(() =>
@@ -80,19 +93,27 @@ const OUTSIDE = [
     <div class="row">
       <label class="field">
         <span>Crop</span>
-        <el-select v-model="p.crop" filterable :aria-label="`Crop ${index + 1}`" style="width: 200px">
-          <el-option-group v-for="g in groups" :key="g.label" :label="g.label">
+        <el-select
+          v-model="p.crop"
+          filterable
+          :filter-method="(typed: string) => (sought = typed)"
+          :aria-label="`Crop ${index + 1}`"
+          style="width: 200px"
+          @change="cropPicked"
+        >
+          <el-option-group v-for="g in shownGroups" :key="g.label" :label="g.label">
             <el-option v-for="c in g.crops" :key="c.value" :value="c.value" :label="c.label" />
           </el-option-group>
         </el-select>
         <em v-if="of('crop') ?? of('own_crop')" class="alarm">{{ of('crop') ?? of('own_crop') }}</em>
       </label>
       <OpenNumber v-model="p.count" class="narrow" label="How many" :error="of('count')" />
-      <label class="field">
-        <span>Sown or planted, or planned for</span>
-        <input v-model="p.planted" type="date" :max="addDays(today, 120)" />
-        <em v-if="of('planted')" class="alarm">{{ of('planted') }}</em>
-      </label>
+      <DateField
+        v-model="p.planted"
+        label="Sown or planted, or planned for"
+        :max="addDays(today, 120)"
+        :error="of('planted')"
+      />
       <label class="field">
         <span>Variety, if you know</span>
         <input v-model.trim="p.variety" maxlength="60" />
@@ -150,20 +171,19 @@ const OUTSIDE = [
         label="Left today"
         :error="of('thinned[0].count')"
       />
-      <label v-if="p.id" class="field">
-        <span>Harvested out or pulled on</span>
-        <input v-model="p.removed" type="date" />
-        <em v-if="of('removed')" class="alarm">{{ of('removed') }}</em>
-      </label>
-      <label class="switch">
-        <input v-model="watered" type="checkbox" />
-        <span>
-          Water the bed for it
-          <em class="soft">{{ watered ? 'it gets its word and dose' : 'it only drinks along' }}</em>
-        </span>
-      </label>
-      <button class="btn" type="button" :aria-label="`Remove crop ${index + 1}`" @click="$emit('remove')">
-        <PhTrash :size="18" aria-hidden="true" /> Remove
+      <DateField
+        v-if="p.id"
+        v-model="p.removed"
+        label="Harvested out or pulled on"
+        clearable
+        :error="of('removed')"
+      />
+      <el-checkbox v-model="watered" class="switch">
+        Water the bed for it:
+        {{ watered ? 'it gets its word and dose' : 'it only drinks along' }}
+      </el-checkbox>
+      <button class="btn" type="button" :aria-label="`Leave out crop ${index + 1}`" @click="$emit('remove')">
+        <PhTrash :size="18" aria-hidden="true" /> Leave out
       </button>
     </div>
   </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Picks from '@/shared/ui/Picks.vue'
+import DateField from '@/shared/ui/DateField.vue'
 
 /** Whether a changed description corrects what was said, or holds from a date. null: it was always so. */
 const since = defineModel<string | null>({ required: true })
@@ -17,9 +18,5 @@ const WHEN = [
     :options="WHEN"
     @update:model-value="since = $event === 'from' ? today : null"
   />
-  <label v-if="since !== null" class="field">
-    <span>{{ label }}</span>
-    <input v-model="since" type="date" :min="opened" :max="today" />
-    <em v-if="error" class="alarm">{{ error }}</em>
-  </label>
+  <DateField v-if="since !== null" v-model="since" :label="label" :min="opened" :max="today" :error="error" />
 </template>

@@ -8,7 +8,9 @@ import type { BodyHeight, PlantingSize } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { CROP, HEIGHT, allOf } from '@/shared/words/names'
 
 /** All plantings in one pass: as growth has them, to be confirmed or mended. */
@@ -72,7 +74,7 @@ const of = (l: Line) => {
     :error="query.error.value"
     @retry="query.refetch()"
   />
-  <p v-else-if="!query.data.value" class="soft">Reading the sizes…</p>
+  <Waiting v-else-if="!query.data.value" label="Reading the sizes" :rows="8" />
   <form v-else novalidate @submit.prevent="submit">
     <h1>How large are they today?</h1>
     <p class="lead soft">
@@ -88,21 +90,17 @@ const of = (l: Line) => {
     </div>
     <ul>
       <li v-for="l in lines" :key="l.planting" :class="{ ticked: l.ticked }">
-        <label class="tick">
-          <input v-model="l.ticked" type="checkbox" />
-          <span>
-            <strong>{{ l.bed_name }}</strong> {{ name(l) }}
-            <span class="soft small">{{ l.seen ? `seen ${shortDate(l.seen)}` : 'never seen' }}</span>
-          </span>
-        </label>
-        <label class="field">
-          <span class="visually-hidden">Height of {{ name(l) }} in {{ l.bed_name }}</span>
-          <select v-model="l.new_height" @change="touch(l)">
-            <option v-for="o in allOf(HEIGHT)" :key="o.value" :value="o.value">
-              {{ o.label }}
-            </option>
-          </select>
-        </label>
+        <el-checkbox v-model="l.ticked">
+          <strong>{{ l.bed_name }}</strong> {{ name(l) }}
+          <span class="soft small">{{ l.seen ? `seen ${shortDate(l.seen)}` : 'never seen' }}</span>
+        </el-checkbox>
+        <Choice
+          v-model="l.new_height"
+          :label="`Height of ${name(l)} in ${l.bed_name}`"
+          hide-label
+          :options="allOf(HEIGHT)"
+          @change="touch(l)"
+        />
         <UnitInput
           v-model="l.new_spread"
           :label="`Width of one of ${name(l)} in ${l.bed_name}, ${units.label('length')}`"
@@ -121,7 +119,7 @@ const of = (l: Line) => {
       <button class="btn full" type="submit" :disabled="!chosen.length || keep.isPending.value">
         Keep {{ chosen.length }} as seen today
       </button>
-      <RouterLink class="btn" :to="{ name: 'round', params: { garden } }">Cancel</RouterLink>
+      <RouterLink class="btn" :to="{ name: 'round', params: { garden } }">Close</RouterLink>
     </div>
   </form>
 </template>

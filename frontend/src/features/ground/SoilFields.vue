@@ -7,6 +7,7 @@ import type { Material } from '@/shared/api/types'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { DRAINAGE, INGREDIENT, allOf, optionsOf, SOIL, SOIL_BY_HAND, SOIL_MIXES } from '@/shared/words/names'
 
 import { type SoilForm } from './bedForm'
@@ -70,12 +71,12 @@ const JAR = [
     <fieldset v-if="form.material === 'own_mix'" class="mix">
       <legend>Parts of the mix, by the bucket</legend>
       <div v-for="(part, i) in form.mix" :key="i" class="row">
-        <label class="field">
-          <span class="visually-hidden">Ingredient {{ i + 1 }}</span>
-          <select v-model="part.ingredient">
-            <option v-for="(label, key) in INGREDIENT" :key="key" :value="key">{{ label }}</option>
-          </select>
-        </label>
+        <Choice
+          v-model="part.ingredient"
+          :label="`Ingredient ${i + 1}`"
+          hide-label
+          :options="allOf(INGREDIENT)"
+        />
         <label v-if="part.ingredient === 'something_else'" class="field">
           <span class="visually-hidden">What part {{ i + 1 }} is called</span>
           <input v-model.trim="part.called" maxlength="60" placeholder="its name" />
@@ -109,14 +110,11 @@ const JAR = [
             What each handful was found to be. The Bench leads through the squeeze and the ribbon.
           </p>
           <div v-for="(_, i) in form.feel" :key="i" class="row">
-            <label class="field">
-              <span>Handful {{ i + 1 }}</span>
-              <select v-model="form.feel[i]">
-                <option v-for="t in catalogue.data.value?.textures ?? []" :key="t" :value="t">
-                  {{ SOIL[t] }}
-                </option>
-              </select>
-            </label>
+            <Choice
+              v-model="form.feel[i]!"
+              :label="`Handful ${i + 1}`"
+              :options="optionsOf(catalogue.data.value?.textures ?? [], SOIL)"
+            />
             <button
               class="btn"
               type="button"
@@ -131,11 +129,12 @@ const JAR = [
           </button>
         </template>
         <div v-if="form.test === 'jar'" class="row">
-          <OpenNumber
+          <UnitInput
             v-for="layer in JAR"
             :key="layer.key"
             v-model="form.jar[layer.key]"
-            :label="`${layer.label}, mm`"
+            :label="layer.label"
+            quantity="depth"
             :error="of(`soil.jar.${layer.key}`)"
           />
         </div>
@@ -153,13 +152,12 @@ const JAR = [
           />
         </div>
         <div class="row">
-          <label class="field">
-            <span>Soil, by its name</span>
-            <select v-model="form.material" @change="takeMaterial(form.material)">
-              <option v-for="o in first" :key="o.value" :value="o.value">{{ o.label }}</option>
-              <option v-for="s in textures" :key="s" :value="s">{{ SOIL[s] }}</option>
-            </select>
-          </label>
+          <Choice
+            v-model="form.material"
+            label="Soil, by its name"
+            :options="[...first, ...optionsOf(textures, SOIL)]"
+            @change="takeMaterial"
+          />
           <OpenNumber
             v-model="form.organic_matter_pct"
             label="Organic matter, %"
@@ -188,10 +186,11 @@ const JAR = [
             :error="of('soil.woody_fill_m')"
             hint="how thick, if any"
           />
-          <OpenNumber
+          <UnitInput
             v-model="form.intake_mm_per_h"
-            label="Water it takes, mm an hour"
-            placeholder="by its texture"
+            label="Water it takes in an hour"
+            quantity="depth"
+            hint="left open: by its texture"
             :error="of('soil.intake_mm_per_h')"
           />
         </div>
@@ -207,12 +206,11 @@ const JAR = [
             hint="thick"
           />
           <div v-for="(layer, i) in form.layers" :key="i" class="row">
-            <label class="field">
-              <span>Then</span>
-              <select v-model="layer.material" :aria-label="`Layer ${i + 2}`">
-                <option v-for="s in layerSoils" :key="s" :value="s">{{ SOIL[s] }}</option>
-              </select>
-            </label>
+            <Choice
+              v-model="layer.material"
+              :label="`Layer ${i + 2}`"
+              :options="optionsOf(layerSoils, SOIL)"
+            />
             <UnitInput
               v-model="layer.depth_m"
               label="Thick"
@@ -223,10 +221,10 @@ const JAR = [
             <button
               class="btn"
               type="button"
-              :aria-label="`Remove layer ${i + 2}`"
+              :aria-label="`Leave out layer ${i + 2}`"
               @click="form.layers.splice(i, 1)"
             >
-              <PhTrash :size="18" aria-hidden="true" /> Remove
+              <PhTrash :size="18" aria-hidden="true" /> Leave out
             </button>
           </div>
           <button class="btn" type="button" @click="addLayer">

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 
 import type { Bed, Catalogue } from '@/shared/api/types'
 
-import { bodyOf, emptyForm, formOf, newPlanting, takeKind, usualSpread } from './bedForm'
+import {
+  bodyOf,
+  emptyForm,
+  formOf,
+  newPlanting,
+  takeKind,
+  usualSpread,
+  inFeet,
+  litresOf,
+  takeLitres,
+} from './bedForm'
 
 const CATALOGUE = {
   kinds: [
@@ -56,6 +66,7 @@ const BED: Bed = {
   soil_depth_m: null,
   wall: 'dark',
   drain_holes: null,
+  alike: 1,
   volume_l: 1080,
   soils: [SOIL],
   leaves_off: [],
@@ -233,5 +244,31 @@ describe('the usual width', () => {
     expect(usualSpread(tomato, 0.9)).toBeCloseTo(0.3, 2)
     expect(usualSpread(tomato, 1.9)).toBeCloseTo(0.6, 2) // never wider than full-grown
     expect(usualSpread({ height_m: 0.4, spread_m: 2.2 }, 0.45)).toBeCloseTo(2.2, 2) // a squash knee-high
+  })
+})
+
+describe('a pot told by its litres', () => {
+  it('gets the measures of a usual pot, and holds what was said', () => {
+    const form = emptyForm()
+    Object.assign(form, { kind: 'pot', round: true, length_m: 0.3, width_m: 0.3 })
+    for (const litres of [5, 15, 75, 150]) {
+      takeLitres(form, litres)
+      expect(litresOf(form, 0.28)! / litres).toBeCloseTo(1, 1)
+      expect(form.soil_depth_m! / form.length_m!).toBeCloseTo(0.9, 1)
+    }
+    Object.assign(form, { round: false, length_m: 0.8, width_m: 0.4 })
+    takeLitres(form, 80)
+    expect([form.length_m, form.soil_depth_m]).toEqual([0.8, 0.25])
+    expect(litresOf({ ...form, length_m: null }, 0.2)).toBeNull()
+  })
+
+  it('comes in whole half feet and inches where those are the measure', () => {
+    const bed = inFeet({ length_m: 2.4, width_m: 1.2, depth_m: 0.3 })
+    expect(
+      [bed.length_m / 0.3048, bed.width_m / 0.3048, bed.depth_m / 0.0254].map(
+        (x) => Math.round(x * 100) / 100,
+      ),
+    ).toEqual([8, 4, 12])
+    expect(inFeet({ length_m: 0.3, width_m: 0.3, depth_m: 0.28 }).length_m / 0.0254).toBeCloseTo(12)
   })
 })

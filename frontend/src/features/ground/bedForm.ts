@@ -85,6 +85,7 @@ export interface BedForm extends Plain {
   round: boolean
   soil_depth_m: number | null
   drain_holes: boolean | null
+  alike: number
   method: MethodName
   rig: number | null
   style: Style | null
@@ -149,6 +150,7 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     round: false,
     soil_depth_m: null,
     drain_holes: null,
+    alike: 1,
     soil: emptySoil(),
     soil_since: null,
     light: openLight(),
@@ -179,6 +181,7 @@ export function takeKind(form: BedForm, kind: Kind, catalogue?: Catalogue, usual
   const size = known?.sizes[0]
   if (size) takeSize(form, size)
   form.drain_holes = null
+  if (!container) form.alike = 1
   form.light.cover = kind === 'tunnel' ? 'tunnel' : form.light.cover === 'tunnel' ? 'none' : form.light.cover
   if (container && form.soil.material === 'unknown') form.soil.material = 'potting_mix'
   if (!container && form.soil.material === 'potting_mix') form.soil.material = 'unknown'
@@ -195,6 +198,45 @@ export function takeSize(
   form.width_m = size.width_m
   form.round = size.round
   form.soil_depth_m = size.depth_m
+}
+
+interface Measures {
+  length_m: number | null
+  width_m: number | null
+  round: boolean
+  soil_depth_m: number | null
+}
+/** What one of it holds [L]; null while a measure is open. */
+export function litresOf(f: Measures, usualDepth: number): number | null {
+  const [length, width, depth] = [f.length_m, f.round ? f.length_m : f.width_m, f.soil_depth_m ?? usualDepth]
+  if (!length || !width || !depth) return null
+  return 1000 * depth * length * width * (f.round ? Math.PI / 4 : 1)
+}
+
+const POT_DEPTH = 0.9 // of its width; common practice, no source
+const toCm = (m: number) => Math.round(m * 100) / 100
+/** A container told by its litres: a round one in the shape of a usual pot, another by its depth over the same ground. */
+export function takeLitres(form: Measures, litres: number) {
+  if (form.round) {
+    const across = Math.cbrt((litres / 1000) * (4 / Math.PI / POT_DEPTH))
+    form.length_m = form.width_m = toCm(across)
+    form.soil_depth_m = toCm(litres / 1000 / ((Math.PI / 4) * form.length_m ** 2))
+  } else if (form.length_m && form.width_m)
+    form.soil_depth_m = toCm(litres / 1000 / (form.length_m * form.width_m))
+}
+
+const FOOT = 0.3048
+const INCH = 0.0254
+/** A usual size as it is sold where feet and inches are the measure: whole half feet, small things in inches. */
+export function inFeet<Z extends { length_m: number; width_m: number; depth_m: number }>(z: Z): Z {
+  const near = (m: number) =>
+    m < 0.7 ? Math.round(m / INCH) * INCH : (Math.round((m / FOOT) * 2) / 2) * FOOT
+  return {
+    ...z,
+    length_m: near(z.length_m),
+    width_m: near(z.width_m),
+    depth_m: Math.round(z.depth_m / INCH) * INCH,
+  }
 }
 
 export function newPlanting(today: string): PlantingForm {

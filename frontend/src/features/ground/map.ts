@@ -89,8 +89,8 @@ export const samePlace = (a: Place | undefined, b: Place): boolean =>
   a.length === b.length &&
   a.width === b.width
 
-/** What the drawing must show: all boxes with a margin, never smaller than a few metres. */
-export function viewOf(boxes: Box[]): Box {
+/** What the drawing must show: all boxes with a margin, never smaller than a few metres, and room below for names [m]. */
+export function viewOf(boxes: Box[], below = 0): Box {
   if (!boxes.length) return { left: 0, right: 8, bottom: 0, top: 5 }
   const [left, right] = atLeast(
     6,
@@ -102,13 +102,23 @@ export function viewOf(boxes: Box[]): Box {
     Math.min(...boxes.map((b) => b.bottom)),
     Math.max(...boxes.map((b) => b.top)),
   )
-  return { left, right, bottom, top }
+  return { left, right, bottom: bottom - below, top }
 }
 
 /** A span with a margin, widened about its middle until it measures at least so much. */
 function atLeast(most: number, from: number, to: number): [number, number] {
   const more = Math.max(0.8, (most - (to - from)) / 2)
   return [from - more, to + more]
+}
+
+/** A part of the whole that is so many times closer, about a middle; never beyond the whole's edges. */
+export function within(whole: Box, zoom: number, middle: { x: number; y: number } | null): Box {
+  const [w, h] = [(whole.right - whole.left) / zoom, (whole.top - whole.bottom) / zoom]
+  const inside = (v: number, from: number, to: number, span: number) =>
+    Math.min(Math.max(v, from + span / 2), to - span / 2)
+  const x = inside(middle?.x ?? (whole.left + whole.right) / 2, whole.left, whole.right, w)
+  const y = inside(middle?.y ?? (whole.bottom + whole.top) / 2, whole.bottom, whole.top, h)
+  return { left: x - w / 2, right: x + w / 2, bottom: y - h / 2, top: y + h / 2 }
 }
 
 /** Places for beds that have none yet: in rows below everything that is placed, in walking order. */
@@ -150,6 +160,8 @@ export function history<T>(first: T) {
   }
 }
 
+const MOST_LINES = 3
+
 export interface Label {
   key: string
   text: string
@@ -158,7 +170,10 @@ export interface Label {
   y: number
 }
 
-/** How far each label is moved down [m], by key, so that none lies on another. line: the height of one [m]. */
+/**
+ * How far each label is moved down [m], by key, so that none lies on another. line: the height of one [m]. A label for
+ * which there is no room near is left out.
+ */
 export function labelShifts(labels: Label[], line: number): Map<string, number> {
   const shifts = new Map<string, number>()
   const placed: { left: number; right: number; y: number }[] = []
@@ -169,7 +184,8 @@ export function labelShifts(labels: Label[], line: number): Map<string, number> 
       placed.some(
         (p) => Math.abs(p.y - (l.y + down)) < 0.85 * line && l.x - half < p.right && l.x + half > p.left,
       )
-    while (hits() && down < 4 * line) down += line / 4
+    while (hits() && down < MOST_LINES * line) down += line / 4
+    if (hits()) continue
     placed.push({ left: l.x - half, right: l.x + half, y: l.y + down })
     shifts.set(l.key, down)
   }

@@ -19,7 +19,7 @@ describe('the first visit', () => {
     expect(gardenBody(form, null)).toEqual({
       name: 'Reef',
       latitude: -36.5,
-      longitude: 0,
+      longitude: null,
       elevation_m: 0,
       time_zone: 'UTC',
       style: 'steady',

@@ -60,7 +60,7 @@ export function gardenBody(form: NewGardenForm, weather_file: string | null): Sc
   return {
     name: form.name,
     latitude: form.south ? -Math.abs(number(form.latitude)) : number(form.latitude),
-    longitude: form.longitude === '' ? 0 : number(form.longitude),
+    longitude: form.longitude === '' ? null : number(form.longitude),
     elevation_m: form.elevation_m ?? 0,
     time_zone: form.time_zone,
     style: form.style,

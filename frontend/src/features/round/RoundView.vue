@@ -1,34 +1,39 @@
 <script setup lang="ts">
 import { useMediaQuery, useNow } from '@vueuse/core'
-import { computed, nextTick, onBeforeUnmount, onMounted, reactive, watch } from 'vue'
+import { computed, nextTick, reactive, watch } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
-import type { DayPart, Stop } from '@/shared/api/types'
+import type { Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import PouredDialog from '@/shared/ui/PouredDialog.vue'
 import Problem from '@/shared/ui/Problem.vue'
-import { say } from '@/shared/ui/snack'
-import UnitInput from '@/shared/ui/UnitInput.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
+import { partOfDay, type PouredSaid } from '@/shared/words/measures'
 import {
+  buttInWords,
   headline,
   hotWater,
-  partOfDay,
+  leavingSoon,
   potsFirst,
-  secondDrink,
-  secondIsOpen,
+  roundInWords,
   tightness,
-  totals,
-  wantsHand,
   weatherNote,
-} from '@/shared/words/stop'
+} from '@/shared/words/round'
+import { isDue, secondDrink, secondIsOpen, wantsHand } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
+import KeysSheet from './KeysSheet.vue'
+import LaterGoes from './LaterGoes.vue'
+import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
 import AlterDialog from '@/shared/ui/AlterDialog.vue'
-import { foundInWords, lastNoted, useRoundActions, type Found } from './useRoundActions'
+import { foundInWords, lastNoted, useRoundActions, type Act, type Found } from './useRoundActions'
+import { useRoundKeys } from './useRoundKeys'
+import WholeRound from './WholeRound.vue'
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
@@ -39,6 +44,7 @@ const today = computed(() => round.value?.garden.today ?? '')
 const actions = useRoundActions(
   () => props.garden,
   () => (query.data.value?.garden.own_clock ? today.value : null),
+  () => today.value,
   (litres) => units.show(litres, 'volume'),
 )
 
@@ -65,23 +71,37 @@ const groups = computed(() =>
   [
     { id: 'to-do', title: 'Now', stops: inGroup('to-do') },
     { id: 'again', title: 'And again today', stops: seconds.value },
+    { id: 'can-wait', title: 'Due, but today has not room', stops: inGroup('can-wait') },
     { id: 'to-leave', title: 'Leave these', stops: inGroup('to-leave') },
     { id: 'finished', title: 'Done or put off today', stops: inGroup('finished') },
   ].filter((g) => g.stops.length),
 )
 const all = computed(() => groups.value.filter((g) => g.id !== 'again').flatMap((g) => g.stops))
 const hands = computed(() => all.value.filter(wantsHand))
-const sum = computed(() => (round.value ? totals(round.value) : null))
+const inWords = computed(() => (round.value ? roundInWords(round.value, units) : ''))
+const asides = computed(() => {
+  const r = round.value
+  if (!r) return ''
+  return [...hotWater(r, units), ...r.butts.map((b) => buttInWords(b, r.garden.today, units))].join(' ')
+})
+const leaving = computed(() => (round.value ? leavingSoon(round.value) : ''))
 const tight = computed(() => (round.value ? tightness(round.value) : ''))
 const pourable = computed(() =>
-  hands.value.filter((s) => s.word !== 'check' && s.dose && !actions.state(s.id)),
+  hands.value.filter((s) => isDue(s) && s.word !== 'check' && s.dose && !actions.state(s.id)),
 )
+/** What a whole round leaves out because a finger or another hour comes first. */
+const besides = computed(() => [
+  ...hands.value.filter((s) => !isDue(s) || s.word === 'check').map((s) => s.name),
+  ...seconds.value.map((s) => `${s.name} again`),
+])
 
 const secondOpen = (s: Stop) => secondIsOpen(s, round.value?.garden.own_clock ?? false, hourNow.value)
 function secondDone(stop: Stop) {
   const { again } = stop
   if (!again || !secondOpen(stop)) return
-  const poured = { litres: again.dose.litres, part: partOfDay(again.at_h), passes: again.dose.passes }
+  const NOON_H = 12 // a second drink is none of the morning
+  const part = partOfDay(Math.max(again.at_h, NOON_H))
+  const poured = { litres: again.dose.litres, part, passes: again.dose.passes }
   deed(stop, async () => {
     drunk.set(stop.id, stop)
     if (!(await actions.watered([{ stop, ...poured }]))) drunk.delete(stop.id)
@@ -92,16 +112,11 @@ const picked = ref<number | null>(null)
 const whyOpen = ref(false)
 const shown = computed(() => all.value.find((s) => s.id === picked.value) ?? all.value[0])
 const help = ref(false)
-const amount = reactive<{
-  open: boolean
-  stop: Stop | null
-  litres: number | null
-  part: DayPart
-  problem: string
-}>({ open: false, stop: null, litres: null, part: 'morning', problem: '' })
+const print = () => window.print()
+const amount = reactive<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
-const wholeRound = reactive<{ open: boolean; part: DayPart }>({ open: false, part: 'morning' })
+const wholeRound = ref(false)
 
 const altering = ref<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 
@@ -112,31 +127,36 @@ function why(stop: Stop) {
 
 function askAmount(stop: Stop) {
   picked.value = stop.id
-  const litres = stop.dose ? Math.round(stop.dose.litres * 10) / 10 : null
-  Object.assign(amount, { open: true, stop, litres, part: 'morning', problem: '' })
+  Object.assign(amount, { open: true, stop })
 }
 
-async function keepAmount() {
-  const { stop, litres, part } = amount
+async function keepAmount(said: PouredSaid) {
+  const { stop } = amount
   if (!stop) return
-  amount.problem = ''
-  if (litres === null) amount.problem = `Type how much was poured, in ${units.label('volume')}.`
-  if (litres === null || Number.isNaN(litres)) return
   places.hold(stop)
-  if (await actions.watered([{ stop, litres, part }])) amount.open = false
+  if (await actions.watered([{ stop, ...said }])) amount.open = false
 }
 
-async function keepRound() {
-  const poured = pourable.value.map((stop) => ({ stop, litres: stop.dose!.litres, part: wholeRound.part }))
+async function keepRound(stops: Stop[], hour: number) {
+  const poured = stops.map((stop) => ({ stop, litres: stop.dose!.litres, hour, part: partOfDay(hour) }))
   poured.forEach((p) => places.hold(p.stop))
-  if (await actions.watered(poured)) wholeRound.open = false
+  if (await actions.watered(poured)) wholeRound.value = false
 }
 
 /** A deed at a stop: its row keeps its place, and hears no second tap. */
 function deed(stop: Stop, act: () => Promise<unknown>) {
   if (!actions.hears(stop.id)) return
   places.hold(stop)
-  void act()
+  void act().then(() => moveOn(stop))
+}
+
+/** What was pressed is gone with the deed: the focus goes on to the next stop, where nothing else has taken it. */
+async function moveOn(stop: Stop) {
+  await nextTick()
+  if (document.activeElement && document.activeElement !== document.body) return
+  const at = all.value.findIndex((s) => s.id === stop.id)
+  const next = all.value[at + 1] ?? stop
+  document.getElementById(`stop-${next.id}`)?.focus({ preventScroll: true })
 }
 
 function done(stop: Stop) {
@@ -159,6 +179,15 @@ function takeBack(stop: Stop) {
   if (noted) deed(stop, () => actions.takeBack(stop, noted))
 }
 
+/** A tap in a stop's menu. */
+function act(stop: Stop, what: Act) {
+  if (what === 'other') askAmount(stop)
+  else if (what === 'not_today') notToday(stop)
+  else if (what === 'ran_out') ranOut(stop)
+  else if (what === 'alter') altering.value = { open: true, stop }
+  else felt(stop, what)
+}
+
 /** By key, a stop that is dealt with hands the pick on to the next one; a thumb picks for itself. */
 function pickAfter(stop: Stop) {
   const at = hands.value.findIndex((s) => s.id === stop.id)
@@ -170,61 +199,48 @@ async function move(by: number) {
   const at = picked.value === null ? (by > 0 ? -1 : ids.length) : ids.indexOf(picked.value)
   picked.value = ids[Math.min(ids.length - 1, Math.max(0, at + by))] ?? null
   await nextTick()
-  document.getElementById(`stop-${picked.value}`)?.scrollIntoView({ block: 'nearest' })
+  const row = document.getElementById(`stop-${picked.value}`)
+  row?.focus({ preventScroll: true })
+  row?.scrollIntoView({ block: 'nearest' })
 }
 
-function onKey(e: KeyboardEvent) {
-  const target = e.target as HTMLElement
-  if (
-    e.ctrlKey ||
-    e.metaKey ||
-    e.altKey ||
-    target.closest('input, select, textarea, [role=dialog], [role=menu]')
-  )
-    return
-  const stop = picked.value === null ? undefined : shown.value
-  const hand = stop && wantsHand(stop)
-  const keys: Record<string, () => void> = {
-    j: () => void move(1),
-    k: () => void move(-1),
-    '?': () => (help.value = true),
-    w: () => stop && why(stop),
-    d: () => {
-      if (!hand || stop.word === 'check') return say('Pick a stop to water first: j and k move.')
-      pickAfter(stop)
-      done(stop)
-    },
-    n: () => {
-      if (!hand) return
-      pickAfter(stop)
-      notToday(stop)
-    },
-    a: () => stop && askAmount(stop),
-  }
-  const act = keys[e.key]
-  if (!act) return
-  e.preventDefault()
-  if (!e.repeat || 'jk'.includes(e.key)) act() // a key held down is one deed
-}
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
-
-const KEYS = [
-  ['j / k', 'next stop, stop before'],
-  ['d', 'done with its dose'],
-  ['a', 'another amount'],
-  ['n', 'not today'],
-  ['w', 'why'],
-  ['?', 'this sheet'],
-]
+useRoundKeys({
+  picked: () => (picked.value === null ? undefined : shown.value),
+  move: (by) => void move(by),
+  help: () => (help.value = true),
+  why,
+  done: (stop) => {
+    pickAfter(stop)
+    done(stop)
+  },
+  notToday: (stop) => {
+    pickAfter(stop)
+    notToday(stop)
+  },
+  other: askAmount,
+  felt: (stop, found) => {
+    pickAfter(stop)
+    felt(stop, found)
+  },
+  back: takeBack,
+  alter: (stop) => act(stop, 'alter'),
+})
 </script>
 
 <template>
   <Problem v-if="query.isError.value && !round" :error="query.error.value" @retry="query.refetch()" />
-  <p v-else-if="!round" class="soft">Working out the round…</p>
+  <Waiting v-else-if="!round" label="Working out the round" :rows="6" />
   <div v-else class="page" :class="{ wide }">
     <div class="column">
-      <p class="soft">{{ longDate(round.garden.today) }}</p>
+      <p class="print-only">
+        <strong>{{ round.garden.name }}</strong>
+      </p>
+      <p class="soft dated">
+        {{ longDate(round.garden.today) }}
+        <RouterLink class="no-print" :to="{ name: 'read', params: { garden } }"
+          >How to read an isle</RouterLink
+        >
+      </p>
       <template v-if="round.lacks === 'beds'">
         <h1>No isles yet</h1>
         <p class="lead">
@@ -244,13 +260,8 @@ const KEYS = [
       <template v-else>
         <div id="round-top">
           <h1>{{ headline(round) }}</h1>
-          <p v-if="sum && hands.length" class="lead figures">
-            <template v-if="sum.litres > 0"
-              >{{ Math.max(1, Math.round(sum.minutes)) }} minutes, {{ units.show(sum.litres, 'volume')
-              }}<template v-if="sum.lineMinutes"
-                >, and a line left running {{ Math.round(sum.lineMinutes) }} minutes</template
-              >.</template
-            >
+          <p v-if="inWords || round.heat" class="lead figures">
+            {{ inWords }}
             <template v-if="round.heat && round.hours">
               Heat
               {{
@@ -261,10 +272,15 @@ const KEYS = [
             >
           </p>
           <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
+          <p v-if="leaving" class="note" role="note">
+            {{ leaving }}
+            <RouterLink :to="{ name: 'away', params: { garden } }">Before you go</RouterLink>
+          </p>
           <p v-if="tight" class="note" role="note">{{ tight }}</p>
           <p v-if="round.sizes_due > 0" class="soft">
-            {{ round.sizes_due === 1 ? 'One size was' : `${round.sizes_due} sizes were` }} not seen for a
-            while: <RouterLink :to="{ name: 'sizes', params: { garden } }">look through them</RouterLink>.
+            {{ round.sizes_due === 1 ? 'One planting wants' : `${round.sizes_due} plantings want` }} a look at
+            their size:
+            <RouterLink :to="{ name: 'sizes', params: { garden } }">look through them</RouterLink>.
           </p>
         </div>
         <HoursRibbon v-if="round.hours" :hours="round.hours" :windows="round.limits.windows" />
@@ -297,39 +313,53 @@ const KEYS = [
                 v-if="group.id === 'to-do' && pourable.length > 1"
                 class="btn no-print"
                 type="button"
-                @click="wholeRound.open = true"
+                @click="wholeRound = true"
               >
                 All {{ pourable.length }} done
               </button>
             </div>
             <ul>
-              <StopRow
-                v-for="s in group.stops"
-                :key="s.id"
-                :stop="s"
-                :round="round"
-                :picked="picked === s.id"
-                :open="whyOpen && shown?.id === s.id"
-                :mark="actions.state(s.id)"
-                :marked="places.held(s.id)"
-                @pick="picked = s.id"
-                @why="why(s)"
-                @done="done(s)"
-                @other="askAmount(s)"
-                @not-today="notToday(s)"
-                @felt="(found) => felt(s, found)"
-                @ran-out="ranOut(s)"
-                @alter="altering = { open: true, stop: s }"
-                @back="takeBack(s)"
-                @give-up="actions.giveUp(s.id)"
-              />
+              <template v-for="s in group.stops" :key="s.id">
+                <LeaveRow
+                  v-if="group.id === 'to-leave' && !places.held(s.id)"
+                  :stop="s"
+                  :round="round"
+                  :picked="picked === s.id"
+                  :open="whyOpen && shown?.id === s.id"
+                  @pick="picked = s.id"
+                  @why="why(s)"
+                  @act="(what) => act(s, what)"
+                />
+                <StopRow
+                  v-else
+                  :stop="s"
+                  :round="round"
+                  :picked="picked === s.id"
+                  :open="whyOpen && shown?.id === s.id"
+                  :mark="actions.state(s.id)"
+                  :marked="places.held(s.id)"
+                  @pick="picked = s.id"
+                  @why="why(s)"
+                  @done="done(s)"
+                  @felt="(found) => felt(s, found)"
+                  @act="(what) => act(s, what)"
+                  @back="takeBack(s)"
+                  @give-up="actions.giveUp(s.id)"
+                />
+              </template>
             </ul>
+            <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
         <p class="soft small caution">
           Water low and slow at the base, leaves dry. Don’t drink from hose or butt.
-          <template v-for="line in hotWater(round, units)" :key="line">{{ line }} </template>
-          <button class="link" type="button" @click="help = true">Keys</button>
+          {{ asides }}
+          Each isle shows its water this morning, before the round.
+          <span class="no-print">
+            <RouterLink :to="{ name: 'noted', params: { garden } }">All that was noted</RouterLink>,
+            <button class="link" type="button" @click="help = true">keys</button>,
+            <button class="link" type="button" @click="print">print</button>
+          </span>
         </p>
       </template>
     </div>
@@ -348,52 +378,30 @@ const KEYS = [
       <WhyPanel :stop="shown" :setting="round" />
     </el-drawer>
     <AlterDialog v-model="altering.open" :garden="garden" :stop="altering.stop" />
-    <el-dialog v-model="help" title="Keys" width="360px">
-      <dl class="keys">
-        <template v-for="[key, what] in KEYS" :key="key">
-          <dt>{{ key }}</dt>
-          <dd>{{ what }}</dd>
-        </template>
-      </dl>
-    </el-dialog>
-    <el-dialog v-model="amount.open" :title="`${amount.stop?.name}: how much?`" width="400px">
-      <form id="amount" @submit.prevent="keepAmount">
-        <UnitInput v-model="amount.litres" label="Amount" quantity="volume" :error="amount.problem" />
-        <p v-if="unsure.length" role="status">{{ UNSURE }}</p>
-        <fieldset class="when">
-          <legend>When</legend>
-          <label><input v-model="amount.part" type="radio" value="morning" /> this morning</label>
-          <label v-if="amount.stop?.container"
-            ><input v-model="amount.part" type="radio" value="afternoon" /> this afternoon</label
-          >
-          <label><input v-model="amount.part" type="radio" value="evening" /> this evening</label>
-        </fieldset>
-      </form>
-      <template #footer>
-        <button class="btn" type="button" @click="amount.open = false">Cancel</button>
-        <button class="btn full" type="submit" form="amount" :disabled="marking">Note it</button>
-      </template>
-    </el-dialog>
-    <el-dialog v-model="wholeRound.open" title="The whole round, done" width="440px">
-      <ul class="plain">
-        <li v-for="s in pourable" :key="s.id">
-          {{ s.name }} <span class="figures">{{ units.show(s.dose!.litres, 'volume') }}</span>
-        </li>
-      </ul>
-      <fieldset class="when">
-        <legend>When</legend>
-        <label><input v-model="wholeRound.part" type="radio" value="morning" /> this morning</label>
-        <label><input v-model="wholeRound.part" type="radio" value="evening" /> this evening</label>
-      </fieldset>
-      <p v-if="unsure.length" role="status">
-        {{ UNSURE }}
-        <button class="btn" type="button" @click="actions.giveUp(unsure[0]!.id)">Stop sending</button>
-      </p>
-      <template #footer>
-        <button class="btn" type="button" @click="wholeRound.open = false">Close</button>
-        <button class="btn full" type="button" :disabled="marking" @click="keepRound">Note all</button>
-      </template>
-    </el-dialog>
+    <KeysSheet v-model="help" />
+    <PouredDialog
+      v-if="amount.stop"
+      v-model="amount.open"
+      :name="amount.stop.name"
+      :method="amount.stop.method"
+      :measures="amount.stop.measures"
+      :dose="amount.stop.dose"
+      :today="today"
+      :own-clock="round.garden.own_clock"
+      :busy="marking"
+      :note="unsure.length ? UNSURE : ''"
+      :keep="keepAmount"
+    />
+    <WholeRound
+      v-model="wholeRound"
+      :stops="pourable"
+      :besides="besides"
+      :own-clock="round.garden.own_clock"
+      :busy="marking"
+      :unsure="unsure.length ? UNSURE : ''"
+      @keep="keepRound"
+      @give-up="unsure[0] && actions.giveUp(unsure[0].id)"
+    />
   </div>
 </template>
 
@@ -433,6 +441,11 @@ ul {
   max-height: calc(100vh - 48px);
   overflow-y: auto;
 }
+.dated {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
 .caution {
   margin-top: 24px;
 }
@@ -441,43 +454,38 @@ ul {
   color: var(--water);
   background: none;
   border: 0;
+  padding: 0;
   text-decoration: underline;
   cursor: pointer;
   min-height: 24px;
 }
-.keys {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 8px 16px;
-  margin: 0;
-}
-.keys dt {
-  font-weight: 700;
-}
-.keys dd {
-  margin: 0;
-}
-.when {
-  border: 0;
-  padding: 0;
-  margin: 16px 0 0;
-}
-.when label {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 36px;
-}
-.plain {
-  list-style: none;
-}
-.plain li {
-  display: flex;
-  justify-content: space-between;
-  border-bottom: 1px dotted var(--hair);
-  padding: 6px 0;
-}
 .btn + .btn {
   margin-left: 8px;
+}
+@media print {
+  .page.wide {
+    display: block;
+  }
+  .column {
+    max-width: none;
+  }
+  .head {
+    margin-top: 8px;
+    min-height: 0;
+    padding-bottom: 2px;
+  }
+  .column :deep(figure),
+  .column :deep(h1) + .lead,
+  .note {
+    margin: 4px 0;
+  }
+  .column :deep(.ribbon),
+  .column :deep(.allowed),
+  .column :deep(.ticks) {
+    display: none;
+  }
+  .caution {
+    margin-top: 8px;
+  }
 }
 </style>

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { PhCheck } from '@phosphor-icons/vue'
-import { computed, nextTick, useTemplateRef } from 'vue'
+import { computed } from 'vue'
 
 import { UNSURE, type MarkState } from '@/shared/outbox/outbox'
 import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
-import { cropsInWords, WETNESS } from '@/shared/words/names'
-import { instruction, more, reason, secondInWords } from '@/shared/words/stop'
+import { allOf, cropsInWords, TOUCH, WETNESS } from '@/shared/words/names'
+import { asksFinger, instruction, ledTo, more, reason, secondInWords, wantsHand } from '@/shared/words/stop'
 
-import { lastNoted, type Found } from './useRoundActions'
+import StopMenu from './StopMenu.vue'
+import { lastNoted, type Act, type Found } from './useRoundActions'
 
 const props = defineProps<{
   stop: Stop
@@ -30,47 +31,26 @@ defineEmits<{
   pick: []
   why: []
   done: []
-  other: []
-  notToday: []
   felt: [found: Found]
-  ranOut: []
-  alter: []
+  act: [act: Act]
   back: []
   giveUp: []
 }>()
 const units = useUnits()
-const hand = computed(() => !props.stop.put_off && ['soak', 'fill', 'check'].includes(props.stop.word))
+const hand = computed(() => wantsHand(props.stop))
 const dose = computed(() => (hand.value ? props.stop.dose : null))
 const litres = computed(() => {
-  if (!dose.value) return ''
-  if (props.stop.word !== 'check') return units.show(dose.value.litres, 'volume')
-  const dry = props.stop.if_felt.find((x) => x.reading === 'dry')?.dose ?? dose.value
-  return `0 or ${units.show(dry.litres, 'volume')}`
+  if (!dose.value || props.stop.word === 'check') return ''
+  return units.show(dose.value.litres, 'volume')
 })
-/** Whether what is too much runs out below, so that it can be seen: poured today, or about to be. */
-const runs = computed(
-  () =>
-    props.stop.container &&
-    !props.stop.sealed &&
-    !props.stop.reservoir_capacity_l &&
-    ((hand.value && props.stop.word === 'soak') || props.stop.waterings_today.length > 0),
-)
+const READINGS = allOf(WETNESS)
 const noted = computed(() => (props.second ? null : lastNoted(props.stop, props.marked)))
 const second = computed(() =>
   props.second ? secondInWords(props.second, units, props.round.limits.windows) : null,
 )
+const outcomesShown = computed(() => hand.value && props.stop.word === 'check' && !props.mark)
 const waits = computed(() => props.second !== undefined && !props.secondOpen)
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
-
-// The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
-const menuMade = ref(false)
-const menu = useTemplateRef<{ handleOpen: () => void }>('menu')
-async function openMenu() {
-  menuMade.value = true
-  await nextTick()
-  menu.value?.handleOpen()
-  document.getElementById(`more-${props.stop.id}`)?.focus()
-}
 </script>
 
 <template>
@@ -78,6 +58,7 @@ async function openMenu() {
     :id="`${second ? 'again' : 'stop'}-${stop.id}`"
     class="stop"
     :class="[stop.word, { picked }]"
+    tabindex="-1"
     :aria-current="picked ? 'true' : undefined"
     @click="$emit('pick')"
   >
@@ -89,10 +70,10 @@ async function openMenu() {
       <Isle :isle="stop.isle" :crops="stop.crops" :width="104" />
     </RouterLink>
     <div class="words">
-      <p class="title">
-        <span v-if="stop.gives" class="gives">can wait</span> <span class="name">{{ stop.name }}</span>
-        <span class="soft">{{ cropsInWords(stop.crops) }}</span>
-      </p>
+      <h3 class="title">
+        <span class="name">{{ stop.name }}</span>
+        <span class="soft crops">{{ cropsInWords(stop.crops) }}</span>
+      </h3>
       <p class="do">
         {{ second ? second.what : stop.put_off ? 'Not today' : instruction(stop, units) }}
       </p>
@@ -102,7 +83,8 @@ async function openMenu() {
       </p>
       <p v-else-if="second" class="soft small">{{ second.why }}</p>
       <p v-else class="soft small">
-        {{ reason(stop, round, units) }} {{ more(stop, units, round.hours?.windows) }}
+        {{ outcomesShown && stop.cause === 'doubt' ? asksFinger(stop) : reason(stop, round, units) }}
+        {{ more(stop, units, round.hours?.windows) }}
         <button
           v-if="dose && noted && !mark"
           class="why"
@@ -116,11 +98,30 @@ async function openMenu() {
           Why{{ dose && stop.word !== 'check' ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
         </button>
       </p>
+      <div
+        v-if="outcomesShown"
+        class="finger"
+        role="group"
+        :aria-label="`${stop.name}: what the finger finds`"
+      >
+        <button
+          v-for="x in READINGS"
+          :key="x.value"
+          class="btn"
+          type="button"
+          :title="TOUCH[x.value]"
+          @click.stop="$emit('felt', x.value)"
+        >
+          <span class="visually-hidden">{{ stop.name }}: </span><strong>{{ x.label }}</strong>
+          <span class="touch">{{ TOUCH[x.value] }}</span>
+          <span class="led figures">{{ ledTo(stop, x.value, units) }}</span>
+        </button>
+      </div>
     </div>
     <div class="hand">
       <p v-if="dose" class="litres figures">{{ litres }}</p>
       <p v-if="dose && dose.into === 'soil' && stop.word !== 'check'" class="soft small figures">
-        {{ units.band(dose.litres_band, 'volume') }}
+        {{ units.range(dose.litres_band, 'volume') }}
       </p>
       <!-- Where the litres stood, and not where Done was. -->
       <button
@@ -135,22 +136,10 @@ async function openMenu() {
       <div class="acts">
         <span v-if="mark" class="settled" aria-live="polite">Noting…</span>
         <template v-else>
-          <template v-if="hand && stop.word === 'check'">
-            <button
-              v-for="reading in ['dry', 'just_damp', 'wet'] as const"
-              :key="reading"
-              class="btn"
-              type="button"
-              :aria-label="`${stop.name}: ${WETNESS[reading]}`"
-              @click.stop="$emit('felt', reading)"
-            >
-              {{ reading === 'just_damp' ? 'Damp' : WETNESS[reading] }}
-            </button>
-          </template>
-          <span v-else-if="secondNoted" class="settled"><PhCheck :size="18" aria-hidden="true" />Done</span>
+          <span v-if="secondNoted" class="settled"><PhCheck :size="18" aria-hidden="true" />Done</span>
           <span v-else-if="waits" class="settled soft">Later</span>
           <button
-            v-else-if="hand"
+            v-else-if="hand && stop.word !== 'check'"
             class="btn full"
             type="button"
             :aria-label="`${stop.name}: ${second ? 'second drink ' : ''}done`"
@@ -162,45 +151,7 @@ async function openMenu() {
             ><PhCheck :size="18" aria-hidden="true" />{{ settled }}</span
           >
         </template>
-        <template v-if="second" />
-        <button
-          v-else-if="!menuMade"
-          class="btn more"
-          type="button"
-          :aria-label="`${stop.name}: more`"
-          aria-haspopup="menu"
-          @click.stop="openMenu"
-        >
-          ···
-        </button>
-        <el-dropdown v-else ref="menu" trigger="click" placement="bottom-end">
-          <button
-            :id="`more-${stop.id}`"
-            class="btn more"
-            type="button"
-            :aria-label="`${stop.name}: more`"
-            @click.stop
-          >
-            ···
-          </button>
-          <template #dropdown>
-            <el-dropdown-menu>
-              <el-dropdown-item @click="$emit('other')">
-                {{ hand ? 'Another amount' : 'Watered it anyway' }}
-              </el-dropdown-item>
-              <el-dropdown-item v-if="hand" @click="$emit('notToday')">Not today</el-dropdown-item>
-              <el-dropdown-item v-if="runs" @click="$emit('ranOut')">
-                {{ hand ? 'Done, and it ran out below' : 'It ran out below' }}
-              </el-dropdown-item>
-              <el-dropdown-item v-if="runs" @click="$emit('felt', 'saucer')">
-                Water in its saucer
-              </el-dropdown-item>
-              <el-dropdown-item @click="$emit('felt', 'still_wet')">Looked wet, left it</el-dropdown-item>
-              <el-dropdown-item @click="$emit('felt', 'dry')">Felt dry</el-dropdown-item>
-              <el-dropdown-item divided @click="$emit('alter')">Something changed…</el-dropdown-item>
-            </el-dropdown-menu>
-          </template>
-        </el-dropdown>
+        <StopMenu v-if="!second" :stop="stop" @act="$emit('act', $event)" />
       </div>
     </div>
   </li>
@@ -222,7 +173,9 @@ async function openMenu() {
   border-left-color: var(--water);
 }
 .title {
+  font: inherit;
   font-size: 16px;
+  margin: 0;
 }
 .name {
   font-family: var(--display);
@@ -230,10 +183,37 @@ async function openMenu() {
   font-weight: 600;
   margin-right: 4px;
 }
-.gives {
-  color: var(--clay);
-  font-weight: 700;
+.crops {
+  font-weight: 400;
+}
+.stop:focus {
+  outline: none;
+}
+.finger {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px;
+  margin-top: 8px;
+}
+.finger .btn {
+  flex-direction: column;
+  align-items: flex-start;
+  justify-content: flex-start;
+  gap: 0;
+  padding: 6px 10px;
+  line-height: 1.25;
+  text-align: left;
+  white-space: normal;
+}
+.touch {
   font-size: 14px;
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.led {
+  margin-top: auto;
+  font-family: var(--display);
+  font-weight: 600;
 }
 .do {
   font-size: 17px;
@@ -264,21 +244,11 @@ async function openMenu() {
   font-weight: 600;
   line-height: 1.2;
 }
-.check .acts .btn {
-  padding: 0 12px;
-}
-.check .acts .more {
-  padding: 0;
-}
 .acts {
   display: flex;
   gap: 8px;
   justify-content: flex-end;
   margin-top: 8px;
-}
-.more {
-  min-width: 44px;
-  padding: 0;
 }
 /* Where Done was stands that it is done, and no button: a second tap of the thumb finds nothing there. */
 .undo {
@@ -315,6 +285,9 @@ async function openMenu() {
   .acts {
     margin: 0 0 0 auto;
   }
+  .finger {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
   .acts .full,
   .acts .settled {
     min-width: 112px;
@@ -322,9 +295,47 @@ async function openMenu() {
   }
 }
 @media print {
-  .acts,
-  .why {
+  .stop {
+    grid-template-columns: 36px minmax(0, 1fr) auto;
+    grid-template-rows: auto;
+    gap: 8px;
+    padding: 1px 0;
+    break-inside: avoid;
+  }
+  .glyph :deep(svg) {
+    width: 36px;
+  }
+  .hand {
+    display: block;
+    grid-column: auto;
+    text-align: right;
+  }
+  .hand > .small {
     display: none;
+  }
+  .litres {
+    font-size: 13pt;
+  }
+  .acts,
+  .why,
+  .touch,
+  .words > .small {
+    display: none;
+  }
+  .name {
+    font-size: 13pt;
+  }
+  .do {
+    font-size: 11pt;
+  }
+  /* A box to tick by hand. */
+  .stop:not(.leave, .wait, .too_wet, .empty) .name::before {
+    content: '☐ ';
+    font-family: var(--text);
+  }
+  .finger .btn {
+    min-height: 0;
+    padding: 2px 6px;
   }
 }
 </style>

@@ -3,7 +3,7 @@ import { reactive, watch, type Ref } from 'vue'
 import type { Stop } from '@/shared/api/types'
 import { wantsHand } from '@/shared/words/stop'
 
-export type Group = 'to-do' | 'to-leave' | 'finished'
+export type Group = 'to-do' | 'can-wait' | 'to-leave' | 'finished'
 export interface Place {
   group: Group
   rank: number
@@ -12,7 +12,7 @@ const RANK: Record<string, number> = { too_wet: 0, wait: 1, leave: 2, empty: 3 }
 
 /** Where a stop belongs by what is known of it now. */
 export function placeOf(stop: Stop): Place {
-  if (wantsHand(stop)) return { group: 'to-do', rank: 0 }
+  if (wantsHand(stop)) return { group: stop.gives ? 'can-wait' : 'to-do', rank: 0 }
   if (stop.word === 'done' || stop.put_off) return { group: 'finished', rank: 0 }
   return { group: 'to-leave', rank: RANK[stop.word] ?? 9 }
 }

@@ -1,6 +1,7 @@
 import { answer, api } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
-import type { DayPart, Stop, Wetness } from '@/shared/api/types'
+import type { DayPart, Into, Stop, Wetness } from '@/shared/api/types'
+import { newId } from '@/shared/api/client'
 import { newMark, type Mark } from '@/shared/outbox/outbox'
 import { strike, useMarks } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
@@ -10,8 +11,21 @@ export interface Poured {
   stop: Stop
   litres: number
   part?: DayPart
+  /** On which day, and at which hour of the device's clock; else now. */
+  date?: string
+  hour?: number
+  into?: Into
   /** In how many goes; else as the stop's own dose says. */
   passes?: number
+}
+/** What is in a stop's menu. */
+export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter'
+/** A date and clock hour as the device's moment, never later than now; undefined where no hour was told. */
+function momentOf(date: string, hour?: number): Date | undefined {
+  if (hour === undefined) return undefined
+  const at = new Date(`${date}T00:00:00`)
+  at.setMinutes(Math.round(hour * 60))
+  return at < new Date() ? at : undefined
 }
 /** What may be found at a stop in a tap: a finger's word, or something seen. */
 export type Found = Wetness | 'still_wet' | 'ran_out' | 'saucer'
@@ -37,17 +51,18 @@ export function lastNoted(stop: Stop, markedHere: boolean): string | null {
 export function useRoundActions(
   garden: () => number,
   clock: () => string | null,
+  today: () => string,
   show: (litres: number) => string,
 ) {
   const marks = useMarks(garden)
   // The day follows from when it was done; only a garden with a clock of its own has another than the hand's.
   const day = () => (clock() ? { date: clock() } : {})
 
-  async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>): Promise<T | null> {
+  async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>, at?: Date): Promise<T | null> {
     const ids = stops.map((s) => s.id)
     if (ids.some(marks.state)) return null
     try {
-      return await marks.send(ids, call)
+      return await marks.send(ids, call, at)
     } catch (error) {
       say((error as Error).message)
       return null
@@ -58,13 +73,11 @@ export function useRoundActions(
     const done = await mark(stops, ({ signal }) =>
       Promise.all(noted.map((id) => strike(garden(), id, false, { ...newMark(), signal }))),
     )
-    if (done) say(`${stops.length === 1 ? `${stops[0]!.name} is` : `${stops.length} isles are`} taken back.`)
+    if (done) say(`${stops.length === 1 ? `${stops[0]!.name} is` : `${stops.length} isles are`} undone.`)
   }
   const undo = (stops: Stop[], noted: string[]) => () => void takeBack(stops, noted)
   const takenBack = (stop: Stop) =>
-    say(
-      `${stop.name} was taken back on another page meanwhile: nothing is noted. Mark it again if you did it.`,
-    )
+    say(`${stop.name} was undone on another page meanwhile: nothing is noted. Mark it again if you did it.`)
 
   return {
     state: marks.state,
@@ -74,24 +87,24 @@ export function useRoundActions(
     /** Whether all of it is noted. */
     async watered(all: Poured[]): Promise<boolean> {
       const stops = all.map((p) => p.stop)
-      const kept = await mark(stops, (sent) =>
-        answer(
-          api.POST('/api/gardens/{garden_id}/waterings', {
-            ...path(garden),
-            body: {
-              waterings: all.map((p) => ({
-                id: p.stop.marks.watering,
-                bed: p.stop.id,
-                litres: p.litres,
-                ...day(),
-                part: p.part ?? 'morning',
-                passes: p.passes ?? p.stop.dose?.passes ?? 1,
-                into: p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
-              })),
-            },
-            ...sent,
-          }),
-        ),
+      const earlier = (p: Poured) => p.date !== undefined && p.date !== today()
+      const waterings = all.map((p) => ({
+        // Of an earlier day it is no mark of this opening.
+        id: earlier(p) ? newId() : p.stop.marks.watering,
+        bed: p.stop.id,
+        litres: p.litres,
+        ...(earlier(p) ? { date: p.date } : day()),
+        part: p.part ?? ('morning' as const),
+        passes: p.passes ?? p.stop.dose?.passes ?? 1,
+        into: p.into ?? p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
+      }))
+      const kept = await mark(
+        stops,
+        (sent) =>
+          answer(
+            api.POST('/api/gardens/{garden_id}/waterings', { ...path(garden), body: { waterings }, ...sent }),
+          ),
+        clock() ? undefined : momentOf(all[0]?.date ?? today(), all[0]?.hour),
       )
       if (!kept) return false
       const struck = all.find((_, i) => kept[i]!.struck)

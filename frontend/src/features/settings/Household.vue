@@ -9,6 +9,7 @@ import { clock } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import Choice from '@/shared/ui/Choice.vue'
 
 /** Who waters, with how many minutes on which day; and the hours in which the taps may run. */
 const props = defineProps<{ garden: Garden; owner: boolean }>()
@@ -93,7 +94,7 @@ function toggle(rule: { weekdays: number[] }, day: number) {
           v-if="owner"
           class="btn"
           type="button"
-          :aria-label="`Remove ${p.name}`"
+          :aria-label="`Leave out ${p.name}`"
           @click="form.people.splice(i, 1)"
         >
           <PhTrash :size="18" aria-hidden="true" />
@@ -109,20 +110,18 @@ function toggle(rule: { weekdays: number[] }, day: number) {
       </button>
 
       <div v-for="(a, i) in form.allowed" :key="i" class="rule">
-        <label class="field">
-          <span>Taps may run from</span>
-          <select v-model.number="a.from_h" :disabled="!owner">
-            <option v-for="h in hours.slice(0, -1)" :key="h" :value="h">{{ clock(h) }}</option>
-          </select>
-        </label>
-        <label class="field">
-          <span>until</span>
-          <select v-model.number="a.to_h" :disabled="!owner">
-            <option v-for="h in hours.slice(1)" :key="h" :value="h">
-              {{ h === 24 ? '24:00' : clock(h) }}
-            </option>
-          </select>
-        </label>
+        <Choice
+          v-model="a.from_h"
+          label="Taps may run from"
+          :disabled="!owner"
+          :options="hours.slice(0, -1).map((h) => ({ value: h, label: clock(h) }))"
+        />
+        <Choice
+          v-model="a.to_h"
+          label="until"
+          :disabled="!owner"
+          :options="hours.slice(1).map((h) => ({ value: h, label: h === 24 ? 'midnight' : clock(h) }))"
+        />
         <fieldset class="days">
           <legend>on</legend>
           <label v-for="(day, d) in DAYS" :key="day" :class="{ on: a.weekdays.includes(d) }">
@@ -139,7 +138,7 @@ function toggle(rule: { weekdays: number[] }, day: number) {
           v-if="owner"
           class="btn"
           type="button"
-          aria-label="Remove these hours"
+          aria-label="Leave out these hours"
           @click="form.allowed.splice(i, 1)"
         >
           <PhTrash :size="18" aria-hidden="true" />
@@ -191,7 +190,7 @@ function toggle(rule: { weekdays: number[] }, day: number) {
         ]"
       />
       <div v-if="problem" class="alarm" role="alert">
-        <p v-for="f in problem.fields" :key="f.field">{{ f.text }}</p>
+        <p v-for="f in problem.fields" :key="f.field">{{ f.named ?? f.text }}</p>
         <p v-if="!problem.fields.length">{{ problem.message }}</p>
       </div>
       <button v-if="owner" class="btn full" type="submit" :disabled="save.isPending.value">

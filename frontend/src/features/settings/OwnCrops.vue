@@ -10,6 +10,7 @@ import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { CROP } from '@/shared/words/names'
 
 /** A crop or variety of one's own: like one that is known, but for what is said here. Each figure shows its source. */
@@ -99,7 +100,7 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
               })
             "
           >
-            Forget {{ c.name }}
+            Take out {{ c.name }}
           </button>
         </span>
       </li>
@@ -112,13 +113,13 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
           <input v-model.trim="form.name" name="own-crop" maxlength="60" />
           <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
         </label>
-        <label class="field">
-          <span>It is like</span>
-          <select v-model="form.like">
-            <option v-for="c in crops" :key="c.key" :value="c.key">{{ c.label }}</option>
-          </select>
-          <em v-if="of('like')" class="alarm">{{ of('like') }}</em>
-        </label>
+        <Choice
+          v-model="form.like"
+          label="It is like"
+          :options="crops.map((c) => ({ value: c.key, label: c.label }))"
+          :error="of('like')"
+          filterable
+        />
         <UnitInput
           v-model="form.height_m"
           label="Grows as high as"
@@ -158,7 +159,7 @@ const of = (field: string) => problem.value?.fields.find((f) => f.field === fiel
       <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
       <div class="row">
         <button class="btn full" type="submit" :disabled="save.isPending.value">Keep</button>
-        <button class="btn" type="button" @click="form.open = false">Cancel</button>
+        <button class="btn" type="button" @click="form.open = false">Close</button>
       </div>
     </form>
   </section>

@@ -6,24 +6,30 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { path, useCatalogue, useGardens, useMembers, useSession } from '@/shared/api/queries'
 import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden, MethodName, Style } from '@/shared/api/types'
-import { shortDate } from '@/shared/format/time'
-import { useUnits } from '@/shared/format/units'
 import Invitations from '@/shared/ui/Invitations.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
+import Term from '@/shared/ui/Term.vue'
+import TownField from '@/shared/ui/TownField.vue'
+import type { Town } from '@/shared/words/towns'
 import UnitInput from '@/shared/ui/UnitInput.vue'
+import Choice from '@/shared/ui/Choice.vue'
 import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 
+import Hoses from './Hoses.vue'
 import Household from './Household.vue'
 import InAndOut from './InAndOut.vue'
 import OwnCrops from './OwnCrops.vue'
 import YearsTurn from './YearsTurn.vue'
 
-const props = defineProps<{ garden: number }>()
+const props = defineProps<{ garden: number; section: string }>()
 const router = useRouter()
+/** Each section has an address of its own. */
+function go(name: string | number) {
+  void router.replace({ name: 'settings', params: { garden: props.garden, section: name } })
+}
 const queries = useQueryClient()
-const units = useUnits()
 const session = useSession()
 const gardens = useGardens()
 const catalogue = useCatalogue()
@@ -53,6 +59,7 @@ const place = reactive({
   latitude: null as number | null,
   longitude: null as number | null,
   elevation_m: null as number | null,
+  time_zone: '',
   style: 'steady' as Style,
   climate: '',
   method: 'hose' as MethodName,
@@ -66,6 +73,7 @@ watch(
       latitude: g.latitude,
       longitude: g.longitude,
       elevation_m: g.elevation_m,
+      time_zone: g.time_zone,
       style: g.style,
       climate: g.climate ?? '',
       method: g.method,
@@ -83,14 +91,17 @@ const change = useChange(
         body: {
           ...to,
           latitude: to.latitude ?? NaN,
-          longitude: to.longitude ?? NaN,
-          elevation_m: to.elevation_m ?? 0,
+          longitude: to.longitude,
+          elevation_m: to.elevation_m,
           climate: to.climate || null,
         },
         ...mark,
       }),
     ),
 )
+function takeTown(t: Town) {
+  Object.assign(place, { latitude: t.latitude, longitude: t.longitude, time_zone: t.time_zone })
+}
 async function keepPlace() {
   problem.value = null
   try {
@@ -98,23 +109,6 @@ async function keepPlace() {
     change.sayKept('The garden is kept.')
   } catch (error) {
     problem.value = error as ApiError
-  }
-}
-
-const hose = reactive({ name: '', problem: '' })
-const addHose = useChange(
-  () => props.garden,
-  (name: string, mark) =>
-    answer(api.POST('/api/gardens/{garden_id}/rigs', { ...path(props.garden), body: { name }, ...mark })),
-)
-async function keepHose() {
-  hose.problem = ''
-  try {
-    const made = await addHose.mutateAsync(hose.name)
-    addHose.sayKept(`${made.name} is there. A bucket tells its flow: see the Bench.`)
-    hose.name = ''
-  } catch (error) {
-    hose.problem = (error as Error).message
   }
 }
 
@@ -215,159 +209,164 @@ async function leave() {
 
 <template>
   <h1>Settings</h1>
-  <section>
-    <h2>You</h2>
-    <Picks
-      v-model="unitChoice"
-      legend="Units"
-      :options="[
-        { value: 'metric', label: 'litres, mm, °C' },
-        { value: 'us', label: 'gallons, inches, °F' },
-      ]"
-    />
-    <Picks
-      v-model="themeChoice"
-      legend="Light"
-      :options="[
-        { value: 'auto', label: 'as the device' },
-        { value: 'light', label: 'day' },
-        { value: 'dark', label: 'night' },
-        { value: 'contrast', label: 'strong sun' },
-      ]"
-    />
-    <p>
-      Signed in as {{ session.data.value?.person?.username }}.
-      <button class="btn" type="button" @click="leave">Sign out</button>
-    </p>
-  </section>
-
-  <section v-if="own">
-    <h2>Hoses and taps</h2>
-    <p class="soft">Seconds at a plant mean nothing without the flow. Fill a bucket once and time it.</p>
-    <ul class="lines">
-      <li v-for="r in own.rigs" :key="r.id">
-        <strong>{{ r.name }}</strong>
-        <span
-          >{{ units.show(r.flow_l_per_min, 'flow') }},
-          {{ r.measured ? `tested ${shortDate(r.measured)}` : 'a guess' }}</span
-        >
-        <RouterLink
-          v-if="owner"
-          class="btn"
-          :to="{ name: 'bench', params: { garden }, query: { test: 'bucket', rig: r.id } }"
-          >Test {{ r.name }}</RouterLink
-        >
-      </li>
-    </ul>
-    <form v-if="owner" novalidate class="row" @submit.prevent="keepHose">
-      <label class="field">
-        <span>Another hose or tap</span>
-        <input v-model.trim="hose.name" name="rig" maxlength="60" />
-      </label>
-      <button class="btn" type="submit" :disabled="addHose.isPending.value">Add it</button>
-    </form>
-    <p v-if="hose.problem" class="alarm" role="alert">{{ hose.problem }}</p>
-  </section>
-
-  <section v-if="own">
-    <h2>{{ own.name }}</h2>
-    <form v-if="owner" novalidate class="stack" @submit.prevent="keepPlace">
-      <div class="row">
-        <label class="field">
-          <span>Name</span><input v-model.trim="place.name" maxlength="60" />
-          <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
-        </label>
-        <OpenNumber v-model="place.latitude" label="Latitude, °N" :error="of('latitude')" />
-        <OpenNumber v-model="place.longitude" label="Longitude, °E" :error="of('longitude')" />
-        <UnitInput
-          v-model="place.elevation_m"
-          label="Height above sea"
-          quantity="length"
-          :error="of('elevation_m')"
+  <el-tabs :model-value="section" class="settings" @tab-change="go">
+    <el-tab-pane name="you" label="You" lazy>
+      <section>
+        <h2>You</h2>
+        <Picks
+          v-model="unitChoice"
+          legend="Units"
+          :options="[
+            { value: 'metric', label: 'litres, mm, °C' },
+            { value: 'us', label: 'gallons, inches, °F' },
+          ]"
         />
-      </div>
-      <Picks
-        v-model="place.style"
-        legend="How generous with water"
-        :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
-      />
-      <Picks
-        v-model="place.method"
-        legend="Most beds get it by"
-        :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
-      />
-      <label class="field climate">
-        <span>Its climate, where no day is known</span>
-        <select v-model="place.climate">
-          <option value="">none: days are drawn from those behind</option>
-          <option v-for="c in catalogue.data.value?.climates ?? []" :key="c.key" :value="c.key">
-            {{ c.name }}
-          </option>
-          <option v-if="own.climate === 'file'" value="file">the years of your weather file</option>
-        </select>
-        <em v-if="of('climate')" class="alarm">{{ of('climate') }}</em>
-      </label>
-      <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
-      <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
-    </form>
-    <p v-else>
-      You help in this garden; its owner describes it.
-      <button class="btn" type="button" @click="leaveGarden">Leave {{ own.name }}</button>
-    </p>
-  </section>
-
-  <Household v-if="own" :garden="own" :owner="owner" class="part" />
-  <OwnCrops v-if="own" :garden="garden" :owner="owner" class="part" />
-  <YearsTurn v-if="own" :garden="own" :owner="owner" class="part" />
-  <InAndOut v-if="own" :garden="own" :owner="owner" class="part" />
-
-  <section v-if="own">
-    <h2>Who helps</h2>
-    <p class="soft">
-      A helper sees the round and notes what was done; only
-      {{ owner ? 'you change' : 'its owner changes' }} the garden.
-    </p>
-    <ul class="lines">
-      <li v-for="m in members.data.value ?? []" :key="m.id">
-        <strong>{{ m.username }}</strong>
-        <span class="soft">{{ m.role === 'invited' ? 'asked, has not answered' : m.role }}</span>
-        <button v-if="owner && m.role !== 'owner'" class="btn" type="button" @click="removeHelper(m)">
-          {{ m.role === 'invited' ? `Ask ${m.username} no more` : `End ${m.username}’s help` }}
-        </button>
-      </li>
-    </ul>
-    <form v-if="owner" novalidate class="row" @submit.prevent="addHelper">
-      <label class="field">
-        <span>Their name here</span>
-        <input v-model.trim="helper.username" name="helper" maxlength="150" autocomplete="off" />
-      </label>
-      <button class="btn" type="submit" :disabled="add.isPending.value">Ask them to help</button>
-    </form>
-    <p v-if="helper.problem" class="alarm" role="alert">{{ helper.problem }}</p>
-  </section>
-
-  <Invitations class="part" />
-  <section>
-    <h2>Gardens</h2>
-    <ul class="lines">
-      <li v-for="g in gardens.data.value ?? []" :key="g.id">
-        <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
-        <span class="soft">{{ g.demonstration ? 'demonstration, simulated weather' : 'typed weather' }}</span>
-        <button v-if="g.role === 'owner'" class="btn" type="button" @click="putAway(g.id, g.name)">
-          Put {{ g.name }} away
-        </button>
-      </li>
-    </ul>
-    <RouterLink class="btn" to="/new-garden">A new garden, or a sample to look around in</RouterLink>
-  </section>
+        <Picks
+          v-model="themeChoice"
+          legend="Light"
+          :options="[
+            { value: 'auto', label: 'as the device' },
+            { value: 'light', label: 'day' },
+            { value: 'dark', label: 'night' },
+            { value: 'contrast', label: 'strong sun' },
+          ]"
+        />
+        <p v-if="session.data.value?.person?.guest">
+          You look around as a guest; what you note here is gone after two days.
+          <RouterLink class="btn" to="/sign-up">Make an account</RouterLink>
+        </p>
+        <p v-else>
+          Signed in as {{ session.data.value?.person?.username }}.
+          <button class="btn" type="button" @click="leave">Sign out</button>
+        </p>
+      </section>
+    </el-tab-pane>
+    <el-tab-pane name="garden" label="The garden" lazy>
+      <section v-if="own">
+        <h2>{{ own.name }}</h2>
+        <form v-if="owner" novalidate class="stack" @submit.prevent="keepPlace">
+          <div class="row">
+            <label class="field">
+              <span>Name</span><input v-model.trim="place.name" maxlength="60" />
+              <em v-if="of('name')" class="alarm">{{ of('name') }}</em>
+            </label>
+            <TownField label="Found by a town near it" @pick="takeTown" />
+            <OpenNumber v-model="place.latitude" label="Latitude, °N" :error="of('latitude')" />
+            <OpenNumber v-model="place.longitude" label="Longitude, °E" :error="of('longitude')" />
+            <UnitInput
+              v-model="place.elevation_m"
+              label="Height above sea"
+              quantity="length"
+              :error="of('elevation_m')"
+            />
+            <Choice
+              v-model="place.time_zone"
+              label="Time zone"
+              filterable
+              :options="(catalogue.data.value?.time_zones ?? []).map((z) => ({ value: z, label: z }))"
+              :error="of('time_zone')"
+            />
+          </div>
+          <Picks
+            v-model="place.style"
+            legend="How generous with water"
+            :options="Object.entries(STYLE).map(([value, label]) => ({ value, label }))"
+          />
+          <p class="soft small">
+            It sets how much worse a little too dry is than a little too much:
+            <Term of="style">what each style weighs</Term>.
+          </p>
+          <Picks
+            v-model="place.method"
+            legend="Most beds get it by"
+            :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
+          />
+          <Choice
+            v-model="place.climate"
+            class="wide"
+            label="Its climate, where no day is known"
+            :options="[
+              { value: '', label: 'none: days are drawn from those behind' },
+              ...(catalogue.data.value?.climates ?? []).map((c) => ({ value: c.key, label: c.name })),
+              ...(own.climate === 'file' ? [{ value: 'file', label: 'the years of your weather file' }] : []),
+            ]"
+            :error="of('climate')"
+          />
+          <p v-if="problem && !problem.fields.length" class="alarm" role="alert">{{ problem.message }}</p>
+          <button class="btn full" type="submit" :disabled="change.isPending.value">Keep</button>
+        </form>
+        <p v-else>
+          You help in this garden; its owner describes it.
+          <button class="btn" type="button" @click="leaveGarden">Leave {{ own.name }}</button>
+        </p>
+      </section>
+    </el-tab-pane>
+    <el-tab-pane name="household" label="Household" lazy>
+      <Household v-if="own" :garden="own" :owner="owner" class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="hoses" label="Hoses and butts" lazy>
+      <Hoses v-if="own" :garden="own" :owner="owner" class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="crops" label="Your crops" lazy>
+      <OwnCrops v-if="own" :garden="garden" :owner="owner" class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="years" label="The year" lazy>
+      <YearsTurn v-if="own" :garden="own" :owner="owner" class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="people" label="People" lazy>
+      <section v-if="own">
+        <h2>Who helps</h2>
+        <p class="soft">
+          A helper sees the round and notes what was done; only
+          {{ owner ? 'you change' : 'its owner changes' }} the garden.
+        </p>
+        <ul class="lines">
+          <li v-for="m in members.data.value ?? []" :key="m.id">
+            <strong>{{ m.username }}</strong>
+            <span class="soft">{{ m.role === 'invited' ? 'asked, has not answered' : m.role }}</span>
+            <button v-if="owner && m.role !== 'owner'" class="btn" type="button" @click="removeHelper(m)">
+              {{ m.role === 'invited' ? `Ask ${m.username} no more` : `End ${m.username}’s help` }}
+            </button>
+          </li>
+        </ul>
+        <form v-if="owner" novalidate class="row" @submit.prevent="addHelper">
+          <label class="field">
+            <span>Their name here</span>
+            <input v-model.trim="helper.username" name="helper" maxlength="150" autocomplete="off" />
+          </label>
+          <button class="btn" type="submit" :disabled="add.isPending.value">Ask them to help</button>
+        </form>
+        <p v-if="helper.problem" class="alarm" role="alert">{{ helper.problem }}</p>
+      </section>
+      <Invitations class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="files" label="Files" lazy>
+      <InAndOut v-if="own" :garden="own" :owner="owner" class="part" />
+    </el-tab-pane>
+    <el-tab-pane name="gardens" label="Gardens" lazy>
+      <section>
+        <h2>Gardens</h2>
+        <ul class="lines">
+          <li v-for="g in gardens.data.value ?? []" :key="g.id">
+            <RouterLink :to="{ name: 'round', params: { garden: g.id } }">{{ g.name }}</RouterLink>
+            <span class="soft">{{
+              g.demonstration ? 'demonstration, simulated weather' : 'typed weather'
+            }}</span>
+            <button v-if="g.role === 'owner'" class="btn" type="button" @click="putAway(g.id, g.name)">
+              Put {{ g.name }} away
+            </button>
+          </li>
+        </ul>
+        <RouterLink class="btn" to="/new-garden">A new garden, or a sample to look around in</RouterLink>
+      </section>
+    </el-tab-pane>
+  </el-tabs>
 </template>
 
 <style scoped>
 section,
 .part {
-  border-top: 1px solid var(--ink);
-  margin-top: 24px;
-  padding-top: 16px;
+  padding-top: 8px;
   max-width: 860px;
   display: flex;
   flex-direction: column;

@@ -67,7 +67,7 @@ const takeBack = (id: string) => undo(id, { text: 'It goes on; what was cleared 
           </ul>
         </details>
         <button v-if="owner && i === 0" class="btn" type="button" @click="takeBack(s.id)">
-          Take {{ s.name }}’s end back
+          Undo the end of {{ s.name }}
         </button>
       </li>
     </ul>
@@ -79,24 +79,29 @@ const takeBack = (id: string) => undo(id, { text: 'It goes on; what was cleared 
       </label>
       <fieldset v-if="standing.length">
         <legend>What stays?</legend>
-        <label v-for="x in standing" :key="x.planting" class="tick">
-          <input v-model="form.stays" type="checkbox" :value="x.planting" />
-          {{ CROP[x.crop] }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
-          <span class="soft">{{ x.bed_name }}</span>
-        </label>
+        <el-checkbox-group v-model="form.stays" class="stays">
+          <el-checkbox v-for="x in standing" :key="x.planting" :value="x.planting">
+            {{ CROP[x.crop] }} ×{{ x.count }}{{ x.variety ? `, ${x.variety}` : '' }}
+            <span class="soft">{{ x.bed_name }}</span>
+          </el-checkbox>
+        </el-checkbox-group>
       </fieldset>
       <p v-if="form.problem" class="alarm" role="alert">{{ form.problem }}</p>
       <div class="acts">
         <button class="btn full" type="submit" :disabled="end.isPending.value">
           End it and clear {{ cleared }}
         </button>
-        <button class="btn" type="button" @click="form.open = false">Cancel</button>
+        <button class="btn" type="button" @click="form.open = false">Close</button>
       </div>
     </form>
   </section>
 </template>
 
 <style scoped>
+.stays {
+  display: flex;
+  flex-direction: column;
+}
 .grew {
   order: 3;
   width: 100%;

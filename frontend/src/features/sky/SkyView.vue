@@ -10,10 +10,14 @@ import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
+import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
-import { heatRule, weatherNote } from '@/shared/words/stop'
+import DateField from '@/shared/ui/DateField.vue'
+import { heatRule, weatherNote } from '@/shared/words/round'
 
 import { skyOption } from './charts'
+import { ODD_RAIN_MM } from './odd'
 import TypedDays from './TypedDays.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
@@ -24,7 +28,12 @@ const colours = useChartColours()
 const query = useSky(() => props.garden)
 const sky = computed(() => query.data.value)
 const known = computed(() => sky.value?.days.some((d) => d.tmax) ?? false)
-const gauge = reactive({ date: '', rain: null as number | null, problem: '' })
+const gauge = reactive({ date: '', rain: null as number | null, problem: '', asked: null as number | null })
+/** What the gauge was read to hold on that day already: a second reading stands in its place. */
+const before = computed(() => {
+  const day = sky.value?.days.find((d) => d.date === gauge.date)
+  return day?.gauge && day.rain ? day.rain.mid : null
+})
 
 const read = useChange(
   () => props.garden,
@@ -46,6 +55,11 @@ async function keepGauge() {
   gauge.problem = ''
   if (gauge.rain === null) {
     gauge.problem = 'Type what the gauge held; 0 is an answer too.'
+    return
+  }
+  if (gauge.rain > ODD_RAIN_MM && gauge.asked !== gauge.rain) {
+    gauge.asked = gauge.rain
+    gauge.problem = `${units.show(gauge.rain, 'depth')} in one day? Press again if it is right.`
     return
   }
   const today = gauge.date === sky.value?.garden.today
@@ -72,6 +86,7 @@ function from(d: SkyDay): string {
 }
 const rainWords = (d: SkyDay) => {
   if (!d.rain) return '–'
+  if (d.rain.high < 0.05) return d.kind === 'observed' ? units.num(0, 'depth') : 'none'
   const band = units.band(d.rain, 'depth')
   return d.rain_chance !== null && d.kind !== 'observed' && d.kind !== 'gap'
     ? `${band}, in ${Math.round(d.rain_chance * 10)} of 10 runs`
@@ -81,7 +96,7 @@ const rainWords = (d: SkyDay) => {
 
 <template>
   <Problem v-if="query.isError.value && !sky" :error="query.error.value" @retry="query.refetch()" />
-  <p v-else-if="!sky" class="soft">Reading the sky…</p>
+  <Waiting v-else-if="!sky" label="Reading the sky" :rows="8" />
   <template v-else>
     <h1>Sky</h1>
     <p class="lead">
@@ -128,11 +143,13 @@ const rainWords = (d: SkyDay) => {
         for today.
       </p>
       <form novalidate class="row" @submit.prevent="keepGauge">
-        <label class="field">
-          <span>Day</span>
-          <input v-model="gauge.date" type="date" :max="sky.garden.today" />
-        </label>
-        <UnitInput v-model="gauge.rain" label="In the gauge" quantity="depth" />
+        <DateField v-model="gauge.date" label="Day" :max="sky.garden.today" />
+        <UnitInput
+          v-model="gauge.rain"
+          label="In the gauge"
+          quantity="depth"
+          :hint="before === null ? '' : `stands in place of ${units.show(before, 'depth')}`"
+        />
         <button class="btn full" type="submit" :disabled="read.isPending.value">Note it</button>
       </form>
       <p v-if="gauge.problem" class="alarm" role="alert">{{ gauge.problem }}</p>
@@ -148,14 +165,14 @@ const rainWords = (d: SkyDay) => {
     <section v-if="known" aria-labelledby="table">
       <h2 id="table">Day by day</h2>
       <div class="scroll" tabindex="0" role="region" aria-label="Days">
-        <table>
+        <table class="ruled">
           <thead>
             <tr>
               <th scope="col">Day</th>
               <th scope="col">Lowest</th>
               <th scope="col">Warmest, {{ units.label('temperature') }}</th>
               <th scope="col">Rain, {{ units.label('depth') }}</th>
-              <th scope="col">ET0, {{ units.label('depth') }}</th>
+              <th scope="col"><Term of="et0">ET0</Term>, {{ units.label('depth') }}</th>
               <th scope="col">From</th>
             </tr>
           </thead>
@@ -175,7 +192,7 @@ const rainWords = (d: SkyDay) => {
               <td class="from">
                 {{ from(d) }}
                 <button v-if="d.gauge" class="btn plain" type="button" @click="undo(d.gauge.id)">
-                  Strike <span class="visually-hidden">the gauge reading of {{ shortDate(d.date) }}</span>
+                  Undo <span class="visually-hidden">the gauge reading of {{ shortDate(d.date) }}</span>
                 </button>
               </td>
             </tr>
@@ -195,25 +212,10 @@ section {
   margin-top: 32px;
   max-width: 920px;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
 th,
 td {
-  text-align: right;
-  padding: 6px 12px 6px 0;
-  border-bottom: 1px dotted var(--hair);
   white-space: nowrap;
 }
-thead th {
-  border-bottom: 1px solid var(--ink);
-  font-weight: 700;
-}
-tbody th {
-  font-weight: 400;
-}
-th:first-child,
 .from,
 thead th:last-child {
   text-align: left;
@@ -229,5 +231,19 @@ thead th:last-child {
 }
 .heat td:nth-child(3) {
   color: var(--clay);
+}
+@media (max-width: 760px) {
+  /* On a phone the warmest, the rain and where it is from. */
+  th:nth-child(2),
+  td:nth-child(2),
+  th:nth-child(5),
+  td:nth-child(5) {
+    display: none;
+  }
+  th,
+  td {
+    white-space: normal;
+    padding-right: 8px;
+  }
 }
 </style>

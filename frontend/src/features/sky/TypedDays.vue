@@ -5,27 +5,28 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
 import { useChange } from '@/shared/outbox/useOutbox'
 import type { SkyDay } from '@/shared/api/types'
-import { shortDate } from '@/shared/format/time'
+import { addDays } from '@/shared/format/time'
+import { useUnits } from '@/shared/format/units'
 import { say } from '@/shared/ui/snack'
-import OpenNumber from '@/shared/ui/OpenNumber.vue'
-import UnitInput from '@/shared/ui/UnitInput.vue'
+
+import DayFields from './DayFields.vue'
+import { oddDays, type DayField, type DayRow } from './odd'
 
 /** Days typed by hand: those behind were observed, those ahead are the outlook. */
 const props = defineProps<{ garden: number; days: SkyDay[]; today: string }>()
 
 const FIELDS = ['tmin', 'tmax', 'rain', 'wind', 'sunshine_h', 'rhmin', 'rhmax'] as const
-type Field = (typeof FIELDS)[number]
-type Row = { date: string } & Record<Field, number | null>
+type Field = DayField
+type Row = DayRow
 
+const units = useUnits()
 const rows = ref<Row[]>([])
-const more = ref(false)
+const oddAsked = ref('')
 const problem = ref<ApiError | null>(null)
-const AROUND = { behind: 4, ahead: 5 }
-
-const shown = computed(() => {
-  const at = props.days.findIndex((d) => d.date === props.today)
-  return more.value ? props.days : props.days.slice(Math.max(0, at - AROUND.behind), at + AROUND.ahead)
-})
+/** Yesterday and tomorrow are asked for first; today and all others lie folded below. */
+const near = computed(() => [addDays(props.today, -1), addDays(props.today, 1)])
+const first = computed(() => rows.value.filter((r) => near.value.includes(r.date)))
+const others = computed(() => rows.value.filter((r) => !near.value.includes(r.date)))
 function rowOf(day: SkyDay): Row {
   const values = Object.fromEntries(FIELDS.map((f) => [f, day.typed?.[f] ?? null])) as Record<
     Field,
@@ -38,7 +39,7 @@ const key = (row: Row) => JSON.stringify(row, (_, v: unknown) => (Number.isNaN(v
 const clean = new Map<string, string>()
 
 watch(
-  shown,
+  () => props.days,
   (days) => {
     rows.value = days.map((day) => {
       const fresh = rowOf(day)
@@ -64,6 +65,12 @@ async function keep() {
     say('Nothing has changed.')
     return
   }
+  const odd = oddDays(sent, units)
+  if (odd && odd !== oddAsked.value) {
+    oddAsked.value = odd
+    return
+  }
+  oddAsked.value = ''
   try {
     await save.mutateAsync(sent)
   } catch (error) {
@@ -87,24 +94,24 @@ function fault(row: Row, field: Field): string | undefined {
       humidity make it surer. Days before today were observed; from today on they are what you expect.
     </p>
     <form novalidate @submit.prevent="keep">
-      <fieldset v-for="row in rows" :key="row.date" :class="{ ahead: row.date >= today }">
-        <legend>
-          {{ shortDate(row.date) }}{{ row.date === today ? ', today' : row.date > today ? ', ahead' : '' }}
-        </legend>
-        <UnitInput v-model="row.tmin" label="Lowest" quantity="temperature" :error="fault(row, 'tmin')" />
-        <UnitInput v-model="row.tmax" label="Highest" quantity="temperature" :error="fault(row, 'tmax')" />
-        <UnitInput v-model="row.rain" label="Rain" quantity="depth" :error="fault(row, 'rain')" />
-        <UnitInput v-model="row.wind" label="Wind" quantity="wind" :error="fault(row, 'wind')" />
-        <OpenNumber
-          v-model="row.sunshine_h"
-          class="sun"
-          label="Sun, hours"
-          :error="fault(row, 'sunshine_h')"
+      <DayFields
+        v-for="(row, i) in first"
+        :key="row.date"
+        v-model="first[i]!"
+        :today="today"
+        :fault="(field) => fault(row, field)"
+      />
+      <details>
+        <summary>Today and all other days, two weeks back and ahead</summary>
+        <DayFields
+          v-for="(row, i) in others"
+          :key="row.date"
+          v-model="others[i]!"
+          :today="today"
+          :fault="(field) => fault(row, field)"
         />
-      </fieldset>
-      <button v-if="!more" class="btn plain" type="button" @click="more = true">
-        All days, two weeks back and ahead
-      </button>
+      </details>
+      <p v-if="oddAsked" class="note" role="alert">{{ oddAsked }} Press again if it is right.</p>
       <p v-if="problem" class="alarm" role="alert">Not kept yet: {{ problem.message }}</p>
       <button class="btn full" type="submit" :disabled="save.isPending.value">Keep these days</button>
     </form>
@@ -123,28 +130,12 @@ form {
   align-items: flex-start;
   margin-top: 12px;
 }
-fieldset {
-  border: 0;
-  border-top: 1px solid var(--hair);
-  padding: 8px 0 0;
-  margin: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
+details {
   width: 100%;
 }
-legend {
-  font-family: var(--display);
-  font-size: 18px;
-  font-weight: 600;
-  padding: 0 8px 0 0;
-}
-fieldset.ahead legend {
+summary {
+  cursor: pointer;
   color: var(--water);
-}
-fieldset > :deep(.unit-input),
-.sun,
-.sun > :deep(input) {
-  width: 132px;
+  min-height: 44px;
 }
 </style>

@@ -1,5 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 
+import { faultText, fieldName, namedFault, type Refused } from '@/shared/words/faults'
+
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -10,7 +12,8 @@ export class ApiError extends Error {
     readonly status: number,
     readonly code: string,
     text: string,
-    readonly fields: { field: string; text: string }[] = [],
+    /** `named`: with what it is about. `told`: as the server says it, for files, whose fields no form shows. */
+    readonly fields: { field: string; text: string; told?: string; named?: string }[] = [],
   ) {
     super(text)
   }
@@ -47,8 +50,8 @@ export function unreadable(value: unknown, at = ''): string {
 function bodyText(body: unknown): string {
   const field = unreadable(body)
   if (!field) return JSON.stringify(body)
-  // The field itself says so already: this is for the foot of the form.
-  throw new ApiError(0, 'unreadable', `${field}: what stands there is not a number. Nothing was saved yet.`)
+  const text = 'what stands there is no number. Nothing was kept yet.'
+  throw new ApiError(0, 'unreadable', `${fieldName(field)}: ${text}`, [{ field, text }])
 }
 
 const client = createClient<paths>({
@@ -88,13 +91,16 @@ export async function answer<T>(
   const body = (result.error ?? {}) as {
     code?: string
     text?: string
-    fields?: { field: string; text: string }[]
+    fields?: Refused[]
   }
+  const refused = (body.fields ?? []).filter((f) => f.field)
   throw new ApiError(
     result.response.status,
     body.code ?? 'error',
-    body.text || 'The server could not do that just now. Nothing was saved; try again in a moment.',
-    body.fields ?? [],
+    refused.map(namedFault).join(' ') ||
+      body.text ||
+      'The server could not do that just now. Nothing was kept; try again in a moment.',
+    refused.map((f) => ({ field: f.field, text: faultText(f), told: f.text, named: namedFault(f) })),
   )
 }
 

@@ -37,6 +37,20 @@ export function useRound(garden: Id) {
   })
 }
 
+/** What was noted, the newest first, some of them left out. */
+export function useEvents(garden: Id, skip: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'events', toValue(skip)]),
+    queryFn: () =>
+      answer(
+        api.GET('/api/gardens/{garden_id}/events', {
+          params: { path: { garden_id: toValue(garden) }, query: { skip: toValue(skip) } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  })
+}
+
 export function useBeds(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'beds']),
@@ -142,6 +156,22 @@ export function useFeed(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'feed']),
     queryFn: () => answer(api.GET('/api/gardens/{garden_id}/feed', path(garden))),
+  })
+}
+
+/** Every container with its reservoir, what dries out first standing first. */
+export function usePots(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'pots']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/pots', path(garden))),
+  })
+}
+
+/** The days away that are kept, how each isle comes through, and the links of those who look in. */
+export function useAwayKept(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'away']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/away', path(garden))),
   })
 }
 

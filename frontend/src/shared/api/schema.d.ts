@@ -86,6 +86,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The absence that was told last, while it lasts or is to come. */
+        get: operations["away"];
+        put?: never;
+        /** @description The absence that was told last, while it lasts or is to come. */
+        post: operations["plan_absence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/away/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The same of days that are not kept. */
+        post: operations["try_absence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds": {
         parameters: {
             query?: never;
@@ -278,6 +313,23 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["import_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was noted and changed in a garden, the newest first, each with whether it may be taken back. */
+        get: operations["events"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -566,6 +618,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/pots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every container with its reservoir, what dries out first standing first. */
+        get: operations["pots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/put-offs": {
         parameters: {
             query?: never;
@@ -765,6 +834,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/visitors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open_visit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/visitors/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end_visit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/waterings": {
         parameters: {
             query?: never;
@@ -915,6 +1016,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/look-around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A guest with a sample garden of its own, gone after a while. */
+        post: operations["look_around"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/preferences": {
         parameters: {
             query?: never;
@@ -979,10 +1097,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description No session, no cookie: who holds the link sees the day's round, and nothing else. */
+        get: operations["see_visit"];
+        put?: never;
+        /** @description No session, no cookie: who holds the link sees the day's round, and nothing else. */
+        post: operations["mark_visit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AbsenceInRequest: {
+            /**
+             * Format: date
+             * @description the last round is that morning's
+             */
+            leaves: string;
+            /**
+             * Format: date
+             * @description the first round is that morning's again
+             */
+            returns: string;
+            /**
+             * Format: double
+             * @description the chance to come through that is enough
+             */
+            wanted?: number;
+            /** @description days on which someone looks in and waters */
+            visits?: string[];
+        };
+        AbsenceKept: {
+            /** Format: date */
+            leaves: string;
+            /** Format: date */
+            returns: string;
+            /** Format: double */
+            wanted: number;
+            visits: string[];
+            /**
+             * Format: uuid
+             * @description of its event
+             */
+            id: string;
+        };
         /** @description A second drink of today, from a clock hour on. */
         Again: {
             /** Format: double */
@@ -994,14 +1163,16 @@ export interface components {
             chance: number;
             dose: components["schemas"]["Dose"];
         };
+        /** @description A bed at the end of a day, if the rounds until then are done. */
         AheadDay: {
             /** Format: date */
             date: string;
             net_mm: components["schemas"]["Band"];
-            /** Format: double */
-            soak_chance: number;
-            /** Format: double */
-            litres: number;
+            /**
+             * Format: double
+             * @description what it is watered with that day
+             */
+            soak_l: number | null;
             reservoir_l: components["schemas"]["Band"] | null;
             rain_mm: components["schemas"]["Band"];
             tmax: components["schemas"]["Band"];
@@ -1060,6 +1231,28 @@ export interface components {
              * @description of the event, which takes it back
              */
             id: string;
+        };
+        AwayOut: {
+            garden: components["schemas"]["GardenOut"];
+            kept: components["schemas"]["AbsenceKept"] | null;
+            result: components["schemas"]["AwayResult"] | null;
+            links: components["schemas"]["VisitorLink"][];
+        };
+        AwayResult: {
+            /** Format: date */
+            leaves: string;
+            /** Format: date */
+            returns: string;
+            /** Format: double */
+            wanted: number;
+            visits: string[];
+            /** @description days away that a forecast or typed outlook covers */
+            foreseen: number;
+            days: number;
+            /** @description the weakest first */
+            beds: components["schemas"]["Through"][];
+            /** @description the day of leaving is today: what is done can be ticked */
+            doing_today: boolean;
         };
         Band: {
             /**
@@ -1177,6 +1370,8 @@ export interface components {
              *     * `fabric` - fabric
              */
             wall?: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description so many containers alike that stand together: sizes are of one, the rest of all */
+            alike?: number;
             rig?: number | null;
             /** Format: date */
             opened?: string;
@@ -1289,6 +1484,8 @@ export interface components {
              *     * `fabric` - fabric
              */
             wall: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description so many containers alike that stand together: sizes are of one, the rest of all */
+            alike: number;
             id: number;
             /**
              * Format: double
@@ -1342,9 +1539,25 @@ export interface components {
          *     * `waist` - waist
          *     * `shoulder` - shoulder
          *     * `overhead` - overhead
+         *     * `tall` - tall
          * @enum {string}
          */
-        BodyHeight: "ankle" | "knee" | "waist" | "shoulder" | "overhead";
+        BodyHeight: "ankle" | "knee" | "waist" | "shoulder" | "overhead" | "tall";
+        Butt: {
+            rig: string;
+            /** Format: double */
+            holds_l: number;
+            /**
+             * Format: double
+             * @description this morning, less what was poured today
+             */
+            level_l: number;
+            /** Format: date */
+            looked: string | null;
+            /** @description as the days ahead draw on it: 10, 50, 90 % */
+            empty_on: (string | null)[];
+            feeds: string[];
+        };
         Catalogue: {
             crops: components["schemas"]["CropOut"][];
             kinds: components["schemas"]["KindOut"][];
@@ -1370,13 +1583,20 @@ export interface components {
          *     * `doubt` - doubt
          *     * `watered` - watered
          *     * `reservoir` - reservoir
+         *     * `run_down` - run_down
+         *     * `mix_holds` - mix_holds
+         *     * `stale` - stale
          *     * `bare` - bare
          *     * `unwatered` - unwatered
          *     * `before_planting` - before_planting
          *     * `planting_in` - planting_in
+         *     * `early` - early
+         *     * `moved` - moved
+         *     * `moved_away` - moved_away
+         *     * `evening` - evening
          * @enum {string}
          */
-        Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "bare" | "unwatered" | "before_planting" | "planting_in";
+        Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "run_down" | "mix_holds" | "stale" | "bare" | "unwatered" | "before_planting" | "planting_in" | "early" | "moved" | "moved_away" | "evening";
         /**
          * @description * `cool_maritime` - cool_maritime
          *     * `temperate` - temperate
@@ -1410,6 +1630,15 @@ export interface components {
             value: number;
             unit: string;
             source: string;
+        };
+        CopyInRequest: {
+            /** @default false */
+            with_plants: boolean;
+            /**
+             * @description one of several that are alike becomes its own
+             * @default false
+             */
+            one: boolean;
         };
         /**
          * @description * `none` - none
@@ -1542,6 +1771,7 @@ export interface components {
              *     * `waist` - waist
              *     * `shoulder` - shoulder
              *     * `overhead` - overhead
+             *     * `tall` - tall
              */
             height: components["schemas"]["BodyHeight"];
             stage: string;
@@ -1619,12 +1849,57 @@ export interface components {
             /** Format: double */
             again_h: number | null;
         };
+        DaysAway: {
+            /** Format: date */
+            leaves: string;
+            /** Format: date */
+            returns: string;
+            /** Format: double */
+            wanted: number;
+            visits: string[];
+        };
         DaysInRequest: {
             days: components["schemas"]["DayInRequest"][];
         };
-        Dose: {
+        Doing: {
+            what: components["schemas"]["DoingWhatEnum"];
             /** Format: double */
-            mm: number;
+            minutes: number;
+            /**
+             * Format: double
+             * @description poured; a line gives them a day
+             */
+            litres: number;
+            buy: string | null;
+            /**
+             * Format: double
+             * @description what buying counts, in minutes
+             */
+            buy_minutes: number;
+            /**
+             * Format: uuid
+             * @description under which it is marked
+             */
+            id: string;
+        };
+        /**
+         * @description * `fill` - fill
+         *     * `soak` - soak
+         *     * `mulch_on` - mulch_on
+         *     * `shade_on` - shade_on
+         *     * `into_shade` - into_shade
+         *     * `line` - line
+         * @enum {string}
+         */
+        DoingWhatEnum: "fill" | "soak" | "mulch_on" | "shade_on" | "into_shade" | "line";
+        Dose: {
+            /** @description from what is missing to soaks_mm, over the rooted share; they sum to it */
+            parts: components["schemas"]["Part"][];
+            /**
+             * Format: double
+             * @description to the roots, over the rooted share
+             */
+            soaks_mm: number;
             /** Format: double */
             litres: number;
             litres_band: components["schemas"]["Band"];
@@ -1659,6 +1934,16 @@ export interface components {
          * @enum {string}
          */
         Drainage: "free" | "slow" | "standing";
+        /** @description What a reservoir was seen to draw, by its floats. */
+        Draw: {
+            /**
+             * Format: double
+             * @description of what plants over it usually draw
+             */
+            factor: number;
+            /** @description between readings, that it was learnt from */
+            intervals: number;
+        };
         /** @description A line of emitters. */
         DripInRequest: {
             /** @description how many emitters */
@@ -1687,6 +1972,69 @@ export interface components {
         ErrorField: {
             field: string;
             text: string;
+            /** @description what stood there */
+            value?: string | null;
+            /** @description what would do */
+            allowed?: string;
+        };
+        EventOut: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["EventOutKindEnum"];
+            bed: string;
+            /** Format: date */
+            date: string;
+            /** Format: date-time */
+            occurred_at: string;
+            by: string;
+            struck: boolean;
+            /** @description in the garden file's words of its kind */
+            told: {
+                [key: string]: unknown;
+            };
+            can_undo: boolean;
+        };
+        /**
+         * @description * `watering` - watering
+         *     * `observation` - observation
+         *     * `put_off` - put_off
+         *     * `moved_soak` - moved_soak
+         *     * `gauge` - gauge
+         *     * `measurement` - measurement
+         *     * `season` - season
+         *     * `away` - away
+         *     * `bed_described` - bed_described
+         *     * `bed_removed` - bed_removed
+         *     * `bed_copied` - bed_copied
+         *     * `bed_altered` - bed_altered
+         *     * `planted_out` - planted_out
+         *     * `sizes_seen` - sizes_seen
+         *     * `own_crop_described` - own_crop_described
+         *     * `own_crop_removed` - own_crop_removed
+         *     * `map_arranged` - map_arranged
+         *     * `thing_described` - thing_described
+         *     * `thing_removed` - thing_removed
+         *     * `garden_described` - garden_described
+         *     * `rig_described` - rig_described
+         *     * `days_typed` - days_typed
+         *     * `beds_imported` - beds_imported
+         *     * `map_imported` - map_imported
+         *     * `garden_made` - garden_made
+         *     * `garden_put_away` - garden_put_away
+         *     * `garden_taken_up` - garden_taken_up
+         *     * `climate_read` - climate_read
+         *     * `helper_invited` - helper_invited
+         *     * `invitation_withdrawn` - invitation_withdrawn
+         *     * `helper_joined` - helper_joined
+         *     * `helper_removed` - helper_removed
+         *     * `helper_left` - helper_left
+         * @enum {string}
+         */
+        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left";
+        EventsOut: {
+            events: components["schemas"]["EventOut"][];
+            /** @description whether older ones follow */
+            more: boolean;
         };
         /** @description From `date` on; without a date it corrects the record that holds. */
         ExposureInRequest: {
@@ -1912,10 +2260,11 @@ export interface components {
          * @description * `minutes` - minutes
          *     * `taps` - taps
          *     * `moved` - moved
+         *     * `left` - left
          *     * `rain` - rain
          * @enum {string}
          */
-        Gave: "minutes" | "taps" | "moved" | "rain";
+        Gave: "minutes" | "taps" | "moved" | "left" | "rain";
         /** @description A bed that gives way because a day has not room, and what that costs. */
         Giving: {
             bed: number;
@@ -1924,10 +2273,31 @@ export interface components {
             due: string;
             /** Format: date */
             soaked: string | null;
-            why: components["schemas"]["WhyEnum"];
+            why: components["schemas"]["GivingWhyEnum"];
             times: number;
             /** Format: double */
             missed_more: number;
+        };
+        /**
+         * @description * `minutes` - minutes
+         *     * `taps` - taps
+         * @enum {string}
+         */
+        GivingWhyEnum: "minutes" | "taps";
+        /** @description One go at one stop: some take their water in several, the next of them later in the walk. */
+        Go: {
+            bed: number;
+            /** @description 1: the first time round */
+            turn: number;
+            /** Format: double */
+            from_min: number;
+            /** Format: double */
+            litres: number;
+            /**
+             * Format: double
+             * @description until the go before has sunk in
+             */
+            waits_min: number;
         };
         GrewOut: {
             bed_name: string;
@@ -1963,6 +2333,7 @@ export interface components {
             /** Format: double */
             turn_deg: number;
             rig: number | null;
+            alike: number;
             word: components["schemas"]["Word"] | components["schemas"]["BlankEnum"];
             crops: components["schemas"]["CropStanding"][];
             /** Format: double */
@@ -1975,12 +2346,26 @@ export interface components {
             air_mark_mm: number | null;
             /**
              * Format: double
+             * @description missing before the round, over the rooted share
+             */
+            this_morning_mm: number | null;
+            /**
+             * Format: double
+             * @description missing this evening if nothing more is poured
+             */
+            left_alone_mm: number | null;
+            /**
+             * Format: double
              * @description share of the day's direct sun that reaches it
              */
             sun_share: number | null;
             days: components["schemas"]["GroundDay"][];
         };
-        /** @description A bed at the end of a day: mm missing over its rooted share, below field capacity positive. */
+        /**
+         * @description A bed at the end of a day, if the rounds until then are done.
+         *
+         *     mm missing over its rooted share, below field capacity positive.
+         */
         GroundDay: {
             /** Format: date */
             date: string;
@@ -2446,11 +2831,6 @@ export interface components {
          * @enum {string}
          */
         LevelEnum: "fine" | "mind" | "stop";
-        Line: {
-            what: string;
-            /** Format: double */
-            mm: number;
-        };
         /** @description Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back. */
         Marks: {
             /** Format: uuid */
@@ -2516,6 +2896,15 @@ export interface components {
             found: {
                 [key: string]: unknown;
             };
+        };
+        /** @description Litres of each measure of a hand. */
+        Measures: {
+            /** Format: double */
+            hose_l_per_min: number;
+            /** Format: double */
+            can_l: number;
+            /** Format: double */
+            line_l_per_min: number | null;
         };
         /** @description id: of the membership, or of the invitation of somebody who was invited. */
         Member: {
@@ -2637,8 +3026,6 @@ export interface components {
             name: string;
             /** Format: double */
             latitude: number;
-            /** Format: double */
-            longitude?: number;
             /**
              * @description how readily its beds are watered
              *
@@ -2692,7 +3079,12 @@ export interface components {
              */
             method?: components["schemas"]["MethodName"];
             /** Format: double */
-            elevation_m?: number;
+            elevation_m?: number | null;
+            /**
+             * Format: double
+             * @description left open: that of the zone's standard time
+             */
+            longitude?: number | null;
             /** @description 'by_place' takes the usual one there */
             climate?: string | null;
             /** @description CSV text */
@@ -2744,6 +3136,8 @@ export interface components {
              *     * `ran_out` - ran_out
              *     * `saucer` - saucer
              *     * `top` - top
+             *     * `sour` - sour
+             *     * `looks_wrong` - looks_wrong
              */
             kind?: components["schemas"]["ObservationKind"];
             /**
@@ -2767,9 +3161,11 @@ export interface components {
          *     * `ran_out` - ran_out
          *     * `saucer` - saucer
          *     * `top` - top
+         *     * `sour` - sour
+         *     * `looks_wrong` - looks_wrong
          * @enum {string}
          */
-        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float" | "ran_out" | "saucer" | "top";
+        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float" | "ran_out" | "saucer" | "top" | "sour" | "looks_wrong";
         ObservationOut: {
             /** Format: date */
             date: string;
@@ -2797,6 +3193,8 @@ export interface components {
              *     * `ran_out` - ran_out
              *     * `saucer` - saucer
              *     * `top` - top
+             *     * `sour` - sour
+             *     * `looks_wrong` - looks_wrong
              */
             kind: components["schemas"]["ObservationKind"];
             /**
@@ -2807,6 +3205,20 @@ export interface components {
             /** Format: uuid */
             id: string;
             struck: boolean;
+        };
+        OneVisit: {
+            /** Format: date */
+            date: string;
+            /**
+             * Format: double
+             * @description to come through if someone waters it on that day besides
+             */
+            chance: number;
+            /**
+             * Format: double
+             * @description what it takes then
+             */
+            litres: number;
         };
         Option: {
             /** Format: double */
@@ -2982,6 +3394,12 @@ export interface components {
             soil_c: number | null;
             id: number;
         };
+        /** @description A line of an arithmetic, which it lengthens (+) or shortens (-). */
+        Part: {
+            what: string;
+            /** Format: double */
+            mm: number;
+        };
         PartInRequest: {
             ingredient: components["schemas"]["Ingredient"];
             /**
@@ -3008,8 +3426,6 @@ export interface components {
             name?: string;
             /** Format: double */
             latitude?: number;
-            /** Format: double */
-            longitude?: number;
             /**
              * @description how readily its beds are watered
              *
@@ -3063,7 +3479,12 @@ export interface components {
              */
             method?: components["schemas"]["MethodName"];
             /** Format: double */
-            elevation_m?: number;
+            elevation_m?: number | null;
+            /**
+             * Format: double
+             * @description left open: that of the zone's standard time
+             */
+            longitude?: number | null;
             /** @description 'by_place' takes the usual one there */
             climate?: string | null;
         };
@@ -3120,6 +3541,34 @@ export interface components {
              * @description when a bucket measured it; left out: a default
              */
             measured?: string | null;
+            /**
+             * @description what comes out of it: rain and pond water keep off leaves that are eaten raw
+             *
+             *     * `tap` - tap
+             *     * `rain` - rain
+             *     * `pond` - pond
+             */
+            water?: components["schemas"]["WaterEnum"];
+            /**
+             * Format: double
+             * @description what it holds, where it is a butt or tank
+             */
+            holds_l?: number | null;
+            /**
+             * Format: double
+             * @description of roof that fills it, seen from above
+             */
+            roof_m2?: number | null;
+            /**
+             * Format: double
+             * @description what stood in it when somebody looked
+             */
+            seen_l?: number | null;
+            /**
+             * Format: date
+             * @description on the morning of which
+             */
+            seen_on?: string | null;
             name?: string;
         };
         PatchedThingInRequest: {
@@ -3153,6 +3602,8 @@ export interface components {
             username: string;
             units: components["schemas"]["UnitsEnum"];
             theme: components["schemas"]["ThemeEnum"];
+            /** @description looks around without an account */
+            guest: boolean;
         };
         PersonInRequest: {
             name: string;
@@ -3267,6 +3718,7 @@ export interface components {
              *     * `waist` - waist
              *     * `shoulder` - shoulder
              *     * `overhead` - overhead
+             *     * `tall` - tall
              */
             height?: (components["schemas"]["BodyHeight"] | components["schemas"]["NullEnum"]) | null;
             /**
@@ -3344,6 +3796,7 @@ export interface components {
              *     * `waist` - waist
              *     * `shoulder` - shoulder
              *     * `overhead` - overhead
+             *     * `tall` - tall
              */
             height: components["schemas"]["BodyHeight"];
             /** Format: double */
@@ -3352,6 +3805,17 @@ export interface components {
             seen: string | null;
             /** @description not seen for a while, and still growing */
             due: boolean;
+        };
+        Pot: {
+            stop: components["schemas"]["Stop"];
+            /** @description what its reservoir takes now */
+            fill: components["schemas"]["Dose"] | null;
+            weight: components["schemas"]["Weight"];
+        };
+        Pots: {
+            garden: components["schemas"]["GardenOut"];
+            lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            pots: components["schemas"]["Pot"][];
         };
         PutAwayOut: {
             id: number;
@@ -3430,6 +3894,34 @@ export interface components {
              * @description when a bucket measured it; left out: a default
              */
             measured?: string | null;
+            /**
+             * @description what comes out of it: rain and pond water keep off leaves that are eaten raw
+             *
+             *     * `tap` - tap
+             *     * `rain` - rain
+             *     * `pond` - pond
+             */
+            water?: components["schemas"]["WaterEnum"];
+            /**
+             * Format: double
+             * @description what it holds, where it is a butt or tank
+             */
+            holds_l?: number | null;
+            /**
+             * Format: double
+             * @description of roof that fills it, seen from above
+             */
+            roof_m2?: number | null;
+            /**
+             * Format: double
+             * @description what stood in it when somebody looked
+             */
+            seen_l?: number | null;
+            /**
+             * Format: date
+             * @description on the morning of which
+             */
+            seen_on?: string | null;
             name?: string;
         };
         RigOut: {
@@ -3469,6 +3961,34 @@ export interface components {
              * @description how far the bucket's trials lay apart
              */
             flow_cv: number | null;
+            /**
+             * @description what comes out of it: rain and pond water keep off leaves that are eaten raw
+             *
+             *     * `tap` - tap
+             *     * `rain` - rain
+             *     * `pond` - pond
+             */
+            water: components["schemas"]["WaterEnum"];
+            /**
+             * Format: double
+             * @description what it holds, where it is a butt or tank
+             */
+            holds_l: number | null;
+            /**
+             * Format: double
+             * @description of roof that fills it, seen from above
+             */
+            roof_m2: number | null;
+            /**
+             * Format: double
+             * @description what stood in it when somebody looked
+             */
+            seen_l: number | null;
+            /**
+             * Format: date
+             * @description on the morning of which
+             */
+            seen_on: string | null;
             id: number;
         };
         RigPlaceInRequest: {
@@ -3486,10 +4006,14 @@ export interface components {
             garden: components["schemas"]["GardenOut"];
             weather: components["schemas"]["WeatherState"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            butts: components["schemas"]["Butt"][];
+            /** @description that are kept, while they last or are to come */
+            away: components["schemas"]["DaysAway"] | null;
             hours: components["schemas"]["Hours"] | null;
             heat: components["schemas"]["Heat"] | null;
             hot_water: components["schemas"]["HotWater"][];
             stops: components["schemas"]["Stop"][];
+            walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
             limits: components["schemas"]["DayLimits"];
             /** @description plantings whose size was not seen for a while */
@@ -3552,6 +4076,7 @@ export interface components {
              *     * `waist` - waist
              *     * `shoulder` - shoulder
              *     * `overhead` - overhead
+             *     * `tall` - tall
              */
             height: components["schemas"]["BodyHeight"];
             /**
@@ -3572,6 +4097,7 @@ export interface components {
              *     * `waist` - waist
              *     * `shoulder` - shoulder
              *     * `overhead` - overhead
+             *     * `tall` - tall
              */
             height: components["schemas"]["BodyHeight"];
             /**
@@ -3882,15 +4408,43 @@ export interface components {
             open_to: components["schemas"]["Alteration"][];
             /** @description a pot, box or bag: no ground below */
             container: boolean;
+            /** @description so many containers alike; doses are of all together */
+            alike: number;
             /** @description known to have no holes */
             sealed: boolean;
+            /** @description after today: 10 %, the day that Ahead waters it, 90 % */
             next_soak: string[] | null;
+            /**
+             * Format: double
+             * @description what it is watered with then
+             */
+            next_litres: number | null;
+            /** @description missing this evening if the round is done, over the rooted share */
+            tonight_mm: components["schemas"]["Band"];
+            /** @description missing this evening if nothing more is poured, over the rooted share */
+            left_alone_mm: components["schemas"]["Band"];
             reservoir_l: components["schemas"]["Band"] | null;
             /** Format: double */
             reservoir_capacity_l: number | null;
+            /** @description when its reservoir runs out: 10, 50, 90 % */
             empty_on: (string | null)[] | null;
+            /** @description when plants in a container are in need, if nothing is poured: 10, 50, 90 % */
+            in_need_on: (string | null)[] | null;
+            draw: components["schemas"]["Draw"] | null;
+            supply: components["schemas"]["Supply"] | null;
+            /** @description roots have come down to what the reservoir's wick wets: it is filled below */
+            wicks: boolean;
+            /**
+             * @description what comes out of its hose or butt
+             *
+             *     * `tap` - tap
+             *     * `rain` - rain
+             *     * `pond` - pond
+             */
+            water: components["schemas"]["WaterEnum"];
             /** Format: double */
             finger_depth_m: number;
+            measures: components["schemas"]["Measures"];
             use: components["schemas"]["DayUse"];
             /** @description today has not room for it, and it loses least by waiting */
             gives: boolean;
@@ -3918,6 +4472,21 @@ export interface components {
          * @enum {string}
          */
         SummersEnum: "dry" | "wet";
+        /** @description How a reservoir is kept. */
+        Supply: {
+            /** @description filled before it runs out; else let run down */
+            kept: boolean;
+            why: components["schemas"]["SupplyWhyEnum"];
+        };
+        /**
+         * @description * `chosen` - chosen
+         *     * `sour` - sour
+         *     * `dry_between` - dry_between
+         *     * `young` - young
+         *     * `grown` - grown
+         * @enum {string}
+         */
+        SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         TestInRequest: {
             kind: string;
@@ -4023,6 +4592,25 @@ export interface components {
             name: string;
             id: number;
         };
+        Through: {
+            bed: number;
+            name: string;
+            kind: components["schemas"]["Kind"];
+            /** Format: double */
+            chance: number;
+            /** Format: date */
+            needs_from: string | null;
+            least: components["schemas"]["Doing"][];
+            /** Format: double */
+            chance_then: number;
+            reached: boolean;
+            /**
+             * Format: double
+             * @description the best without a line
+             */
+            with_all: number;
+            visits: components["schemas"]["OneVisit"][];
+        };
         /**
          * @description * `any` - any
          *     * `dawn` - dawn
@@ -4072,8 +4660,69 @@ export interface components {
             depth_m: number;
             round: boolean;
         };
+        VisitMarkInRequest: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            what: components["schemas"]["VisitMarkInWhatEnum"];
+            /**
+             * Format: double
+             * @description another amount than was asked for
+             */
+            litres?: number | null;
+        };
+        /**
+         * @description * `done` - done
+         *     * `wet` - wet
+         *     * `wrong` - wrong
+         * @enum {string}
+         */
+        VisitMarkInWhatEnum: "done" | "wet" | "wrong";
+        /** @description The round of a day and nothing else of the garden. */
+        VisitOut: {
+            /** Format: date */
+            date: string;
+            units: components["schemas"]["UnitsEnum"];
+            /** Format: date */
+            until: string;
+            stops: components["schemas"]["VisitStop"][];
+            /** @description isles that were seen to today */
+            marked: string[];
+        };
+        VisitStop: {
+            id: number;
+            name: string;
+            kind: components["schemas"]["Kind"];
+            alike: number;
+            crops: components["schemas"]["CropStanding"][];
+            isle: components["schemas"]["Isle"];
+            word: components["schemas"]["Word"];
+            dose: components["schemas"]["Dose"];
+            /** Format: double */
+            finger_depth_m: number;
+            marks: components["schemas"]["Marks"];
+        };
         Visited: {
             weather_fresh: boolean;
+        };
+        VisitorLink: {
+            id: number;
+            name: string;
+            /** Format: date */
+            until: string;
+        };
+        VisitorLinkInRequest: {
+            name: string;
+            /** Format: date */
+            until: string;
+        };
+        VisitorLinkMade: {
+            id: number;
+            name: string;
+            /** Format: date */
+            until: string;
+            /** @description told this once */
+            address: string;
         };
         Waiting: {
             days: number;
@@ -4082,9 +4731,32 @@ export interface components {
              * @description share of the members whose rain makes the soak needless by then
              */
             chance: number;
+            /**
+             * Format: double
+             * @description missing at the end of the wait if the rain stays away (90 %), over the rooted share
+             */
+            if_wrong_mm: number | null;
             options: components["schemas"]["Option"][];
             /** @description rain of the next three days */
             rain_mm: components["schemas"]["Band"];
+        };
+        Walk: {
+            /**
+             * Format: double
+             * @description with the hands
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description from the first go until the hands are done, waits included
+             */
+            hands_min: number;
+            /**
+             * Format: double
+             * @description the same until lines that run by themselves are done, too
+             */
+            span_min: number;
+            goes: components["schemas"]["Go"][];
         };
         /**
          * @description * `light` - light
@@ -4100,6 +4772,13 @@ export interface components {
             litres_a_week: number;
             chosen: boolean;
         };
+        /**
+         * @description * `tap` - tap
+         *     * `rain` - rain
+         *     * `pond` - pond
+         * @enum {string}
+         */
+        WaterEnum: "tap" | "rain" | "pond";
         WateringInRequest: {
             /** Format: double */
             litres: number;
@@ -4187,6 +4866,16 @@ export interface components {
             /** Format: double */
             sunshine_h: number | null;
         };
+        /** @description Of one container without its vessel [kg]. */
+        Weight: {
+            /** Format: double */
+            dry: number;
+            /** Format: double */
+            now: number;
+            /** Format: double */
+            soaked: number;
+            heavy: boolean;
+        };
         /**
          * @description * `dry` - dry
          *     * `just_damp` - just_damp
@@ -4195,39 +4884,37 @@ export interface components {
          * @enum {string}
          */
         Wetness: "dry" | "just_damp" | "moist" | "wet";
-        /** @description mm are over the bed's ground; the lines sum to depletion_mm. */
+        /** @description mm are over the rooted share, like those of the isle; the lines sum to depletion_mm. */
         Why: {
             /** Format: date */
             since: string;
             begins_with: components["schemas"]["BeginsWithEnum"];
-            lines: components["schemas"]["Line"][];
+            lines: components["schemas"]["Part"][];
+            /**
+             * Format: double
+             * @description rain on the bed in these days, before anything held it back
+             */
+            fell_mm: number;
             /** Format: double */
             depletion_mm: number;
             /** Format: double */
-            raw_mm: number;
-            /** Format: double */
-            trigger_mm: number;
-            /** Format: double */
             today_use_mm: number;
-            /** Format: double */
-            ground_m2: number;
+            /**
+             * Format: double
+             * @description the ground that roots and waterings reach
+             */
+            rooted_m2: number;
             waiting: components["schemas"]["Waiting"];
             /** Format: double */
             chance_asks: number;
             /**
              * Format: double
-             * @description of plants and ground, over the bed
+             * @description of plants and ground
              */
             week_need_mm: number;
             pattern: components["schemas"]["Pattern"];
             style: components["schemas"]["Style"];
         };
-        /**
-         * @description * `minutes` - minutes
-         *     * `taps` - taps
-         * @enum {string}
-         */
-        WhyEnum: "minutes" | "taps";
         /**
          * @description * `mild` - mild
          *     * `cold` - cold
@@ -4437,6 +5124,103 @@ export interface operations {
             };
         };
     };
+    away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"];
+                };
+            };
+        };
+    };
+    plan_absence: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    try_absence: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AbsenceInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AwayOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     beds: {
         parameters: {
             query?: never;
@@ -4629,7 +5413,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CopyInRequest"];
+            };
+        };
         responses: {
             201: {
                 headers: {
@@ -4901,6 +5689,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: {
+                /** @description how many of the newest to leave out */
+                skip?: number;
+            };
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventsOut"];
                 };
             };
         };
@@ -5636,6 +6448,27 @@ export interface operations {
             };
         };
     };
+    pots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pots"];
+                };
+            };
+        };
+    };
     put_off: {
         parameters: {
             query?: never;
@@ -6078,6 +6911,70 @@ export interface operations {
             };
         };
     };
+    open_visit: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitorLinkInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitorLinkMade"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    end_visit: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     record_waterings: {
         parameters: {
             query?: never;
@@ -6316,6 +7213,25 @@ export interface operations {
             };
         };
     };
+    look_around: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+        };
+    };
     set_preferences: {
         parameters: {
             query?: never;
@@ -6411,6 +7327,78 @@ export interface operations {
                 };
             };
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    see_visit: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the link's token */
+                Visit: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    mark_visit: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the link's token */
+                Visit: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitMarkInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,8 +1,20 @@
 import { describe, expect, it } from 'vitest'
 
+import { readQuantity } from './quantity'
+
 import { readNumber, unreadableBecause } from './read'
 import { addDays, clock, daysBetween, duration, longDate, nearDay, shortDate } from './time'
-import { decimalsOf, number, toShown, toSi, unitLabel, type Quantity } from './units'
+import {
+  decimalsOf,
+  number,
+  toShown,
+  toSi,
+  unitLabel,
+  type Quantity,
+  partsShown,
+  range,
+  shown,
+} from './units'
 
 const QUANTITIES: Quantity[] = [
   'volume',
@@ -99,5 +111,63 @@ describe('a number as it is typed', () => {
     expect(unreadableBecause('1,500')).toContain('two ways')
     expect(unreadableBecause('x')).toContain('not a number')
     expect(unreadableBecause('5,5') + unreadableBecause('')).toBe('')
+  })
+})
+
+describe('a unit that is typed', () => {
+  const metric = (typed: string, q: Quantity) => readQuantity(typed, q, 'metric')
+
+  it('is taken at its word, whatever the person’s own', () => {
+    expect(metric('30 cm', 'length')).toBeCloseTo(0.3)
+    expect(metric('12mm', 'depth')).toBe(12)
+    expect(metric('0,5 in', 'depth')).toBeCloseTo(12.7)
+    expect(metric('5 ft 6 in', 'length')).toBeCloseTo(1.6764)
+    expect(metric('5\' 6"', 'length')).toBeCloseTo(1.6764)
+    expect(metric('86 °F', 'temperature')).toBeCloseTo(30)
+    expect(metric('2 cups', 'volume')).toBeCloseTo(0.473, 3)
+    expect(metric('8 fl oz', 'volume')).toBeCloseTo(0.2366, 3)
+    expect(metric('3 gpm', 'flow')).toBeCloseTo(11.36, 2)
+    expect(metric('32 sq ft', 'area')).toBeCloseTo(2.973, 3)
+    expect(metric('20 km/h', 'wind')).toBeCloseTo(5.556, 3)
+    expect(readQuantity('12', 'length', 'us')).toBeCloseTo(3.6576)
+    expect(metric('2.4', 'length')).toBe(2.4)
+    expect(metric('', 'length')).toBeNull()
+  })
+
+  it('is refused where it means another thing or nothing', () => {
+    for (const typed of ['12 L', 'about 3', '3 m 4', '1,500', 'm'])
+      expect(metric(typed, 'length'), typed).toBeNaN()
+  })
+})
+
+describe('little water in US units', () => {
+  it('is told in the measures of a kitchen', () => {
+    const us = (litres: number) => shown(litres, 'volume', 'us')
+    expect([0.1, 0.24, 0.5, 1.2, 3.8, 40].map(us)).toEqual([
+      '3 fl oz',
+      '1.0 cup',
+      '2.1 cups',
+      '1.3 qt',
+      '1.0 gal',
+      '10.6 gal',
+    ])
+    expect(range({ low: 0.3, high: 0.9 }, 'volume', 'us')).toBe('1.3 to 3.8 cups')
+    expect(range({ low: 30, high: 46 }, 'volume', 'metric')).toBe('30 to 46 L')
+    expect(shown(0.5, 'volume', 'metric')).toBe('0.5 L')
+  })
+})
+
+describe('parts of a sum', () => {
+  it('add up exactly as they are shown', () => {
+    const cases: [number[], number][] = [
+      [[18.46, -9.42, -50.74, 40.55, 10.66, 3.33], 12.84],
+      [[0.04, 0.04, 0.04], 0.12],
+      [[1.05, 1.05, -0.06], 2.04],
+    ]
+    for (const [parts, total] of cases) {
+      const said = partsShown(parts, total, 'depth', 'metric').map((x) => Number(x.replace('−', '-')))
+      expect(said.reduce((n, x) => n + x, 0)).toBeCloseTo(Number(total.toFixed(1)), 9)
+      said.forEach((x, i) => expect(Math.abs(x - parts[i]!)).toBeLessThanOrEqual(0.1001))
+    }
   })
 })

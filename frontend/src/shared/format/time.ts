@@ -1,10 +1,12 @@
+import { DATES, TWELVE } from './locale'
+
 /** Dates of a garden are plain dates; they are read at noon UTC so that no time zone shifts them. */
 function at(date: string): Date {
   return new Date(`${date}T12:00:00Z`)
 }
 
 const format = (options: Intl.DateTimeFormatOptions) =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options })
+  new Intl.DateTimeFormat(DATES, { timeZone: 'UTC', ...options })
 const LONG = format({ weekday: 'long', day: 'numeric', month: 'long' })
 const SHORT = format({ weekday: 'short', day: 'numeric', month: 'short' })
 const DAY = format({ weekday: 'long' })
@@ -35,10 +37,11 @@ export function nearDay(date: string, today: string): string {
   return Math.abs(days) < 7 ? weekday(date) : dayMonth(date)
 }
 
-/** 6.5 to "6:30". */
+/** 6.5 to "6:30", or "6:30 am" where the device counts to twelve. */
 export function clock(hour: number): string {
   const minutes = Math.round((((hour % 24) + 24) % 24) * 60)
-  return `${Math.floor(minutes / 60) % 24}:${String(minutes % 60).padStart(2, '0')}`
+  const [h, m] = [Math.floor(minutes / 60) % 24, String(minutes % 60).padStart(2, '0')]
+  return TWELVE ? `${h % 12 || 12}:${m} ${h < 12 ? 'am' : 'pm'}` : `${h}:${m}`
 }
 
 /** Seconds as a hand counts them: "45 s", "2 min 10 s". */

@@ -148,7 +148,8 @@ const words = computed(() => {
       <text x="104" :y="suffer - 1.8" text-anchor="end" class="clay">plants suffer below</text>
       <text v-for="(l, i) in layers" :key="i" x="16" :y="l.y + 5" class="on">{{ l.name }}</text>
       <text x="60" :y="shape.bottom - (shape.reservoir ? 4 : 7)" text-anchor="middle" class="on">
-        {{ units.num(left, 'depth') }} of {{ units.show(isle.taw_mm, 'depth') }} left
+        {{ units.show(Math.abs(isle.net_mm.mid), 'depth') }}
+        {{ isle.net_mm.mid >= 0 ? 'missing' : 'above full' }}
       </text>
       <text x="60" :y="shape.reservoir ? 112 : shape.bottom + 6" text-anchor="middle">
         roots to {{ units.show(isle.root_depth_m, 'small_length') }} in

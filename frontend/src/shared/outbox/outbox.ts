@@ -10,8 +10,8 @@ export interface Mark {
   headers: { 'Idempotency-Key': string; 'Occurred-At': string }
   signal?: AbortSignal
 }
-export const newMark = (): Mark => ({
-  headers: { 'Idempotency-Key': newId(), 'Occurred-At': new Date().toISOString() },
+export const newMark = (at = new Date()): Mark => ({
+  headers: { 'Idempotency-Key': newId(), 'Occurred-At': at.toISOString() },
 })
 export const idOf = (mark: Mark) => mark.headers['Idempotency-Key']
 
@@ -46,12 +46,17 @@ export const isLost = (error: unknown): boolean =>
 
 /**
  * Send one mark, for one row or several, until the server has said yes or no. `call` must be the same event each time.
+ * at: when it was done, where that is not now.
  *
  * Throws ApiError: at once without a connection, when the server refuses, and when the person gives up.
  */
-export async function sendUntilAnswered<T>(rows: string[], call: (mark: Mark) => Promise<T>): Promise<T> {
+export async function sendUntilAnswered<T>(
+  rows: string[],
+  call: (mark: Mark) => Promise<T>,
+  at?: Date,
+): Promise<T> {
   if (!navigator.onLine) throw new ApiError(0, 'offline', NOT_KEPT)
-  const mark = newMark()
+  const mark = newMark(at)
   rows.forEach((row) => states.set(row, 'sending'))
   try {
     for (let turn = 0; ; turn++) {

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient, type QueryClient } from '@tanstack/vue-que
 import { toValue, type MaybeRefOrGetter } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
+import { showFault } from '@/shared/ui/faultFocus'
 import { say } from '@/shared/ui/snack'
 
 import { formSender, giveUp, hears, markState, sendUntilAnswered, type Mark } from './outbox'
@@ -27,12 +28,13 @@ export function useMarks(garden: () => number) {
     state: (stop: number) => markState(row(stop)),
     hears: (stop: number) => hears(row(stop)),
     giveUp: (stop: number) => giveUp(row(stop)),
-    send<T>(stops: number[], call: (mark: Mark) => Promise<T>): Promise<T> {
-      return sendUntilAnswered(stops.map(row), async (mark) => {
+    send<T>(stops: number[], call: (mark: Mark) => Promise<T>, at?: Date): Promise<T> {
+      const sent = async (mark: Mark) => {
         const kept = await call(mark)
         await readAgain(queries, garden())
         return kept
-      })
+      }
+      return sendUntilAnswered(stops.map(row), sent, at)
     },
   }
 }
@@ -45,6 +47,7 @@ export function useChange<In, Out>(garden: Id, change: (value: In, mark: Mark) =
   const mutation = useMutation({
     mutationFn: (value: In) => sender.send(value),
     onSuccess: () => readAgain(queries, toValue(garden)),
+    onError: () => showFault(),
   })
   return {
     ...mutation,
@@ -56,8 +59,8 @@ export function useChange<In, Out>(garden: Id, change: (value: In, mark: Mark) =
   }
 }
 
-const TAKEN_BACK = 'It is taken back.'
-const COUNTS = 'It counts again.'
+const TAKEN_BACK = 'It is undone.'
+const COUNTS = 'It stands again.'
 const LEFT = ' What was changed since stays as it is.'
 
 /** The one undo: whatever was kept under an id is taken back by it, or counts again. */

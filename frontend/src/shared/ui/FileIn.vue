@@ -1,41 +1,73 @@
 <script setup lang="ts">
+import { PhFile } from '@phosphor-icons/vue'
+import type { UploadRawFile, UploadRequestOptions } from 'element-plus'
+
 import { ApiError } from '@/shared/api/client'
 
 /** A file's text taken in whole; each fault that the server names is listed with its place. */
 const props = defineProps<{ label: string; accept: string; take: (text: string) => Promise<unknown> }>()
-const busy = ref(false)
 const name = ref('')
+/** Percent read; null while the garden takes it in, which tells no share. */
+const read = ref<number | null>(0)
+const busy = ref(false)
 const faults = ref<string[]>([])
 const MOST_BYTES = 5_000_000
 
-async function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
+/** Reads in pieces, so that a large file on a slow device shows how far it is. */
+async function textOf(file: UploadRawFile): Promise<string> {
+  const decoder = new TextDecoder()
+  const reader = file.stream().getReader()
+  let text = ''
+  let bytes = 0
+  for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
+    bytes += piece.value.length
+    text += decoder.decode(piece.value, { stream: true })
+    read.value = Math.round((100 * bytes) / file.size)
+  }
+  return text + decoder.decode()
+}
+
+async function chosen({ file }: UploadRequestOptions) {
   name.value = file.name
   faults.value = []
+  read.value = 0
   busy.value = true
   try {
     if (file.size > MOST_BYTES) throw new Error('The file is larger than 5 MB. Nothing was taken in.')
-    await props.take(await file.text())
+    const text = await textOf(file)
+    read.value = null
+    await props.take(text)
   } catch (error) {
-    const fields = error instanceof ApiError ? error.fields.map((f) => f.text) : []
+    const fields = error instanceof ApiError ? error.fields.map((f) => f.told ?? f.text) : []
     faults.value = fields.length ? fields : [(error as Error).message]
   } finally {
     busy.value = false
-    input.value = '' // so that the same file, mended, can be chosen again
   }
 }
 </script>
 
 <template>
-  <div>
-    <label class="field">
-      <span>{{ label }}</span>
-      <input type="file" :accept="accept" :disabled="busy" @change="chosen" />
-      <em class="soft"><slot /></em>
-    </label>
-    <p v-if="busy" class="soft" role="status">Reading {{ name }}…</p>
+  <div class="file-in">
+    <p class="label">{{ label }}</p>
+    <p class="soft about"><slot /></p>
+    <el-upload drag :accept="accept" :disabled="busy" :show-file-list="false" :http-request="chosen">
+      <span class="where">
+        <PhFile :size="22" aria-hidden="true" />
+        <span>
+          <strong>Choose a file</strong><span class="visually-hidden">: {{ label }}</span> or drop it here
+        </span>
+      </span>
+    </el-upload>
+    <div v-if="busy" role="status">
+      <p class="soft">{{ read === null ? 'Taking in' : 'Reading' }} {{ name }}…</p>
+      <el-progress
+        :percentage="read ?? 100"
+        :indeterminate="read === null"
+        :duration="2"
+        :show-text="false"
+        :aria-label="`Reading ${name}`"
+      />
+    </div>
     <div v-if="faults.length" class="alarm" role="alert">
       <p>Nothing of {{ name }} was kept:</p>
       <ul>
@@ -46,16 +78,32 @@ async function chosen(event: Event) {
 </template>
 
 <style scoped>
-div {
+.file-in {
   max-width: 640px;
+}
+.label {
+  font-weight: 700;
+}
+.about {
+  margin-bottom: 8px;
+}
+.where {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  justify-content: center;
+}
+.file-in :deep(.el-upload-dragger) {
+  padding: 14px;
+  border: 1.5px dashed var(--ink-soft);
+  background: var(--page);
+  color: var(--ink);
+  font-size: 16px;
 }
 ul {
   margin: 4px 0 0;
   padding-left: 20px;
   max-height: 320px;
   overflow: auto;
-}
-input {
-  max-width: 100%;
 }
 </style>

@@ -31,8 +31,8 @@ watch(
   },
   { immediate: true },
 )
-function take(event: Event) {
-  text.value = (event.target as HTMLInputElement).value
+function take(typed: string) {
+  text.value = typed
   model.value = readNumber(text.value)
 }
 function left() {
@@ -42,10 +42,11 @@ function left() {
 </script>
 
 <template>
-  <label class="field">
-    <span :class="{ 'visually-hidden': hideLabel }">{{ label }}</span>
-    <input
-      :value="text"
+  <div class="field">
+    <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
+    <el-input
+      :id="id"
+      :model-value="text"
       inputmode="decimal"
       autocomplete="off"
       :placeholder="placeholder"
@@ -57,7 +58,7 @@ function left() {
       @change="left"
     />
     <em v-if="trouble || error" :id="`${id}-note`" class="alarm">{{ trouble || error }}</em>
-  </label>
+  </div>
 </template>
 
 <style scoped>

@@ -68,9 +68,11 @@ button {
   text-decoration: none;
   font-size: 20px;
 }
+/* On a phone at the top: below it would lie under the thumb that just tapped, with its Undo. */
 @media (max-width: 760px) {
   .snack {
-    bottom: 84px;
+    top: 8px;
+    bottom: auto;
   }
 }
 </style>

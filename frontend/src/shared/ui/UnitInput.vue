@@ -2,7 +2,8 @@
 import { computed, useId, watch } from 'vue'
 
 import { readNumber, unreadableBecause } from '@/shared/format/read'
-import { decimalsOf, toShown, toSi, useUnits, type Quantity } from '@/shared/format/units'
+import { readQuantity } from '@/shared/format/quantity'
+import { decimalsOf, toShown, useUnits, type Quantity } from '@/shared/format/units'
 
 /**
  * A number typed in the person's units; the model is SI, null when left open, and NaN while what stands there is no
@@ -25,9 +26,11 @@ function shownOf(si: number | null | undefined): string {
   if (si === null || si === undefined) return ''
   return String(Number(toShown(si, props.quantity, units.system.value).toFixed(decimals.value)))
 }
-function siOf(typed: string): number | null {
-  const shown = readNumber(typed)
-  return shown === null ? null : toSi(shown, props.quantity, units.system.value)
+const siOf = (typed: string) => readQuantity(typed, props.quantity, units.system.value)
+/** Once the field is left, what was typed with a unit of its own stands in the person's. */
+function left() {
+  const si = siOf(text.value)
+  if (si !== null && !Number.isNaN(si) && Number.isNaN(readNumber(text.value))) text.value = shownOf(si)
 }
 watch(
   [model, units.system],
@@ -41,10 +44,10 @@ watch(
   },
   { immediate: true },
 )
-const trouble = computed(() => unreadableBecause(text.value))
+const trouble = computed(() => (Number.isNaN(siOf(text.value)) ? unreadableBecause(text.value) : ''))
 
-function onInput(event: Event) {
-  text.value = (event.target as HTMLInputElement).value
+function take(typed: string) {
+  text.value = typed
   model.value = siOf(text.value)
 }
 </script>
@@ -52,18 +55,21 @@ function onInput(event: Event) {
 <template>
   <div class="unit-input">
     <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
-    <span class="box">
-      <input
-        :id="id"
-        :value="text"
-        inputmode="decimal"
-        autocomplete="off"
-        :aria-invalid="Boolean(trouble || error)"
-        :aria-describedby="error || trouble || hint ? `${id}-note` : undefined"
-        @input="onInput"
-      />
-      <span aria-hidden="true">{{ units.label(quantity) }}</span>
-    </span>
+    <el-input
+      :id="id"
+      :model-value="text"
+      class="box"
+      inputmode="decimal"
+      autocomplete="off"
+      :aria-invalid="Boolean(trouble || error)"
+      :aria-describedby="error || trouble || hint ? `${id}-note` : undefined"
+      @input="take"
+      @change="left"
+    >
+      <template #suffix>
+        <span aria-hidden="true">{{ units.label(quantity) }}</span>
+      </template>
+    </el-input>
     <em v-if="trouble" :id="`${id}-note`" class="alarm">{{ trouble }}</em>
     <em v-else-if="error" :id="`${id}-note`" class="alarm">{{ error }}</em>
     <em v-else-if="hint" :id="`${id}-note`" class="soft">{{ hint }}</em>
@@ -77,38 +83,8 @@ label {
   margin-bottom: 4px;
 }
 .box {
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  width: 100%;
   max-width: 148px;
-  border: 1px solid var(--ink-soft);
-  border-radius: 10px;
-  background: var(--page);
-  padding-right: 10px;
-  min-height: 44px;
-}
-.box:focus-within {
-  outline: 3px solid var(--focus);
-  outline-offset: 1px;
-}
-input {
-  font: inherit;
   font-variant-numeric: tabular-nums;
-  border: 0;
-  background: none;
-  color: inherit;
-  min-width: 0;
-  width: 100%;
-  padding: 0 0 0 10px;
-  min-height: 42px;
-}
-input:focus {
-  outline: none;
-}
-.box span {
-  color: var(--ink-soft);
-  font-size: 14px;
 }
 em {
   display: block;

@@ -5,10 +5,11 @@ import { useBedSources } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { duration, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import Term from '@/shared/ui/Term.vue'
 import { CROP, wordFor } from '@/shared/words/names'
 import { reason, type Setting } from '@/shared/words/stop'
 import { schools } from '@/shared/words/schools'
-import { coefficientName, LINE } from '@/shared/words/why'
+import { coefficientName, LINE, STEP } from '@/shared/words/why'
 
 /** The arithmetic of one stop: lines that sum, then the dose, then each coefficient with its source. */
 const props = defineProps<{ stop: Stop; setting: Setting }>()
@@ -35,6 +36,18 @@ const title = computed(() => {
   if (d.value) return `${props.stop.name}, ${units.show(d.value.litres, 'volume')}`
   return props.stop.name
 })
+const lines = computed(() =>
+  units.parts(
+    w.value.lines.map((x) => x.mm),
+    w.value.depletion_mm,
+    'depth',
+  ),
+)
+const steps = computed(() =>
+  units.parts(d.value?.parts.map((x) => x.mm) ?? [], d.value?.soaks_mm ?? 0, 'depth'),
+)
+/** Litres before they are told in a hand's measure. */
+const exact = computed(() => (d.value ? (d.value.soaks_mm * w.value.rooted_m2) / d.value.arrives : 0))
 const inAll = computed(() => (d.value?.hose ? duration(d.value.hose.total_s) : ''))
 function value(v: number, unit: string): string {
   if (unit === 'mm') return units.show(v, 'depth')
@@ -53,13 +66,20 @@ function value(v: number, unit: string): string {
       <caption>
         {{
           begin
+        }}, in
+        {{
+          units.label('depth')
         }}
-        <span class="visually-hidden"> in {{ units.label('depth') }} over the bed</span>
+        over
+        <Term of="roots_hold" />
       </caption>
       <tbody>
-        <tr v-for="line in w.lines" :key="line.what">
-          <th scope="row">{{ LINE[line.what] ?? line.what }}</th>
-          <td>{{ signed(line.mm) }}</td>
+        <tr v-for="(line, i) in w.lines" :key="line.what">
+          <th scope="row">
+            {{ LINE[line.what] ?? line.what }}
+            <template v-if="line.what === 'rain'">of {{ units.num(w.fell_mm, 'depth') }} that fell</template>
+          </th>
+          <td>{{ lines[i] }}</td>
         </tr>
         <tr class="sum">
           <th scope="row">
@@ -68,12 +88,24 @@ function value(v: number, unit: string): string {
           <td>{{ signed(w.depletion_mm) }} {{ units.label('depth') }}</td>
         </tr>
         <tr>
-          <th scope="row">It asks for water at</th>
-          <td>{{ signed(w.trigger_mm) }}</td>
+          <th scope="row">which is</th>
+          <td>{{ units.show(Math.abs(w.depletion_mm) * w.rooted_m2, 'volume') }}</td>
         </tr>
         <tr>
-          <th scope="row">Plants suffer beyond (RAW)</th>
-          <td>{{ signed(w.raw_mm) }}</td>
+          <th scope="row"><Term of="mark">It asks for water at</Term></th>
+          <td>{{ signed(stop.isle.trigger_mm) }}</td>
+        </tr>
+        <tr>
+          <th scope="row"><Term of="raw">Plants suffer beyond (RAW)</Term></th>
+          <td>{{ signed(stop.isle.raw_mm) }}</td>
+        </tr>
+        <tr>
+          <th scope="row"><Term of="tonight">Tonight, if the round is done</Term></th>
+          <td>{{ signed(stop.tonight_mm.mid) }}</td>
+        </tr>
+        <tr v-if="signed(stop.left_alone_mm.mid) !== signed(stop.tonight_mm.mid)">
+          <th scope="row">Tonight, if not</th>
+          <td>{{ signed(stop.left_alone_mm.mid) }}</td>
         </tr>
         <tr>
           <th scope="row">Today’s use, expected</th>
@@ -89,14 +121,22 @@ function value(v: number, unit: string): string {
         </tr>
       </tbody>
       <tbody v-if="d && d.into === 'soil'">
+        <tr v-for="(part, i) in d.parts.length > 1 ? d.parts : []" :key="part.what">
+          <th scope="row">{{ STEP[part.what] ?? part.what }}</th>
+          <td>{{ steps[i] }}</td>
+        </tr>
         <tr class="sum">
-          <th scope="row">Soak</th>
-          <td>{{ signed(d.mm) }} {{ units.label('depth') }}</td>
+          <th scope="row">Soak, to the roots</th>
+          <td>{{ signed(d.soaks_mm) }} {{ units.label('depth') }}</td>
         </tr>
         <tr>
           <th scope="row">
-            × {{ units.show(w.ground_m2, 'area') }} ÷ {{ d.arrives.toFixed(2) }} that arrives
+            × {{ units.show(w.rooted_m2, 'area') }} that roots hold ÷ {{ d.arrives.toFixed(2) }} that arrives
           </th>
+          <td>{{ units.show(exact, 'volume') }}</td>
+        </tr>
+        <tr v-if="d.cans && units.show(exact, 'volume') !== units.show(d.litres, 'volume')">
+          <th scope="row">to the nearest eighth of a can</th>
           <td>{{ units.show(d.litres, 'volume') }}</td>
         </tr>
         <tr v-if="d.flow_l_per_min">
@@ -117,7 +157,11 @@ function value(v: number, unit: string): string {
       <tbody v-if="stop.reservoir_l">
         <tr>
           <th scope="row">In the reservoir</th>
-          <td>{{ units.band(stop.reservoir_l, 'volume') }} {{ units.label('volume') }}</td>
+          <td>{{ units.range(stop.reservoir_l, 'volume') }}</td>
+        </tr>
+        <tr v-if="stop.draw">
+          <th scope="row"><Term of="draw">It draws, by its floats</Term></th>
+          <td>{{ stop.draw.factor.toFixed(1) }} × the usual</td>
         </tr>
         <tr v-if="stop.reservoir_capacity_l">
           <th scope="row">It holds up to the overflow</th>

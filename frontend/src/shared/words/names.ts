@@ -1,4 +1,5 @@
 import type {
+  Rig,
   Alteration,
   BodyHeight,
   Cover,
@@ -156,6 +157,7 @@ export const HEIGHT: Record<BodyHeight, string> = {
   waist: 'waist-high',
   shoulder: 'shoulder-high',
   overhead: 'over your head',
+  tall: 'far over your head',
 }
 
 export const METHOD: Record<MethodName, string> = {
@@ -167,9 +169,16 @@ export const METHOD: Record<MethodName, string> = {
 
 export const WETNESS: Record<Wetness, string> = {
   dry: 'Dry',
-  just_damp: 'Just damp',
+  just_damp: 'Damp',
   moist: 'Moist',
   wet: 'Wet',
+}
+/** How each of the four feels, so that two people say the same word of the same soil. Common practice, no source. */
+export const TOUCH: Record<Wetness, string> = {
+  dry: 'crumbles, nothing sticks',
+  just_damp: 'cool, hardly sticks',
+  moist: 'sticks and darkens the finger',
+  wet: 'shines, or water shows',
 }
 export const STYLE: Record<Style, string> = {
   ample: 'ample: well away from stress',
@@ -240,6 +249,11 @@ export const INGREDIENT: Record<Ingredient, string> = {
   meal: 'bone, horn or rock meal',
   something_else: 'something else',
 }
+export const WATER: Record<Rig['water'], string> = {
+  tap: 'tap water',
+  rain: 'rain water',
+  pond: 'pond water',
+}
 export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   finger: 'Finger',
   still_wet: 'Still wet, left it',
@@ -250,6 +264,8 @@ export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   top: 'Look of the top',
   ran_out: 'It ran out below',
   saucer: 'Water in its saucer',
+  sour: 'The reservoir smells sour',
+  looks_wrong: 'Something looks wrong',
 }
 /** What may change at a bed in a tap. */
 export const ALTERATION: Record<Alteration, string> = {

@@ -1,7 +1,7 @@
 import type { Stop } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
-import type { Tongue } from './stop'
+import { keptHow, type Tongue } from './stop'
 import { PATTERN, STYLE } from './names'
 
 const INCH_MM = 25
@@ -12,7 +12,8 @@ export function schools(
   t: Tongue,
   today: string,
 ): { question: string; sides: string; here: string }[] {
-  const { week_need_mm, pattern, style, depletion_mm, raw_mm } = s.why
+  const { week_need_mm, pattern, style } = s.why
+  const { net_mm, raw_mm } = s.isle
   const need = t.show(week_need_mm, 'depth')
   const inch = t.show(INCH_MM, 'depth')
   const share = week_need_mm / INCH_MM
@@ -20,7 +21,7 @@ export function schools(
     {
       question: 'Deep and seldom, or little and often?',
       sides: 'Some soak deep and let it dry; others top up each day.',
-      here: `Here: ${PATTERN[pattern].toLowerCase()}. ${t.num(depletion_mm, 'depth')} of ${t.show(raw_mm, 'depth')} drawn with ease is gone.`,
+      here: `Here: ${PATTERN[pattern].toLowerCase()}. ${t.num(net_mm.mid, 'depth')} of ${t.show(raw_mm, 'depth')} drawn with ease is gone.`,
     },
     {
       question: `Is ${inch} a week enough?`,
@@ -60,9 +61,7 @@ export function schools(
     list.push({
       question: 'Reservoir always full?',
       sides: 'Some never let it run dry; others let it run down between.',
-      here: s.empty_on?.[1]
-        ? `Here it lasts until about ${nearDay(s.empty_on[1], today)}.`
-        : 'Here it lasts the fortnight.',
+      here: `${keptHow(s)} ${s.empty_on?.[1] ? `It lasts until about ${nearDay(s.empty_on[1], today)}.` : 'It lasts the fortnight.'}`,
     })
   return list
 }

@@ -1,6 +1,8 @@
-import type { DayPart, Dose, Round, Stop } from '@/shared/api/types'
-import { clock, duration, nearDay } from '@/shared/format/time'
+import type { Dose, Round, Stop, Wetness } from '@/shared/api/types'
+import { clock, daysBetween, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
+
+import { WETNESS } from './names'
 
 /** The day a stop stands in: what Round and Bed both know. */
 export type Setting = Pick<Round, 'heat'> & { garden: Pick<Round['garden'], 'today' | 'id'> }
@@ -17,11 +19,13 @@ const WISH: Record<Stop['wishes'][number], string> = {
   dry_between: 'what likes to dry between',
 }
 const percent = (share: number) => `${Math.round(share * 10)} of 10`
-const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
-const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
+export const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+export const times = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
 
 export const wantsHand = (s: Stop) =>
   !s.put_off && (s.word === 'soak' || s.word === 'fill' || s.word === 'check')
+/** Of these, what today has room for. */
+export const isDue = (s: Stop) => wantsHand(s) && !s.gives
 
 /** The dose in the unit of the hand that gives it. */
 export function instruction(s: Stop, t: Tongue): string {
@@ -30,9 +34,15 @@ export function instruction(s: Stop, t: Tongue): string {
     case 'soak':
       if (s.cause === 'planting_in' && d && s.hollows > 0)
         return `${t.show(d.litres / s.hollows, 'volume')} slowly into each of ${times(s.hollows, 'hollow')}`
-      return doseInHand(d, t) + tillItRuns(s) + (s.again ? `, and again at ${clock(s.again.at_h)}` : '')
+      return (
+        doseInHand(d, t, false, s.alike) +
+        tillItRuns(s) +
+        (s.again ? `, and again at ${clock(s.again.at_h)}` : '')
+      )
     case 'fill':
-      return d ? `Fill the reservoir: ${t.show(d.litres, 'volume')} to the overflow` : ''
+      return d
+        ? `Fill the ${s.alike > 1 ? `${s.alike} reservoirs` : 'reservoir'}: ${t.show(d.litres, 'volume')} to the overflow`
+        : ''
     case 'check':
       return `Finger first, ${s.kind === 'fabric_bag' ? 'near the rim, ' : ''}at ${t.show(s.finger_depth_m, 'small_length')}`
     case 'wait':
@@ -49,41 +59,69 @@ export function instruction(s: Stop, t: Tongue): string {
     case 'empty':
       return s.cause === 'unwatered' ? 'Left to itself' : 'Nothing grows here'
     default:
-      return 'Leave it'
+      return s.cause === 'evening' ? 'Leave it till this evening' : 'Leave it'
   }
 }
 
-function doseInHand(d: Dose | null, t: Tongue, short = false): string {
+/** What is to be done at a stop, for somebody who looks in. */
+export const dosePlain = (s: { word: string; dose: Dose; alike: number }, t: Tongue): string =>
+  s.word === 'fill'
+    ? `Fill the reservoir below till it runs over: about ${t.show(s.dose.litres, 'volume')}`
+    : `${doseInHand(s.dose, t, false, s.alike)}${s.dose.hose ? `: ${t.show(s.dose.litres, 'volume')} in all` : ''}`
+
+/** A dose in the hand's unit; one that is given in several goes as what each of them takes. */
+function doseInHand(d: Dose | null, t: Tongue, short = false, alike = 1): string {
   if (!d) return ''
+  if (alike > 1 && !d.hose && d.drip_minutes === null)
+    return `${t.show(d.litres / alike, 'volume')} into each of ${alike}${d.passes > 1 ? `, in ${d.passes} goes` : ''}`
+  const goes = Math.max(1, d.passes)
+  const each = goes > 1 ? `, ${COUNTED[goes] ?? `${goes} times`} round` : ''
   if (d.hose) {
-    const { bases, base_s, patches, patch_s } = d.hose
+    const { bases, patches } = d.hose
+    const [base_s, patch_s, total_s] = [d.hose.base_s, d.hose.patch_s, d.hose.total_s].map((x) => x / goes)
     if (bases === 0)
-      return `${duration(d.hose.total_s)} all over: ${times(patches, 'patch', 'patches')} × ${duration(patch_s)}`
+      return `${duration(total_s!)} all over: ${times(patches, 'patch', 'patches')} × ${duration(patch_s!)}${each}`
     const base =
-      bases === 1 ? `${duration(base_s)} at the base` : `${duration(base_s)} at each of ${bases} bases`
-    if (short || patches === 0)
-      return patches === 0 ? base : `${base}, ${patches} × ${duration(patch_s)} between`
-    return `${base}, then ${times(patches, 'patch', 'patches')} × ${duration(patch_s)}`
+      bases === 1 ? `${duration(base_s!)} at the base` : `${duration(base_s!)} at each of ${bases} bases`
+    if (patches === 0) return base + each
+    if (short) return `${base}, ${patches} × ${duration(patch_s!)} between${each}`
+    return `${base}, then ${times(patches, 'patch', 'patches')} × ${duration(patch_s!)}${each}`
   }
   if (d.cans !== null) {
     const cans = d.cans === 0 ? t.show(d.litres, 'volume') : canWords(d.cans)
-    return `${short && d.cans ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can' : ''}, slowly round the rim`
+    return `${short && d.cans ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can, to its mark' : ''}, slowly round the rim${inGoes(d, t)}`
   }
   if (d.drip_minutes !== null)
-    return `${short ? 'open' : 'Open'} the line for ${duration(Math.round(d.drip_minutes) * 60)}`
-  return t.show(d.litres, 'volume')
+    return `${short ? 'open' : 'Open'} the line for ${duration(Math.round(d.drip_minutes / goes) * 60)}${each}`
+  return t.show(d.litres, 'volume') + inGoes(d, t)
 }
+const inGoes = (d: Dose, t: Tongue) =>
+  d.passes > 1 ? `, in ${d.passes} goes of ${t.show(d.litres / d.passes, 'volume')}` : ''
 
 const SHARES: Record<number, string> = { 0.25: 'A quarter', 0.5: 'Half', 0.75: 'Three quarters' }
-const QUARTERS: Record<number, string> = {
+const COUNTED: Record<number, string> = { 2: 'twice', 3: 'three times', 4: 'four times' }
+const EIGHTHS: Record<number, string> = {
+  0.125: 'An eighth of a can',
   0.25: 'A quarter of a can',
+  0.375: 'Three eighths of a can',
   0.5: 'Half a can',
+  0.625: 'Five eighths of a can',
   0.75: 'Three quarters of a can',
+  0.875: 'Seven eighths of a can',
 }
-const PARTS: Record<number, string> = { 0: '', 0.25: '¼', 0.5: '½', 0.75: '¾' }
+const PARTS: Record<number, string> = {
+  0: '',
+  0.125: '⅛',
+  0.25: '¼',
+  0.375: '⅜',
+  0.5: '½',
+  0.625: '⅝',
+  0.75: '¾',
+  0.875: '⅞',
+}
 
 function canWords(cans: number): string {
-  if (QUARTERS[cans]) return QUARTERS[cans]
+  if (EIGHTHS[cans]) return EIGHTHS[cans]
   const whole = Math.floor(cans)
   return `${whole}${PARTS[cans - whole] ?? ''} ${cans === 1 ? 'can' : 'cans'}`
 }
@@ -133,10 +171,6 @@ export const secondDrink = (s: Stop): Stop => ({
   collapsing: false,
   put_off: null,
 })
-/** The part of the day that a second drink is noted in. */
-const EVENING_H = 17
-export const partOfDay = (hour: number): DayPart => (hour < EVENING_H ? 'afternoon' : 'evening')
-
 /** Whether a second drink may be noted: the first was, and its hour has come (on a clock of its own, at once). */
 export const secondIsOpen = (s: Stop, ownClock: boolean, hourNow: number) =>
   s.waterings_today.length > 0 && (ownClock || (s.again !== null && hourNow >= s.again.at_h))
@@ -151,28 +185,41 @@ export function secondInWords(s: Stop, t: Tongue, allowed: number[][]): { what: 
     ? ` Taps may not run then: fill a can ${before === undefined ? 'while they may' : `before ${clock(before)}`} and stand it in the shade.`
     : ''
   return {
-    what: `At ${clock(a.at_h)}: ${doseInHand(a.dose, t)}`,
+    what: `At ${clock(a.at_h)}: ${doseInHand(a.dose, t, false, s.alike)}`,
     why: `Without it plants would droop before dark in ${percent(a.chance)} runs.${first}${can}`,
   }
 }
 
+/** Its mark lies beyond what is drawn with ease: its crop or its style lets it dry between. */
+const letDry = (s: Stop): boolean => s.isle.trigger_mm > s.isle.raw_mm
+
+/** How much may be missing. */
+const edge = (s: Stop, t: Tongue): string =>
+  letDry(s)
+    ? `its mark is ${t.num(s.isle.trigger_mm, 'depth')}`
+    : `plants suffer beyond ${t.num(s.isle.raw_mm, 'depth')}`
+
+/** Why a finger is asked for; what it would lead to stands beside it. */
+export const asksFinger = (s: Stop): string =>
+  `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry.`
+
 /** The reason, in one sentence. */
 export function reason(s: Stop, r: Setting, t: Tongue): string {
   if (s.collapsing)
-    return `${t.show(s.why.depletion_mm, 'depth')} is gone and plants suffer beyond ${t.num(s.why.raw_mm, 'depth')}: carry it into the shade and give cool water now, whatever the hour. Look again tomorrow.`
+    return `${t.show(s.isle.net_mm.mid, 'depth')} is gone and plants suffer beyond ${t.num(s.isle.raw_mm, 'depth')}: carry it into the shade and give cool water now, whatever the hour. Look again tomorrow.`
   const { waiting } = s.why
   const today = r.garden.today
   const heat = r.heat ? nearDay(r.heat.dates[0]!, today) : ''
   switch (s.cause) {
     case 'trigger': {
-      const used = t.show(s.why.depletion_mm, 'depth')
-      const ease = t.num(s.why.raw_mm, 'depth')
-      // Half the possible courses ask for water; the most likely one may still be short of its mark.
-      const mark = `${s.why.depletion_mm >= s.why.trigger_mm ? 'Past' : 'About at'} its mark of ${t.num(s.why.trigger_mm, 'depth')}`
-      const dry =
-        s.why.depletion_mm > s.why.raw_mm
+      const { net_mm, raw_mm, trigger_mm } = s.isle
+      const used = t.show(net_mm.mid, 'depth')
+      const ease = t.num(raw_mm, 'depth')
+      const dry = letDry(s)
+        ? `${net_mm.mid >= trigger_mm ? 'Past' : 'At'} its mark of ${t.num(trigger_mm, 'depth')}: ${used} is gone. Growth slows beyond ${ease}.`
+        : net_mm.mid > raw_mm
           ? `${used} is gone; plants suffer beyond ${ease}.`
-          : `${mark}: ${used} is gone of the ${ease} drawn with ease.`
+          : `${net_mm.mid >= trigger_mm ? 'Past' : 'At'} its mark of ${t.num(trigger_mm, 'depth')}: ${used} is gone of the ${ease} drawn with ease.`
       const rain =
         waiting.rain_mm.high > 1 && waiting.chance >= 0.15
           ? ` Rain would spare it in ${percent(waiting.chance)} runs: not worth the wait.`
@@ -186,16 +233,24 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       return 'What is young here roots shallow, and today would dry the top.'
     case 'heat':
       return s.word === 'fill'
-        ? `It would run dry in the heat that starts ${heat}; full now, it carries through.`
-        : `Not at its mark yet, but the heat from ${heat} would take it past. Soak in the cool before.`
+        ? `It would run dry in the heat that starts ${heat}; full now, it lasts ${s.next_soak ? `until about ${nearDay(s.next_soak[1]!, today)}` : 'through these two weeks'}.`
+        : `${t.num(s.isle.net_mm.mid, 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone, and the heat from ${heat} would take it past. Soak in the cool before.`
     case 'rain':
       return waiting.chance >= 0.95
         ? 'Rain makes the soak needless in as good as every run.'
-        : `Rain makes the soak needless in ${percent(waiting.chance)} runs, and the bed can stand being wrong.`
+        : `Rain makes the soak needless in ${percent(waiting.chance)} runs${ifItStaysAway(s, t)}`
+    case 'early':
+      return `${s.reservoir_capacity_l ? 'It lasts today still' : `${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone`}: a day early, since tomorrow has not room for all.`
+    case 'moved':
+      return `You moved its soak to today; ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
+    case 'moved_away':
+      return `You moved its soak: ${s.next_soak ? `it comes ${nearDay(s.next_soak[1]!, today)}` : 'none is in sight now'}. By tonight ${t.show(s.left_alone_mm.mid, 'depth')} is missing; ${edge(s, t)}.`
+    case 'evening':
+      return `By this evening ${t.show(s.left_alone_mm.mid, 'depth')} is missing, past its mark of ${t.num(s.isle.trigger_mm, 'depth')}. ${tonight(s, t, today)}`
     case 'air_short':
       return `Drooping here is not thirst. ${letAirIn(s)}`
     case 'doubt':
-      return `The answer hangs on it: ${percent(s.why.chance_asks)} runs say it is dry. ${ifFelt(s, t)}`
+      return `${asksFinger(s)} ${ifFelt(s, t)}`
     case 'watered':
       if (s.again) return `And again at ${clock(s.again.at_h)}: it stands below by itself.`
       if (s.too_much) return tooMuch(s.too_much, s.next_soak, today, t)
@@ -203,7 +258,13 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         ? `Next soak about ${span(s.next_soak, today)}.`
         : 'No further soak in sight this fortnight.'
     case 'reservoir':
-      return emptyWhen(s, today) || 'It is nearly empty.'
+      return `It does not last the day, and by tonight the mix above would be past its mark. ${inNeed(s, today)}`
+    case 'run_down':
+      return `${keptHow(s)} It has run down, and the mix has dried to its mark of ${t.num(s.isle.trigger_mm, 'depth')}: ${t.show(s.isle.net_mm.mid, 'depth')} is gone.`
+    case 'mix_holds':
+      return `The float is down, but the mix above is moist: ${t.show(Math.max(0, s.isle.net_mm.mid), 'depth')} is gone of the ${t.num(s.isle.raw_mm, 'depth')} drawn with ease. ${letItRun(s, today)}`
+    case 'stale':
+      return `It has stood full for a week or more: roots and water below want air. ${letItRun(s, today)}`
     case 'before_planting':
       return 'Something is planted here tomorrow: wet the dry bed today, so that it can be worked.'
     case 'planting_in':
@@ -218,10 +279,34 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         s.observation_today.reading === 'dry' &&
         s.word === 'leave'
       )
-        return `Dry to the finger, but this bed is let run to ${t.num(s.why.trigger_mm, 'depth')}: ${t.show(s.why.depletion_mm, 'depth')} is gone so far.`
-      if (s.empty_on) return emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.'
+        return `Dry to the finger, but this bed is let run to ${t.num(s.isle.trigger_mm, 'depth')}: ${t.show(s.isle.net_mm.mid, 'depth')} is gone so far.`
+      if (s.empty_on && s.wicks)
+        return [
+          emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.',
+          inNeed(s, today),
+          s.supply?.kept ? '' : keptHow(s),
+        ]
+          .filter(Boolean)
+          .join(' ')
+      if (s.empty_on && !s.wicks)
+        return `Roots do not reach the reservoir’s water yet: it is watered from above. ${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}`
       return `${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}${s.spade ? SPADE : ''}`
   }
+}
+/** What it means for a bed that the rain it waits for stays away. */
+function ifItStaysAway(s: Stop, t: Tongue): string {
+  const wrong = s.why.waiting.if_wrong_mm
+  if (wrong === null || wrong <= s.isle.raw_mm) return ', and the bed can stand being wrong.'
+  return `; if it stays away, up to ${t.show(wrong, 'depth')} is missing by then, where ${edge(s, t)}.`
+}
+/** What to do about a bed that passes its mark in the course of the day. */
+function tonight(s: Stop, t: Tongue, today: string): string {
+  const next = s.next_soak?.[1]
+  if (next && daysBetween(today, next) === 1)
+    return `Water it then or first thing tomorrow: about ${t.show(s.next_litres ?? 0, 'volume')}.`
+  return next
+    ? `Rain may settle it; else water it about ${nearDay(next, today)}.`
+    : 'Rain is likely to settle it.'
 }
 const SPADE =
   ' Soaked yesterday: dig once between the plants and note under “Checked” how deep it is moist; it tells what your soak reaches.'
@@ -240,18 +325,25 @@ function tooMuch(x: NonNullable<Stop['too_much']>, next: string[] | null, today:
   return `${t.show(x.fills_l, 'volume')} would fill it; ${went}. ${leave}; ${air}.`
 }
 
-const FELT = { dry: 'dry', just_damp: 'damp', moist: 'moist', wet: 'wet' } as const
 const LED_TO: Partial<Record<Stop['word'], string>> = { wait: 'wait for rain', too_wet: 'let it dry' }
+
+/** What a reading would lead to, as short as a button: "42 L", "leave it". */
+export function ledTo(s: Stop, reading: Wetness, t: Tongue): string {
+  const x = s.if_felt.find((y) => y.reading === reading)
+  if (!x) return ''
+  return x.dose ? t.show(x.dose.litres, 'volume') : (LED_TO[x.word] ?? 'leave it')
+}
 
 /** What each thing that a finger may find would lead to, alike ones together: "Dry: 10 s at the base. Damp or wet: leave it." */
 export function ifFelt(s: Stop, t: Tongue): string {
   const outcomes = new Map<string, string[]>()
   for (const x of s.if_felt) {
-    if (x.reading === 'moist') continue // between the two that the row offers
-    const led = x.dose ? doseInHand(x.dose, t, true) : (LED_TO[x.word] ?? 'leave it')
-    outcomes.set(led, [...(outcomes.get(led) ?? []), FELT[x.reading]])
+    const led = x.dose ? doseInHand(x.dose, t, true, s.alike) : (LED_TO[x.word] ?? 'leave it')
+    outcomes.set(led, [...(outcomes.get(led) ?? []), WETNESS[x.reading].toLowerCase()])
   }
-  return [...outcomes].map(([led, felt]) => `${upper(felt.join(' or '))}: ${led}.`).join(' ')
+  const either = (felt: string[]) =>
+    felt.length < 3 ? felt.join(' or ') : `${felt.slice(0, -1).join(', ')} or ${felt.at(-1)}`
+  return [...outcomes].map(([led, felt]) => `${upper(either(felt))}: ${led}.`).join(' ')
 }
 
 /** "Water from 4:30 to 8:00 or 20:00 to 21:30". */
@@ -271,7 +363,7 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
   if (d && poured > 0) parts.push(`So far today ${t.show(poured, 'volume')}; this is what is left.`)
   if (d && d.passes > 1)
     parts.push(
-      `In ${d.passes} goes, ${Math.round(d.pause_minutes)} minutes apart, so that the soil takes it: ${t.show(d.litres / d.passes, 'volume')} each.`,
+      `The soil takes no more at once: ${times(Math.round(d.pause_minutes), 'minute')} between, ${t.show(d.litres / d.passes, 'volume')} each time.`,
     )
   if (s.mix && s.mix.hottest_c >= HOT_MIX_C && !s.collapsing)
     parts.push(
@@ -281,11 +373,16 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
     )
   if (s.use.again_h !== null && s.word !== 'fill' && !s.container)
     parts.push(`It may ask again today, from about ${clock(s.use.again_h)}.`)
+  if (s.water !== 'tap' && s.dose)
+    parts.push(
+      s.water === 'rain'
+        ? 'Rain water from the butt: onto the soil, not on leaves that are eaten raw.'
+        : 'Pond water feeds a little: onto the soil, not on leaves that are eaten raw.',
+    )
   if (s.wishes.length > 1)
     parts.push(
       `Together here: ${s.wishes.map((x) => WISH[x]).join(', and ')}. The first rules; choose another under “How often”.`,
     )
-  if (s.gives) parts.push('Today has not room for all: this one loses least by waiting.')
   return parts.join(' ')
 }
 
@@ -300,6 +397,30 @@ function emptyWhen(s: Stop, today: string): string {
   return `Runs out about ${nearDay(mid, today)}${range}.`
 }
 
+/** When plants over a reservoir are in need, if nobody fills it. */
+function inNeed(s: Stop, today: string): string {
+  const mid = s.in_need_on?.[1]
+  return mid ? `Left alone, plants are in need about ${nearDay(mid, today)}.` : ''
+}
+
+const KEPT_HOW: Record<NonNullable<Stop['supply']>['why'], string> = {
+  chosen: 'You let it run down between fills.',
+  sour: 'It smelt sour: it is let run dry once, so that air comes in.',
+  dry_between: 'What grows here likes to dry between: the float may stay down for days.',
+  young: 'Young plants drink little, and a box always full turns foul: it is let run down.',
+  grown: 'Large plants here: it is filled before it runs out.',
+}
+/** Why a reservoir is kept as it is. */
+export const keptHow = (s: Stop): string => (s.supply ? KEPT_HOW[s.supply.why] : '')
+
+/** Until when it is left. */
+function letItRun(s: Stop, today: string): string {
+  const until = s.next_soak?.[1]
+  return until
+    ? `Let it run down; fill it about ${nearDay(until, today)}.`
+    : 'Let it run down; no fill is in sight this fortnight.'
+}
+
 /** "Monday (Sunday to Tuesday)". */
 export function span(dates: string[], today: string): string {
   const [low, mid, high] = dates as [string, string, string]
@@ -307,120 +428,23 @@ export function span(dates: string[], today: string): string {
   return nearDay(mid, today) + spread
 }
 
-/** The head of the page: what the whole round comes to. */
-export function headline(r: Round): string {
-  const hands = r.stops.filter(wantsHand)
-  const water = hands.filter((s) => s.word !== 'check').length
-  const check = hands.length - water
-  const hours = r.stops.filter((s) => s.again && !s.put_off).map((s) => s.again!.at_h)
-  const again = hours.length
-  const parts = []
-  if (water) parts.push(`${count(water)} ${water === 1 ? 'isle' : 'isles'} to water`)
-  if (check) parts.push(`${water ? count(check).toLowerCase() : count(check)} to check`)
-  if (parts.length && again) parts.push(`${count(again).toLowerCase()} twice`)
-  if (parts.length) return parts.join(', ')
-  if (again) return `Done until ${clock(Math.min(...hours))}`
-  return r.stops.some((s) => s.word === 'done') ? 'The round is done' : 'Nothing to water today'
-}
-
-function count(n: number): string {
-  const words = [
-    'None',
-    'One',
-    'Two',
-    'Three',
-    'Four',
-    'Five',
-    'Six',
-    'Seven',
-    'Eight',
-    'Nine',
-    'Ten',
-    'Eleven',
-    'Twelve',
-  ]
-  return words[n] ?? String(n)
-}
-
-/** A day and a half: what holds no longer in heat is looked at first. */
-const FIRST_BELOW_DAYS = 1.5
-const MOST_NAMED = 3
-
-/** The pots that come first in a heat wave: those whose easily drawn water lasts shortest. */
-export function potsFirst(r: Pick<Round, 'stops'>): string {
-  const lasts = (s: Stop) => s.why.raw_mm / Math.max(s.why.week_need_mm / 7, 0.1)
-  const pots = r.stops
-    .filter((s) => s.container && !s.reservoir_capacity_l && s.crops.length && lasts(s) < FIRST_BELOW_DAYS)
-    .sort((a, b) => lasts(a) - lasts(b))
-    .slice(0, MOST_NAMED)
-    .map((s) => s.name)
-  if (!pots.length) return ''
-  return `Look to the pots first: ${pots.length === 1 ? pots[0] : `${pots.slice(0, -1).join(', ')} and ${pots.at(-1)}`}.`
-}
-
-/** What runs hot of the hoses, and where it may go: one sentence a hose. */
-export function hotWater(r: Pick<Round, 'hot_water'>, t: Tongue): string[] {
-  return r.hot_water.map(
-    (x) =>
-      `${upper(x.rig || 'the hose')}: from ${clock(x.from_h)} to ${clock(x.to_h)} its first ${t.show(x.litres, 'volume')} run hot. Let it run ${duration(x.minutes * 60)}${x.into ? ` into ${x.into}, where it counts` : ''}.`,
-  )
-}
-
-/** Minutes that hoses run hot before second drinks of the afternoon. */
-function hotMinutes(r: Round): number {
-  const hosed = r.stops.filter((s) => s.again?.dose.hose)
-  const due = (x: Round['hot_water'][number]) =>
-    hosed.some((s) => s.again!.at_h >= x.from_h && s.again!.at_h <= x.to_h)
-  return r.hot_water.filter(due).reduce((n, x) => n + x.minutes, 0)
-}
-
-export function totals(r: Round): { minutes: number; litres: number; lineMinutes: number } {
-  const sure = r.stops.filter((s) => wantsHand(s) && s.word !== 'check')
-  return {
-    minutes: sure.reduce((n, s) => n + (s.dose?.minutes ?? 0) + (s.again?.dose.minutes ?? 0), hotMinutes(r)),
-    litres: sure.reduce((n, s) => n + (s.dose?.litres ?? 0) + (s.again?.dose.litres ?? 0), 0),
-    lineMinutes: sure.reduce((n, s) => n + (s.dose?.drip_minutes ?? 0), 0),
-  }
-}
-
-/** When today has not room for all that is due: what there is, and that some can wait. */
-export function tightness(r: Pick<Round, 'stops' | 'limits'>): string {
-  const gives = r.stops.filter((s) => s.gives).map((s) => s.name)
-  if (!gives.length) return ''
-  const room =
-    r.limits.minutes === null
-      ? 'The taps may not run long enough today'
-      : `You have ${Math.round(r.limits.minutes)} minutes today`
-  const names =
-    gives.length === 1 ? gives[0] : `${gives.slice(0, -1).join(', ')} and ${gives[gives.length - 1]}`
-  return `${room}, and more is due. ${names} can wait: ${gives.length === 1 ? 'it loses' : 'they lose'} least by it.`
-}
-
-/** What a heat wave is by the garden's own rule. */
-export function heatRule(rule: NonNullable<Round['heat']>['rule'], t: Tongue): string {
-  const days = (n: number) => `${count(n).toLowerCase()} days`
-  if (rule.unusual)
-    return `at least ${days(rule.days)} in a row of ${t.show(rule.hot, 'temperature')} or more, far over what is usual here`
-  return `at least ${days(rule.days)} in a row of ${t.show(rule.warm, 'temperature')} or more, ${count(rule.hot_days).toLowerCase()} of them ${t.show(rule.hot, 'temperature')}`
-}
-
-/** Where the weather comes from and how old it is; empty when there is nothing to say. */
-export function weatherNote(r: { weather: Round['weather']; garden: Round['garden'] }): string {
-  const w = r.weather
-  if (w.source === 'forecast' && w.age_days) {
-    const days = w.age_days === 1 ? 'a day' : `${w.age_days} days`
-    return `The weather service does not answer. This rests on a forecast ${days} old; look at the sky yourself.`
-  }
-  if (w.source === 'climate') {
-    const days = w.typed_days === 1 ? 'One day ahead is' : `${w.typed_days} days ahead are`
-    const usual = 'what this climate usually brings: a climate, not a forecast.'
-    return w.typed_days
-      ? `${days} as you typed. Beyond, the days are ${usual}`
-      : `The days ahead are ${usual} Type what you expect in Sky.`
-  }
-  if (w.source === 'typed')
-    return 'The days ahead are the ones you typed. Beyond them, days are drawn from your past weather.'
-  if (w.source === 'resampled')
-    return 'No outlook yet: the days ahead are drawn from your past weather. Type what you expect in Sky.'
-  return ''
+/** A stop that is left, in one line. */
+export function leftInShort(s: Stop, r: Setting, t: Tongue): string {
+  const today = r.garden.today
+  const next = s.next_soak
+    ? `next about ${nearDay(s.next_soak[1]!, today)}${s.next_litres ? `, ${t.show(s.next_litres, 'volume')}` : ''}`
+    : ''
+  if (s.word === 'wait') return instruction(s, t).toLowerCase()
+  if (s.word === 'too_wet') return 'too wet: let air in'
+  if (s.word === 'empty') return s.cause === 'unwatered' ? 'left to itself' : 'nothing grows here'
+  if (s.cause === 'evening')
+    return s.next_soak && daysBetween(today, s.next_soak[1]!) === 1
+      ? `till this evening or tomorrow first thing${s.next_litres ? `, ${t.show(s.next_litres, 'volume')}` : ''}`
+      : 'till this evening; rain may settle it'
+  if (s.cause === 'moved_away')
+    return `you moved it${s.next_soak ? ` to ${nearDay(s.next_soak[1]!, today)}` : ''}`
+  if (s.cause === 'mix_holds' || s.cause === 'stale')
+    return s.next_soak ? `let it run down; fill about ${nearDay(s.next_soak[1]!, today)}` : 'let it run down'
+  if (s.wicks && s.empty_on?.[1]) return `runs out about ${nearDay(s.empty_on[1], today)}`
+  return next || 'nothing in sight this fortnight'
 }

@@ -17,6 +17,19 @@ export const LINE: Record<string, string> = {
   soil_changed: 'The soil holds more than before',
 }
 
+/** The steps from what is missing to what is poured. */
+export const STEP: Record<string, string> = {
+  missing: 'Missing this morning',
+  above_full: 'Above full, which stays',
+  left_to_rain: 'Left to the rain',
+  below_top: 'Below the top layer, which alone is wetted',
+  ball: 'Added, for what roots in its ball',
+  planting_in: 'Added, to water in what is planted',
+  not_reached: 'Where the line does not reach',
+  poured: 'Poured today already',
+  more_than_asked: 'Poured beyond what was asked',
+}
+
 export function coefficientName(what: string, cropName: (crop: string) => string): string {
   if (what.startsWith('crop:')) return `${cropName(what.slice(5))} at full cover`
   if (what.startsWith('trigger:')) {

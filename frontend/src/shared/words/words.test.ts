@@ -6,24 +6,30 @@ import { number, unitLabel } from '@/shared/format/units'
 import { cropsInWords } from './names'
 import {
   headline,
+  laterGoes,
+  roundInWords,
   heatRule,
   hotWater,
+  potsFirst,
+  totals,
+  weatherNote,
+} from './round'
+import {
+  ledTo,
+  leftInShort,
   ifFelt,
   instruction,
   more,
-  partOfDay,
-  potsFirst,
   reason,
   secondDrink,
   secondInWords,
   secondIsOpen,
   span,
-  totals,
   wantsHand,
-  weatherNote,
   type Tongue,
   windowsInWords,
 } from './stop'
+import { measureOf, partOfDay, perMeasure } from './measures'
 import { coefficientName } from './why'
 
 const metric: Tongue = {
@@ -42,7 +48,10 @@ type Changes = { [K in keyof Stop]?: unknown }
 
 function stop(changes: Changes = {}): Stop {
   const dose = {
-    mm: 13,
+    soaks_mm: 13,
+    parts: [{ what: 'missing', mm: 13.4 }],
+    passes: 1,
+    pause_minutes: 0,
     litres: 42,
     litres_band: { low: 36, mid: 42, high: 50 },
     arrives: 0.9,
@@ -64,6 +73,11 @@ function stop(changes: Changes = {}): Stop {
     wet_days: 0,
     next_soak: ['2025-07-13', '2025-07-14', '2025-07-16'],
     empty_on: null,
+    in_need_on: null,
+    supply: null,
+    draw: null,
+    water: 'tap',
+    wicks: false,
     finger_depth_m: 0.1,
     windows: [[4.5, 8]],
     use: { again_h: null },
@@ -72,19 +86,37 @@ function stop(changes: Changes = {}): Stop {
     collapsing: false,
     container: false,
     wishes: [],
-    isle: { mulch: 'straw' },
+    isle: {
+      mulch: 'straw',
+      net_mm: { low: 12, mid: 13.4, high: 15 },
+      raw_mm: 16.6,
+      trigger_mm: 11.6,
+      taw_mm: 40,
+      room_mm: 30,
+    },
+    next_litres: 38,
+    tonight_mm: { low: 0, mid: 4, high: 6 },
+    left_alone_mm: { low: 15, mid: 18.2, high: 21 },
+    gives: false,
+    measures: { hose_l_per_min: 15, can_l: 10, line_l_per_min: null },
     if_felt: [],
     waterings_today: [],
     put_off: null,
     why: {
       depletion_mm: 13.4,
-      raw_mm: 16.6,
-      trigger_mm: 11.6,
+      rooted_m2: 3,
       chance_asks: 0.42,
-      waiting: { days: 2, chance: 0.48, options: [], rain_mm: { low: 0, mid: 9, high: 22 } },
+      waiting: { days: 2, chance: 0.48, options: [], if_wrong_mm: 15, rain_mm: { low: 0, mid: 9, high: 22 } },
     },
     ...changes,
   } as unknown as Stop
+}
+
+/** What the server says of the walk: each due stop once, with its own minutes. */
+const walkOf = (stops: Stop[]) => {
+  const due = stops.filter((s) => wantsHand(s) && !s.gives && s.word !== 'check')
+  const minutes = due.reduce((n, s) => n + (s.dose?.minutes ?? 0), 0)
+  return { minutes, hands_min: minutes, span_min: minutes, goes: [] }
 }
 
 function round(stops: Stop[], changes: { [K in keyof Round]?: unknown } = {}): Round {
@@ -93,6 +125,8 @@ function round(stops: Stop[], changes: { [K in keyof Round]?: unknown } = {}): R
     heat: null,
     hot_water: [],
     weather: { source: 'forecast', age_days: 0 },
+    hours: { windows: [[4.5, 8]] },
+    walk: walkOf(stops),
     stops,
     ...changes,
   } as unknown as Round
@@ -114,12 +148,28 @@ describe('the instruction', () => {
     )
   })
 
-  it('counts cans in quarters and tells less than one in litres', () => {
+  it('counts cans in eighths and tells less than one in litres', () => {
     const can = (cans: number, litres = 6) => instruction(stop({ dose: dose({ cans, litres }) }), metric)
+    expect(can(0.375)).toBe('Three eighths of a can, slowly round the rim')
+    expect(can(1.125)).toBe('1⅛ cans, slowly round the rim')
     expect(can(0.5)).toBe('Half a can, slowly round the rim')
     expect(can(1)).toBe('1 can, slowly round the rim')
     expect(can(2.25)).toBe('2¼ cans, slowly round the rim')
-    expect(can(0, 1.14)).toBe('1.1 L from the can, slowly round the rim')
+    expect(can(0, 1.14)).toBe('1.1 L from the can, to its mark, slowly round the rim')
+  })
+
+  it('tells what each go takes, where the soil takes it in several', () => {
+    const twice = { ...stop().dose!, passes: 2, pause_minutes: 12 }
+    expect(instruction(stop({ dose: twice }), metric)).toBe(
+      '6 s at each of 6 bases, then 5 patches × 10 s, twice round',
+    )
+    expect(instruction(stop({ dose: dose({ drip_minutes: 60, passes: 3 }) }), metric)).toBe(
+      'Open the line for 20 min, three times round',
+    )
+    expect(instruction(stop({ dose: dose({ cans: 1, litres: 10, passes: 2 }) }), metric)).toContain(
+      'in 2 goes of 5.0 L',
+    )
+    expect(more(stop({ dose: twice }), metric)).toContain('12 minutes between, 21 L each time')
   })
 
   it('says what to fill, to feel, to wait for and to leave', () => {
@@ -141,10 +191,20 @@ describe('the reason', () => {
     expect(reason(stop(), round([]), metric)).toContain(
       'Past its mark of 11.6: 13.4 mm is gone of the 16.6 drawn with ease',
     )
-    const near = stop({ why: { ...stop().why, trigger_mm: 13.6 } })
-    expect(reason(near, round([]), metric)).toContain('About at its mark of 13.6: 13.4 mm is gone')
-    const short = stop({ why: { ...stop().why, depletion_mm: 20 } })
+    const short = stop({ isle: { ...stop().isle, net_mm: { low: 18, mid: 20, high: 22 } } })
+    expect(reason(short, round([]), metric)).toContain('20.0 mm is gone')
     expect(reason(short, round([]), metric)).toContain('plants suffer beyond 16.6')
+  })
+
+  it('does not say that plants suffer where their mark lies beyond what is drawn with ease', () => {
+    const pepper = stop({
+      isle: { ...stop().isle, trigger_mm: 24, net_mm: { low: 22, mid: 25, high: 28 } },
+    })
+    expect(reason(pepper, round([]), metric)).toContain(
+      'Past its mark of 24.0: 25.0 mm is gone. Growth slows beyond 16.6',
+    )
+    expect(reason(pepper, round([]), metric)).not.toContain('suffer')
+    expect(reason({ ...pepper, cause: 'moved_away' }, round([]), metric)).toContain('its mark is 24.0')
   })
 
   it('names the probability that mattered', () => {
@@ -238,7 +298,11 @@ describe('the reason', () => {
 
   it('lets air in by what holds the water', () => {
     const wet = (more: Changes, mulch = 'none') =>
-      reason(stop({ word: 'too_wet', cause: 'air_short', isle: { mulch }, ...more }), round([]), metric)
+      reason(
+        stop({ word: 'too_wet', cause: 'air_short', isle: { ...stop().isle, mulch }, ...more }),
+        round([]),
+        metric,
+      )
     expect(wet({}, 'straw')).toContain('Draw the mulch back')
     expect(wet({})).toContain('Loosen the top')
     expect(wet({ container: true, saucer: true }, 'straw')).toContain('Empty its saucer')
@@ -276,8 +340,14 @@ describe('the reason', () => {
       ['wet', 'too_wet', false],
     ])
     expect(ifFelt(usual, metric)).toBe(
-      'Dry: 12 s at each of 6 bases, 5 × 20 s between. Damp: wait for rain. Wet: let it dry.',
+      'Dry: 12 s at each of 6 bases, 5 × 20 s between. Damp: wait for rain. Moist: leave it. Wet: let it dry.',
     )
+    expect((['dry', 'just_damp', 'moist', 'wet'] as const).map((x) => ledTo(usual, x, metric))).toEqual([
+      '42 L',
+      'wait for rain',
+      'leave it',
+      'let it dry',
+    ])
     const two = led([
       ['dry', 'soak', true],
       ['just_damp', 'leave', false],
@@ -309,7 +379,10 @@ describe('the reason', () => {
   it('says when the heat comes, for soil and for a reservoir', () => {
     const hot = round([], { heat: { dates: ['2025-07-13', '2025-07-14'], chance: 1 } })
     expect(reason(stop({ cause: 'heat' }), hot, metric)).toContain('the heat from Sunday')
-    expect(reason(stop({ cause: 'heat', word: 'fill' }), hot, metric)).toContain('heat that starts Sunday')
+    const fill = reason(stop({ cause: 'heat', word: 'fill' }), hot, metric)
+    expect(fill).toContain('heat that starts Sunday; full now, it lasts until about Monday')
+    const lasts = reason(stop({ cause: 'heat', word: 'fill', next_soak: null }), hot, metric)
+    expect(lasts).toContain('through these two weeks')
     expect(reason(stop(), hot, metric)).toContain('Heat from Sunday')
   })
 
@@ -317,15 +390,112 @@ describe('the reason', () => {
     const later = stop({ cause: 'not_yet', word: 'leave' })
     expect(reason(later, round([]), metric)).toBe('Next soak about Monday (Sunday to Wednesday).')
     expect(reason({ ...later, next_soak: null }, round([]), metric)).toContain('No soak in sight')
-    const box = stop({ cause: 'not_yet', word: 'leave', empty_on: ['2025-07-16', '2025-07-19', null] })
-    expect(reason(box, round([]), metric)).toBe('Runs out about 19 Jul (Wednesday at the earliest).')
-    const full = stop({ cause: 'not_yet', word: 'leave', empty_on: [null, null, null] })
+    const box = stop({
+      cause: 'not_yet',
+      word: 'leave',
+      wicks: true,
+      empty_on: ['2025-07-16', '2025-07-19', null],
+      in_need_on: ['2025-07-19', '2025-07-22', null],
+      supply: { kept: true, why: 'grown' },
+    })
+    expect(reason(box, round([]), metric)).toBe(
+      'Runs out about 19 Jul (Wednesday at the earliest). Left alone, plants are in need about 22 Jul.',
+    )
+    const above = reason({ ...box, wicks: false }, round([]), metric)
+    expect(above).toContain('Roots do not reach the reservoir’s water yet')
+    const full = stop({ cause: 'not_yet', word: 'leave', wicks: true, empty_on: [null, null, null] })
     expect(reason(full, round([]), metric)).toContain('Enough in the reservoir')
     expect(span(['2025-07-14', '2025-07-14', '2025-07-14'], TODAY)).toBe('Monday')
   })
 
+  it('tells which of a box’s stores decided, and how it is kept', () => {
+    const box = stop({
+      wicks: true,
+      supply: { kept: true, why: 'grown' },
+      next_soak: ['2025-07-13', '2025-07-14', '2025-07-15'],
+    })
+    const said = (over: Partial<typeof box>) => reason({ ...box, ...over }, round([]), metric)
+    expect(said({ cause: 'reservoir', word: 'fill' })).toContain('does not last the day')
+    expect(said({ cause: 'mix_holds', word: 'leave' })).toBe(
+      'The float is down, but the mix above is moist: 13.4 mm is gone of the 16.6 drawn with ease. Let it run down; fill it about Monday.',
+    )
+    expect(said({ cause: 'stale', word: 'leave' })).toContain('want air. Let it run down')
+    const pepper = said({ cause: 'run_down', word: 'fill', supply: { kept: false, why: 'dry_between' } })
+    expect(pepper).toContain('likes to dry between')
+    expect(pepper).toContain('dried to its mark of 11.6')
+  })
+
   it('warns of standing water and never takes drooping for thirst', () => {
     expect(reason(stop({ cause: 'air_short', word: 'too_wet' }), round([]), metric)).toContain('not thirst')
+  })
+})
+
+describe('a sentence is a claim, and takes the figures of the rule that decided', () => {
+  const said = (changes: Changes) => reason(stop(changes), round([]), metric)
+  const waiting = (if_wrong_mm: number | null, chance = 0.6) => ({
+    cause: 'rain',
+    word: 'wait',
+    why: { ...stop().why, waiting: { ...stop().why.waiting, chance, if_wrong_mm } },
+  })
+
+  it('a bed can stand being wrong only where it can', () => {
+    expect(said(waiting(16.0))).toContain('and the bed can stand being wrong')
+    const short = said(waiting(19.3))
+    expect(short).not.toContain('can stand')
+    expect(short).toContain('up to 19.3 mm is missing by then, where plants suffer beyond 16.6')
+  })
+
+  it('a bed that passes its mark in the day is left till evening, and told what then', () => {
+    const evening = { word: 'leave', cause: 'evening' } as const
+    expect(instruction(stop(evening), metric)).toBe('Leave it till this evening')
+    const soon = said({ ...evening, next_soak: ['2025-07-12', '2025-07-12', '2025-07-13'] })
+    expect(soon).toBe(
+      'By this evening 18.2 mm is missing, past its mark of 11.6. Water it then or first thing tomorrow: about 38 L.',
+    )
+    expect(said(evening)).toContain('Rain may settle it; else water it about Monday')
+    expect(said({ ...evening, next_soak: null })).toContain('Rain is likely to settle it')
+  })
+
+  it('a soak that was moved, or comes early, says so with its mark', () => {
+    expect(said({ cause: 'moved' })).toBe('You moved its soak to today; 13.4 of its mark of 11.6 mm is gone.')
+    expect(said({ cause: 'early' })).toContain('a day early, since tomorrow has not room for all')
+    expect(said({ word: 'leave', cause: 'moved_away' })).toContain(
+      'it comes Monday. By tonight 18.2 mm is missing',
+    )
+    expect(said({ word: 'leave', cause: 'moved_away', next_soak: null })).toContain('none is in sight now')
+  })
+
+  it('a bed that is left has one line', () => {
+    const short = (changes: Changes) =>
+      leftInShort(stop({ word: 'leave', cause: 'not_yet', ...changes }), round([]), metric)
+    expect(short({})).toBe('next about Monday, 38 L')
+    expect(short({ next_soak: null })).toBe('nothing in sight this fortnight')
+    expect(short({ word: 'wait', cause: 'rain' })).toBe('wait for rain, up to 2 days')
+    expect(short({ word: 'too_wet' })).toBe('too wet: let air in')
+    expect(short({ word: 'empty', cause: 'bare' })).toBe('nothing grows here')
+    expect(short({ cause: 'evening', next_soak: ['2025-07-12', '2025-07-12', '2025-07-12'] })).toBe(
+      'till this evening or tomorrow first thing, 38 L',
+    )
+    expect(short({ cause: 'moved_away' })).toBe('you moved it to Monday')
+    expect(short({ wicks: true, empty_on: [null, '2025-07-15', null] })).toBe('runs out about Tuesday')
+  })
+})
+
+describe('what a hand measures by', () => {
+  it('turns seconds, cans and minutes into litres, and back to the part of a day', () => {
+    const m = { hose_l_per_min: 15, can_l: 10, line_l_per_min: 0.2 }
+    expect([
+      perMeasure('hose_s', m) * 40,
+      perMeasure('cans', m) * 1.5,
+      perMeasure('line_min', m) * 30,
+    ]).toEqual([10, 15, 6])
+    expect(measureOf('drip', { ...m, line_l_per_min: null })).toBe('volume')
+    expect([measureOf('hose', m), measureOf('can', m), measureOf('drip', m)]).toEqual([
+      'hose_s',
+      'cans',
+      'line_min',
+    ])
+    expect([6, 12, 16.9, 17].map(partOfDay)).toEqual(['morning', 'afternoon', 'afternoon', 'evening'])
   })
 })
 
@@ -360,7 +530,6 @@ describe('a pot by the hour', () => {
       'again at 16:10',
     )
     expect(secondDrink(pot({ again, word: 'done' }))).toMatchObject({ word: 'soak', dose, again: null })
-    expect([partOfDay(16.9), partOfDay(17)]).toEqual(['afternoon', 'evening'])
   })
 
   it('opens the second drink after the first and at its hour, on a clock of its own at once', () => {
@@ -385,7 +554,12 @@ describe('a pot by the hour', () => {
 
   it('names the pots that come first in heat, by how long their easy water lasts', () => {
     const of = (name: string, raw_mm: number) =>
-      pot({ name, crops: [{}], why: { ...stop().why, raw_mm, week_need_mm: 140 } })
+      pot({
+        name,
+        crops: [{}],
+        isle: { ...stop().isle, raw_mm },
+        why: { ...stop().why, week_need_mm: 140 },
+      })
     const stops = [of('Barrel', 60), of('Basket', 10), of('Bag', 20), stop({ name: 'Bed', crops: [{}] })]
     expect(potsFirst({ stops })).toBe('Look to the pots first: Basket and Bag.')
     expect(potsFirst({ stops: [] })).toBe('')
@@ -405,11 +579,40 @@ describe('the whole round', () => {
   it('counts what wants a hand and adds up only what is sure', () => {
     const r = round([stop(), stop({ word: 'fill' }), stop({ word: 'check' }), stop({ word: 'wait' })])
     expect(headline(r)).toBe('Two isles to water, one to check')
-    expect(totals(r)).toEqual({ minutes: 5.6, litres: 84, lineMinutes: 0 })
+    expect(totals(r)).toEqual({ minutes: 5.6, litres: 84, perhaps: 0, lineMinutes: 0 })
+    const crowded = round([stop(), stop({ gives: true })])
+    expect([headline(crowded), totals(crowded).litres]).toEqual(['One isle to water', 42])
     expect(headline(round([stop({ word: 'check' })]))).toBe('One to check')
     expect(headline(round([stop({ word: 'done' })]))).toBe('The round is done')
     expect(headline(round([stop({ word: 'leave' })]))).toBe('Nothing to water today')
     expect(wantsHand(stop({ put_off: 'x' }))).toBe(false)
+  })
+
+  it('says its minutes and litres, what a finger may add, and when a walk with pauses must begin', () => {
+    const dry = { reading: 'dry', word: 'soak', cause: 'trigger', dose: { ...stop().dose, litres: 3 } }
+    const doubted = stop({ word: 'check', if_felt: [dry] })
+    expect(roundInWords(round([stop(), doubted]), metric)).toBe(
+      '3 minutes, 42 L, and up to 3.0 L more where the finger finds it dry.',
+    )
+    expect(roundInWords(round([doubted]), metric)).toBe('Up to 3.0 L where the finger finds it dry.')
+    expect(roundInWords(round([stop({ word: 'leave', dose: null })]), metric)).toBe('')
+    const long = (hands_min: number) =>
+      roundInWords(round([stop()], { walk: { minutes: 2.8, hands_min, goes: [] } }), metric)
+    expect(long(48)).toContain('With the pauses 48 minutes in all: begin by 7:12.')
+    expect(long(300)).toContain('more than the good hours from 4:30 to 8:00 hold')
+    expect(long(4)).not.toContain('pauses')
+    const walk = {
+      minutes: 5,
+      hands_min: 20,
+      span_min: 20,
+      goes: [
+        { bed: 1, turn: 1, from_min: 0, litres: 21, waits_min: 0 },
+        { bed: 1, turn: 2, from_min: 14.6, litres: 21, waits_min: 9 },
+      ],
+    }
+    expect(laterGoes(round([stop()], { walk }), metric)).toEqual([
+      { key: '2-1', name: 'Bench', what: 'second time, 21 L, 9 of them waiting', when: 'after 15 minutes' },
+    ])
   })
 
   it('says where the weather comes from and how old it is', () => {

@@ -1,0 +1,94 @@
+"""An absence and a visitor's round as plain values. No rule lives here."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from agronomy.decide.away import Through, away
+from agronomy.describe.garden import Absence
+from api.present import Json, crops_out, garden_out
+from api.round.present import dose_out, isle_out
+from apps.garden.models import Event, Garden
+from apps.planning.facts import BedFacts
+from apps.planning.marks import before_leaving_id, mark_ids
+from apps.planning.situation import Situation, situation, stops_of
+from apps.record.actions import DAYS_AHEAD
+from apps.record.away import absence_of, links_of
+
+LONGEST_LOOK = 60  # days that a plan may look ahead
+SEEN_TO = ("soak", "fill", "check")
+
+
+def away_out(garden: Garden, role: str, kept: Event | None, absence: Absence | None) -> Json:
+    return {
+        "garden": garden_out(garden, role),
+        "kept": {"id": kept.pk, **vars(absence_of(kept))} if kept else None,
+        "result": result_out(garden, absence) if absence else None,
+        "links": [link_out(x) for x in links_of(garden)] if role == "owner" else [],
+    }
+
+
+def link_out(link: object) -> Json:
+    return {name: getattr(link, name) for name in ("id", "name", "until")}
+
+
+def result_out(garden: Garden, absence: Absence) -> Json | None:
+    """What becomes of each isle; None while there is no plan. Raises InputError for days beyond what can be seen."""
+    days = (absence.returns - garden.today).days
+    now = situation(garden, min(max(days, DAYS_AHEAD), LONGEST_LOOK))
+    if now.plan is None:
+        return None
+    found = away(now.plan, absence)
+    facts = {b.row.name: b for b in now.beds}
+    return {
+        **vars(absence),
+        "foreseen": found.foreseen,
+        "days": found.days,
+        "doing_today": absence.leaves == garden.today,
+        "beds": [_through(x, facts[x.bed], garden.today) for x in found.beds],
+    }
+
+
+def _through(x: Through, facts: BedFacts, today: dt.date) -> Json:
+    told = {name: value for name, value in vars(x).items() if name not in ("bed", "choices")}
+    return {
+        **told,
+        "bed": facts.row.pk,
+        "name": facts.row.name,
+        "kind": facts.row.kind,
+        "least": [{**vars(d), "id": before_leaving_id(d.what, facts, today)} for d in x.least],
+        "visits": [vars(v) for v in x.visits],
+    }
+
+
+def visit_out(now: Situation, until: object, units: str) -> Json:
+    """Today's round as somebody who looks in needs it."""
+    facts = {str(b.row.pk): b for b in now.beds}
+    today = now.garden.today
+    stops = [s for s in stops_of(now) if s.word in SEEN_TO and s.dose and not facts[s.bed.bed.key].put_off_on(today)]
+    open_still = {s.bed.bed.name for s in stops}
+    noted = {
+        b.row.name: (*[(x.date, x.struck) for x in b.poured], *[(x.date, x.struck) for x in b.felt]) for b in now.beds
+    }
+    seen = {name for name, marks in noted.items() if (today, False) in marks and name not in open_still}
+    return {
+        "date": today,
+        "units": units,
+        "until": until,
+        "stops": [
+            {
+                "id": facts[s.bed.bed.key].row.pk,
+                "name": s.bed.bed.name,
+                "kind": s.bed.bed.kind,
+                "alike": s.bed.bed.alike,
+                "crops": crops_out(now.plan, s.bed) if now.plan else [],
+                "isle": isle_out(s.bed),
+                "word": s.word,
+                "dose": dose_out(s.dose, s.bed.today),
+                "finger_depth_m": s.bed.today.finger_depth_m,
+                "marks": mark_ids(facts[s.bed.bed.key], today),
+            }
+            for s in stops
+        ],
+        "marked": sorted(seen),
+    }

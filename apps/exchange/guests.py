@@ -1,0 +1,26 @@
+"""Guests: people who look around without an account; they and their gardens go again after a while."""
+
+from __future__ import annotations
+
+import datetime as dt
+import secrets
+
+from django.utils import timezone
+
+from apps.accounts.models import User
+from apps.garden.models import Garden, Role
+
+STAYS = dt.timedelta(days=2)
+GO_AT_ONCE = 20  # of those whose time is over, so many go when another comes
+
+
+def make_guest() -> User:
+    """A new guest, who cannot sign in again; some whose time is over go, with their gardens."""
+    over = User.objects.filter(guest=True, date_joined__lt=timezone.now() - STAYS)
+    for old in over[:GO_AT_ONCE]:
+        Garden.objects.filter(membership__user=old, membership__role=Role.OWNER).delete()
+        old.delete()
+    guest = User(username=f"guest {secrets.token_hex(4)}", guest=True)
+    guest.set_unusable_password()
+    guest.save()
+    return guest

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { watch } from 'vue'
+
+import type { Into, Stop } from '@/shared/api/types'
+import { useUnits } from '@/shared/format/units'
+import { measureOf, partOfDay, usualHour, type PouredSaid } from '@/shared/words/measures'
+
+import AmountField from './AmountField.vue'
+import DateField from './DateField.vue'
+import OpenNumber from './OpenNumber.vue'
+import Picks from './Picks.vue'
+import TimeField from './TimeField.vue'
+
+/** One watering as it is said after the fact. */
+const open = defineModel<boolean>({ required: true })
+const props = defineProps<{
+  name: string
+  method: Stop['method']
+  measures: Stop['measures']
+  dose: Stop['dose']
+  today: string
+  /** The first day on which it may have been. */
+  since?: string
+  ownClock: boolean
+  busy: boolean
+  /** What stands above the buttons, while a mark is under way. */
+  note?: string
+  /** Keeps it; throws what the server refuses. */
+  keep: (x: PouredSaid) => Promise<void>
+}>()
+const units = useUnits()
+const form = reactive({
+  litres: null as number | null,
+  date: '',
+  hour: 7,
+  into: 'soil' as Into,
+  passes: 1 as number | null,
+})
+const problem = ref('')
+
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    Object.assign(form, {
+      litres: props.dose?.litres ? Math.round(props.dose.litres * 100) / 100 : null,
+      date: props.today,
+      hour: usualHour(props.ownClock),
+      into: props.dose?.into ?? (props.method === 'reservoir' ? 'reservoir' : 'soil'),
+      passes: props.dose && props.dose.passes > 1 ? props.dose.passes : 1,
+    })
+    problem.value = ''
+  },
+  { immediate: true },
+)
+
+async function submit() {
+  problem.value = ''
+  const { litres, date, hour, into, passes } = form
+  if (litres === null)
+    problem.value = `The amount is missing: type how much was poured, in ${units.label('volume')} or another measure.`
+  else if (Number.isNaN(litres) || Number.isNaN(passes))
+    problem.value = 'The amount cannot be read: type a number.'
+  if (litres === null || problem.value) return
+  try {
+    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1 })
+  } catch (error) {
+    problem.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <el-dialog v-model="open" :title="`Watered ${name}`" width="440px">
+    <form id="poured" class="stack" novalidate @submit.prevent="submit">
+      <AmountField
+        v-model="form.litres"
+        :measures="measures"
+        :first="measureOf(method, measures)"
+        :error="problem"
+      />
+      <div class="when">
+        <DateField v-model="form.date" label="On" :min="since" :max="today" />
+        <TimeField v-model="form.hour" label="At about" />
+      </div>
+      <Picks
+        v-if="method === 'reservoir'"
+        v-model="form.into"
+        legend="Where"
+        :options="[
+          { value: 'reservoir', label: 'into the reservoir' },
+          { value: 'soil', label: 'on top' },
+        ]"
+      />
+      <OpenNumber
+        v-if="form.into === 'soil'"
+        v-model="form.passes"
+        label="In how many goes, with a pause between"
+      />
+      <p v-if="note" role="status">{{ note }}</p>
+    </form>
+    <template #footer>
+      <button class="btn" type="button" @click="open = false">Close</button>
+      <button class="btn full" type="submit" form="poured" :disabled="busy">Note it</button>
+    </template>
+  </el-dialog>
+</template>
+
+<style scoped>
+.when {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+}
+</style>

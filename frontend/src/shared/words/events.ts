@@ -1,0 +1,87 @@
+import type { NotedEvent } from '@/shared/api/types'
+import { nearDay } from '@/shared/format/time'
+
+import { ALTERATION, OBSERVATION_KIND, TOP, WEIGHT, WETNESS, wordFor } from './names'
+import type { Tongue } from './stop'
+
+const WHAT: Record<NotedEvent['kind'], string> = {
+  watering: 'Watered',
+  observation: 'Checked',
+  put_off: 'Not today',
+  moved_soak: 'A soak moved',
+  gauge: 'Rain gauge read',
+  measurement: 'A small test kept',
+  season: 'The year’s turn',
+  away: 'Days away',
+  bed_described: 'Described',
+  bed_removed: 'Taken out',
+  bed_copied: 'Copied',
+  bed_altered: 'Something changed',
+  planted_out: 'Planted out',
+  sizes_seen: 'Sizes looked through',
+  own_crop_described: 'A crop of your own',
+  own_crop_removed: 'A crop of your own taken out',
+  map_arranged: 'The map arranged',
+  thing_described: 'Something on the map',
+  thing_removed: 'Something taken off the map',
+  garden_described: 'The garden’s settings',
+  rig_described: 'A hose or tap',
+  days_typed: 'Days of weather typed',
+  beds_imported: 'Beds taken in from a file',
+  map_imported: 'A map taken in from a file',
+  garden_made: 'The garden begun',
+  garden_put_away: 'The garden put away',
+  garden_taken_up: 'The garden taken up again',
+  climate_read: 'Weather years taken in',
+  helper_invited: 'A helper asked',
+  invitation_withdrawn: 'An invitation withdrawn',
+  helper_joined: 'A helper joined',
+  helper_removed: 'A helper removed',
+  helper_left: 'A helper left',
+}
+
+interface Found {
+  kind: keyof typeof OBSERVATION_KIND
+  reading: string | null
+  value: number | null
+}
+/** What was found, in words: "Finger: damp", "Probe: 22 % water". */
+export function observationInWords(c: Found, t: Tongue): string {
+  const kind = OBSERVATION_KIND[c.kind]
+  const read = (words: Record<string, string>) => `${kind}: ${wordFor(words, c.reading ?? '').toLowerCase()}`
+  if (c.kind === 'finger') return read(WETNESS)
+  if (c.kind === 'lifted') return read(WEIGHT)
+  if (c.kind === 'top') return read(TOP)
+  if (c.kind === 'probe') return `${kind}: ${c.value} % water`
+  if (c.kind === 'dug') return `Dug: moist to ${t.show(c.value ?? 0, 'small_length')}`
+  if (c.kind === 'float') return `In the reservoir: ${t.show(c.value ?? 0, 'volume')}`
+  return kind
+}
+
+interface Poured {
+  litres: number
+  into: string
+  part: string
+  passes: number
+}
+/** "Watered 12 L, evening, in 2 goes". */
+export const wateringInWords = (w: Poured, t: Tongue): string =>
+  [
+    `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${t.show(w.litres, 'volume')}`,
+    ...(w.part === 'morning' ? [] : [w.part]),
+    ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
+  ].join(', ')
+
+/** One event of the record, in words. */
+export function eventInWords(e: NotedEvent, today: string, t: Tongue): string {
+  const told = e.told as Record<string, string | number | undefined>
+  if (e.kind === 'watering') return wateringInWords(told as unknown as Poured, t)
+  if (e.kind === 'observation') return observationInWords(told as unknown as Found, t)
+  if (e.kind === 'moved_soak')
+    return `A soak moved from ${nearDay(String(told.from_date), today)} to ${nearDay(String(told.to_date), today)}`
+  if (e.kind === 'away')
+    return `Away from ${nearDay(String(told.leaves), today)} to ${nearDay(String(told.returns), today)}`
+  if (e.kind === 'gauge' && typeof told.rain === 'number') return `Rain gauge: ${t.show(told.rain, 'depth')}`
+  if (e.kind === 'bed_altered' && told.what) return wordFor(ALTERATION, String(told.what))
+  return WHAT[e.kind]
+}

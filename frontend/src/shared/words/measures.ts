@@ -1,0 +1,37 @@
+import type { DayPart, Into, Stop } from '@/shared/api/types'
+
+/** What a hand measures water by. */
+export type Measure = 'volume' | 'hose_s' | 'cans' | 'line_min'
+
+/** Litres of one of a measure. */
+export function perMeasure(measure: Measure, m: Stop['measures']): number {
+  return { volume: 1, hose_s: m.hose_l_per_min / 60, cans: m.can_l, line_min: m.line_l_per_min ?? 1 }[measure]
+}
+
+/** The measure in which a way of watering is told. */
+export function measureOf(method: Stop['method'], m: Stop['measures']): Measure {
+  if (method === 'hose') return 'hose_s'
+  if (method === 'can') return 'cans'
+  return method === 'drip' && m.line_l_per_min ? 'line_min' : 'volume'
+}
+
+const NOON_H = 12
+const EVENING_H = 17
+/** The part of the day that an hour belongs to. */
+export const partOfDay = (hour: number): DayPart =>
+  hour < NOON_H ? 'morning' : hour < EVENING_H ? 'afternoon' : 'evening'
+
+const USUAL_H = 7
+/** The hour a watering is noted at unless told otherwise: now, by quarters; early in the day where a clock is its own. */
+export const usualHour = (ownClock: boolean, now = new Date()): number =>
+  ownClock ? USUAL_H : now.getHours() + Math.floor(now.getMinutes() / 15) / 4
+
+/** What is said of one watering: how much, when, where, in how many goes. */
+export interface PouredSaid {
+  litres: number
+  date: string
+  hour: number
+  part: DayPart
+  into: Into
+  passes: number
+}
