@@ -12,6 +12,7 @@ from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import stage_name
 from agronomy.sky.climates import GENERIC
+from apps.garden.convert import rig_of_row
 from apps.garden.models import Garden
 from apps.planning.situation import Situation
 
@@ -53,22 +54,8 @@ def climate_said(g: Garden) -> str:
 
 
 def rig_out(r: Any) -> Json:
-    return {
-        "id": r.pk,
-        "name": r.name,
-        "flow_l_per_min": r.flow_l_per_min,
-        "measured": r.measured,
-        "flow_cv": r.flow_cv,
-        "x_m": r.x_m,
-        "y_m": r.y_m,
-        "hose_m": r.hose_m,
-        "bore_mm": r.bore_mm,
-        "water": r.water,
-        "holds_l": r.holds_l,
-        "roof_m2": r.roof_m2,
-        "seen_l": r.seen_l,
-        "seen_on": r.seen_on,
-    }
+    told = vars(rig_of_row(r))
+    return {**told, "id": r.pk, "programmes": [vars(p) for p in told["programmes"]]}
 
 
 def weather_out(now: Situation) -> Json:

@@ -14,6 +14,7 @@ from api.gardens import views as gardens
 from api.map import views as map_views
 from api.people import views as people
 from api.plants import views as plants
+from api.pots import views as pots_views
 from api.record import views as record
 from api.round import views as round_views
 from api.seasons import views as seasons
@@ -35,7 +36,7 @@ urlpatterns = [
     path("put-away", gardens.PutAway.as_view()),
     path("gardens/<int:garden_id>/take-up", gardens.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", round_views.Round.as_view()),
-    path("gardens/<int:garden_id>/pots", round_views.Pots.as_view()),
+    path("gardens/<int:garden_id>/pots", pots_views.Pots.as_view()),
     path("gardens/<int:garden_id>/visit", gardens.Visit.as_view()),
     path("gardens/<int:garden_id>/step", gardens.Step.as_view()),
     path("gardens/<int:garden_id>/rigs", gardens.Rigs.as_view()),

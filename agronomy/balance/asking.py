@@ -30,13 +30,23 @@ def top_asks(net: float, de: float, top_use: float, damp_top: float) -> bool:
     return damp_top > 0.0 and net > 0.0 and min(de, net) + top_use >= damp_top
 
 
+def fills_only(want: Want, bed_day: BedDay, bed: BedFigures) -> bool:
+    """Whether water goes into its reservoir on a day and none comes from above: of a box whose roots have found the
+    wick always; beside what is buried, while the ground between is not past its mark. Common practice."""
+    if bed.capacity <= 0.0 or bed_day.wicks == 0.0:
+        return False
+    return bed.buried == 0.0 or not (
+        want.net >= want.trigger or top_asks(want.net, want.de, want.top_use, bed_day.damp_top)
+    )
+
+
 def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
     """What a policy pours besides what was recorded of the day [mm over the ground].
 
     A share of a refill whatever the depletion; or, by trigger, a whole one when the depletion passes the trigger or the
     top of what is young would pass its own. Common practice (decide/styles.py).
     """
-    if bed.capacity > 0.0 and bed_day.wicks > 0.0:
+    if fills_only(want, bed_day, bed):
         return 0.0  # it is filled below, and not watered from above
     asks = want.net >= want.trigger or top_asks(want.net, want.de, want.top_use, bed_day.damp_top)
     if policy in (NEVER, AGAIN_ONLY) or (policy == BY_TRIGGER and not asks):
@@ -62,8 +72,8 @@ def filled(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float
 
     Arithmetic.
     """
-    if bed_day.wicks == 0.0:
-        return 0.0  # roots do not reach it yet
+    if not fills_only(want, bed_day, bed):
+        return 0.0  # roots do not reach it yet, or all of the ground is watered
     if policy == BY_TRIGGER:
         return 1.0 if fill_asks(want, bed.fill_below) else 0.0
     return max(policy, 0.0)

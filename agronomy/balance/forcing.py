@@ -13,7 +13,7 @@ import numpy as np
 from agronomy.air import microclimate
 from agronomy.balance import layout as at
 from agronomy.balance import spreads
-from agronomy.balance.observations import FINGER, WEIGHTS, sighting
+from agronomy.balance.observations import FINGER, WEIGHTS, sighting, weighed_depletion
 from agronomy.balance.terms import Array, Triggers
 from agronomy.balance.weather import AirDays
 from agronomy.beds.ground import ground_m2, is_container, managed_depth_m, profile_on, profiles
@@ -24,7 +24,10 @@ from agronomy.describe.garden import Bed, FingerMark, Garden
 from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile
-from agronomy.methods.choose import method_of
+from agronomy.methods.buried import reached_share
+from agronomy.methods.choose import method_of, rig_of
+from agronomy.methods.drip import litres_of_run
+from agronomy.methods.timer import runs_of
 from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth
 from agronomy.plants.starts import damp_threshold_mm
@@ -86,6 +89,14 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             mm = w.litres * arrives / ground
             a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0
+    for i, run in runs_of(rig_of(garden, bed), start, len(a)):
+        if bed.method == "reservoir" and bed.reservoir:
+            if run.litres is None:
+                a[i, at.TO_FULL] = 1.0
+            else:
+                a[i, at.FILL] += run.litres * bed.alike / ground
+        elif bed.method == "drip" and bed.drip and run.minutes:
+            a[i, at.MORNING] += litres_of_run(run.minutes, bed.drip) * arrives / ground
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
 
@@ -106,6 +117,12 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
             a[i, at.RAN_OUT] = 1.0
             continue
         if seen.kind in ("sour", "looks_wrong"):  # says nothing of how much water there is
+            continue
+        if seen.kind == "weighed":
+            if bed.soaked_kg is not None and bed.limp_kg is not None:
+                of_taw = weighed_depletion(float(seen.value or 0), bed.soaked_kg, bed.limp_kg)
+                a[i, at.SEEN_AT], a[i, at.SEEN_OF], a[i, at.SEEN_WEIGHT] = of_taw, 1.0, WEIGHTS["weighed"]
+                a[i, [at.SEEN_LEAST, at.SEEN_MOST]] = -math.inf, math.inf
             continue
         if seen.kind == "top":  # FAO-56: the top looks dry once its readily evaporable water is gone
             a[i, at.TOP_LEAST if seen.reading == "dry" else at.TOP_MOST] = a[i, at.REW]
@@ -139,7 +156,9 @@ def _undisturbed(
     rooting = np.where(standing, np.clip(stand.root_depth_m, min(EVAPORATING_LAYER_M, zm), zm), zm)
     for since, until, here in profiles(bed, start, n_days):
         a[since:until, at.TAW] = [here.available_mm(z) for z in rooting[since:until]]
-    a[:, at.WICKS] = rooting >= zm - WICK_WETS_M
+    box = bed.reservoir
+    lies_m = min(box.depth_m, zm) if box and box.buried else zm
+    a[:, at.WICKS] = rooting >= lies_m - WICK_WETS_M
     a[:, at.P_TABLE] = stand.p
     damp = np.full(n_days, DAMP_PATTERN_SHARE) if bed.pattern == "damp_top" else stand.damp
     a[:, at.DAMP_TOP] = damp_threshold_mm(damp, a[:, at.REW], a[:, at.TEW])
@@ -221,7 +240,10 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
     if bed.reservoir is not None:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
         a[at.FILL_BELOW] = RESERVOIR_LOW * a[at.CAPACITY]
-    a[at.WICK_REST], a[at.WICK_FALLS] = WICK_REST, WICK_FALLS
+    a[at.WICK_REST], a[at.WICK_FALLS], a[at.WICK_REACH] = WICK_REST, WICK_FALLS, 1.0
+    if bed.reservoir is not None and bed.reservoir.buried:
+        a[at.BURIED], a[at.WICK_REST], a[at.WICK_FALLS] = 1.0, 0.0, 0.0
+        a[at.WICK_REACH] = reached_share(bed.reservoir, top.ksat, today.stand.rooted_m2)
     a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT], a[at.FILL_RAW] = trigger
     a[at.REACH] = today.reach
     a[at.REPELS_BEYOND] = REPELS_BEYOND if top.repels else 0.0

@@ -19,6 +19,7 @@ DRY_BELOW = 0.7  # of TAW, below the depth that a dug hole shows moist; common p
 # How far each kind moves the state; common practice, no source.
 WEIGHTS: Final[dict[str, float]] = {
     "finger": 0.7, "still_wet": 0.6, "lifted": 0.6, "probe": 0.5, "dug": 0.75, "float": 0.95, "saucer": 0.9,
+    "weighed": 0.9,
 }  # fmt: skip
 
 FINGER_KNOWN = 0.9  # weight of a reading whose mark was found without any spread; common practice, no source
@@ -35,6 +36,14 @@ class Sighting:
     of_taw: bool
     weight: float
     between: tuple[float, float] = (-inf, inf)
+
+
+def weighed_depletion(kg: float, soaked_kg: float, limp_kg: float) -> float:
+    """Depletion as a share of TAW that a weight [kg] tells, from those soaked and limp; negative above field capacity.
+
+    A litre of water weighs a kilogram: arithmetic. Of several alike, the weights of one.
+    """
+    return min((soaked_kg - kg) / (soaked_kg - limp_kg), 1.2)
 
 
 def finger_range(reading: str) -> tuple[float, float]:

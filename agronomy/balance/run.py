@@ -77,6 +77,11 @@ class Run:
     def n_behind(self) -> int:
         return self.weather.n_behind
 
+    @property
+    def n_ahead(self) -> int:
+        """Days from today on that the weather reaches."""
+        return len(self.days) - self.n_behind
+
     @functools.cached_property
     def beds(self) -> tuple[BedToday, ...]:
         """Each bed as it is today."""

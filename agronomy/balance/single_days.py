@@ -15,6 +15,8 @@ from agronomy.balance.terms import BY_TRIGGER, Array
 
 SERIES = 17  # of all series, as many as this serve for a sequence: every day of it takes several runs
 
+LEAST_POURED_MM = 1e-9  # less is what rounding leaves of what a timer gave
+
 Beds = npt.NDArray[np.int64]
 
 
@@ -89,19 +91,28 @@ class SingleDays:
     def asked(self, d: int, state: Array, beds: Beds | None = None) -> Array:
         """Share of the series [0..1] that water each bed by its trigger on day d."""
         _, kept = self.run(d, state, BY_TRIGGER, beds)
-        return np.asarray((kept.watered > 0).mean(axis=1))
+        some = np.arange(self.figures.shape[0]) if beds is None else beds
+        return np.asarray((self.poured(d, kept, some) > LEAST_POURED_MM).mean(axis=1))
 
     def poured(self, d: int, kept: DayKept, beds: Beds) -> Array:
         """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
         recorded = self.garden_run.days[self.garden_run.n_behind + d, beds]
         already = recorded[:, [at.MORNING, at.AFTERNOON, at.EVENING, at.FILL]].sum(axis=1)
-        return np.asarray(np.maximum(kept.watered - already[:, None], 0.0))
+        line = self.run_by_timer(d, beds)
+        return np.where(line[:, None], 0.0, np.maximum(kept.watered - already[:, None], 0.0))
+
+    def run_by_timer(self, d: int, beds: Beds) -> npt.NDArray[np.bool_]:
+        """Whether a line's timer fills each of these on day d, so that nobody does."""
+        return np.asarray(self.garden_run.days[self.garden_run.n_behind + d, beds, at.TO_FULL] > 0)
 
     def has_reservoir(self, bed: int) -> bool:
         return bool(self.figures[bed, at.CAPACITY] > 0)
 
-    def fills(self, d: int, bed: int) -> bool:
-        """Whether a bed is filled on day d, and not soaked: roots have come down to what its wick wets."""
+    def buried(self, bed: int) -> bool:
+        return bool(self.figures[bed, at.BURIED] > 0)
+
+    def wicks(self, d: int, bed: int) -> bool:
+        """Whether roots have come to what a bed's reservoir wets by day d."""
         return self.has_reservoir(bed) and bool(self.garden_run.days[self.garden_run.n_behind + d, bed, at.WICKS] > 0)
 
     def nets(self, state: Array) -> Array:

@@ -142,7 +142,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     if bed.fill_raw > 0.0:  # with what the wick can still lift today
         rest = wick_rests_at(r, bed.capacity, bed.wick_rest, bed.wick_falls) * taw
         mix, fill_mark = net + day_use / f, bed.fill_raw * raw
-        mix -= wick(r, mix, f, bed.wick * bed_day.wicks, rest, 1.0) / f
+        mix -= wick(r, mix, f * bed.wick_reach, bed.wick * bed_day.wicks, rest, 1.0) / f
     return Opening(
         de=de,
         net=net,
@@ -207,7 +207,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     afternoon, second = bed_day.afternoon * draw.q_water, 0.0
     fill = bed_day.fill * draw.q_water
     if capacity > 0.0:
-        fill += fills * max(0.0, capacity - r - fill)
+        fill += max(fills, bed_day.to_full) * max(0.0, capacity - r - fill)
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = sides = thirsty = 0.0
@@ -276,10 +276,11 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         drained += (lost + seeped) * f
 
         if capacity > 0.0:
-            r, spilt = store(r, drained - caught, capacity)
-            caught, overflow = drained, overflow + spilt
+            if bed.buried == 0.0:
+                r, spilt = store(r, drained - caught, capacity)
+                caught, overflow = drained, overflow + spilt
             rest = wick_rests_at(r, capacity, bed.wick_rest, bed.wick_falls) * taw
-            lifted = wick(r, net, f, bed.wick * bed_day.wicks, rest, parts[i, LENGTH])
+            lifted = wick(r, net, f * bed.wick_reach, bed.wick * bed_day.wicks, rest, parts[i, LENGTH])
             r -= lifted
             net -= lifted / f
             wicked += lifted
@@ -288,7 +289,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
             net, de, do, past = pour(net, de, do, evening * parts[i, OF_EVENING], f, bed.reach, room, let_in)
             drained += past
-            if capacity > 0.0:
+            if capacity > 0.0 and bed.buried == 0.0:
                 r, spilt = store(r, past, capacity)
                 caught, overflow = drained, overflow + spilt
         if trace.shape[0] > 0:

@@ -63,6 +63,7 @@ class BedDay(NamedTuple):
     side_et: float  # what sun and air could take from sides of cloth, over ET0 at the bed [mm over the ground / mm]
     side: float  # area of such sides over the ground [-]; 0: the walls let nothing through
     wicks: float  # 1: roots have come down to what the wick wets; 0: not yet
+    to_full: float  # share of what the reservoir lacks that a line's timer fills, unseen [0..1]
 
 
 class BedFigures(NamedTuple):
@@ -86,6 +87,8 @@ class BedFigures(NamedTuple):
     repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
     store_weight: float  # how far a float moves the reservoir's state [0..1]
     again_margin: float  # demand over what is held, at the chance at which a second drink is given [-]; 0: never given
+    buried: float  # 1: the reservoir stands in the ground beside the roots, and the bed is watered from above as well
+    wick_reach: float  # share of the rooted store that what it gives reaches [0..1]: of a box all of it
 
 
 class State(NamedTuple):

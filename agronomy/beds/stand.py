@@ -30,6 +30,7 @@ class StandOfDay:
     height_m: float
     root_depth_m: float
     wet_feet: int
+    rooted_m2: float
 
 
 @dataclass(frozen=True)
@@ -55,6 +56,7 @@ class Stand:
             float(self.height_m[day]),
             float(self.root_depth_m[day]),
             int(self.wet_feet[day]),
+            float(self.rooted_m2[day]),
         )
 
 

@@ -7,9 +7,9 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
-from agronomy.bench import drain, feel, finger, flow, pot
+from agronomy.bench import drain, feel, finger, flow, pot, seep
 from agronomy.bench.trials import Mean
-from agronomy.describe.errors import MissingError
+from agronomy.describe.errors import MissingError, OutOfRangeError
 from agronomy.describe.garden import Jar, Soil
 from agronomy.ground.holding import holding, percentages, test_spread
 from agronomy.ground.texture import texture_class
@@ -124,6 +124,19 @@ def _meter(given: Values, around: Around) -> dict[str, Any]:
     return _mean(found.flow, "flow_l_per_min") | said
 
 
+def _seep(given: Values, _: Around) -> dict[str, Any]:
+    readings = [(x["hours"], x["left_l"]) for x in given["readings"]]
+    return _mean(seep.seep_l_per_day(given["filled_l"], readings), "litres_a_day") | {"filled_l": given["filled_l"]}
+
+
+def _weigh(given: Values, _: Around) -> dict[str, Any]:
+    """Water that the pot holds for its plants: a litre weighs a kilogram."""
+    soaked, limp = given["soaked_kg"], given["limp_kg"]
+    if limp >= soaked:
+        raise OutOfRangeError("limp_kg", limp, f"less than it weighs soaked ({soaked:g})")
+    return {"soaked_kg": soaked, "limp_kg": limp, "holds_l": soaked - limp}
+
+
 TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "bucket": _bucket,
     "can": _can,
@@ -133,4 +146,6 @@ TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "finger": _finger,
     "pot": _pot,
     "meter": _meter,
+    "seep": _seep,
+    "weigh": _weigh,
 }

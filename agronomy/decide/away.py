@@ -7,7 +7,9 @@ from __future__ import annotations
 
 import dataclasses
 import datetime as dt
+import functools
 import itertools
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Final
 
@@ -15,7 +17,7 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.balance import absence
-from agronomy.balance.terms import Policies
+from agronomy.balance.terms import BY_TRIGGER, NEVER, Policies
 from agronomy.beds.alterations import altered, open_to
 from agronomy.beds.today import bed_today
 from agronomy.decide import styles
@@ -27,6 +29,7 @@ from agronomy.describe.words import Measure
 
 SURELY = 0.9  # of the series
 LEAST_SOAK_MM = 1.0  # less is not worth doing; common practice, no source
+WORSE_BY = 0.15  # of the series: less is the forecast's own wavering; common practice, no source
 RUNS_OVER_MM = 3.0  # poured past full, so that all of it is wet; common practice, no source
 LINE_MARGIN = 1.15  # a timer gives every day alike, somewhat more than the mean day takes; common practice, no source
 
@@ -115,6 +118,38 @@ def away(plan: Plan, planned: Absence) -> Away:
     )
 
 
+@dataclass(frozen=True)
+class Worse:
+    """A bed that comes through in fewer runs than was foretold when the days away were kept."""
+
+    bed: str
+    foretold: float
+    chance: float
+    needs_from: dt.date | None
+
+
+def worsened(plan: Plan, planned: Absence, foretold: Mapping[str, float]) -> tuple[Worse, ...]:
+    """In days away that have begun: which beds no longer come through as wanted, and by WORSE_BY less than foretold.
+
+    foretold: the chance of each bed when the days were kept; left out: what was wanted. None before the day after
+    leaving, or on the last.
+    """
+    until = min((planned.returns - plan.today).days, plan.days)
+    if not (planned.leaves < plan.today and until > 0):
+        return ()
+    visits = tuple(d for v in planned.visits if (d := (v - plan.today).days) > 0)
+    found = []
+    for i, b in enumerate(plan.beds):
+        if b.plants <= 0:
+            continue
+        left = _Leaving(plan, i, 0, until, visits)
+        gone = left.gone([()], left.policies_away())
+        chance, before = float(gone.through[0]), foretold.get(b.bed.name, planned.wanted)
+        if chance < planned.wanted and chance <= before - WORSE_BY:
+            found.append(Worse(b.bed.name, before, chance, left.first_of(gone.stressed[:, 0])))
+    return tuple(sorted(found, key=lambda x: x.chance))
+
+
 class _Leaving:
     """One bed that is left."""
 
@@ -125,7 +160,10 @@ class _Leaving:
         self.since, self.until = since, until
         self.usual = self.absence.policies(visits)
         self.to_litres = self.b.ground_m2 / self.b.today.method.arrives
-        self.choices = self._choices()
+
+    def policies_away(self) -> Policies:
+        """Nothing from this morning on but a refill on the days of visits: the round of today may not be walked."""
+        return np.where(self.usual == BY_TRIGGER, NEVER, self.usual)
 
     def through(self, wanted: float) -> Through:
         sets = _sets(self.choices)
@@ -141,7 +179,7 @@ class _Leaving:
         return Through(
             bed=self.b.bed.name,
             chance=chances[0],
-            needs_from=self._first_of(gone.stressed[:, 0]),
+            needs_from=self.first_of(gone.stressed[:, 0]),
             least=sets[best],
             chance_then=chances[best],
             reached=bool(enough),
@@ -164,7 +202,8 @@ class _Leaving:
             litres.get("line", 0.0) / self.to_litres,
         )
 
-    def _choices(self) -> tuple[Doing, ...]:
+    @functools.cached_property
+    def choices(self) -> tuple[Doing, ...]:
         """What may be done on the day of leaving."""
         b, ground, method = self.b, self.b.ground_m2, self.b.today.method
         net, reservoir = self.absence.evening_before()
@@ -190,7 +229,7 @@ class _Leaving:
         found.append(Doing("line", LINE_MIN, a_day, *_to_buy("line")))
         return tuple(found)
 
-    def _first_of(self, stressed: npt.NDArray[np.bool_]) -> dt.date | None:
+    def first_of(self, stressed: npt.NDArray[np.bool_]) -> dt.date | None:
         """The first day of stress of the middle series, from the day of leaving on; None where it has none."""
         middle = first_days(self.plan.run, stressed)[1]
         return middle + dt.timedelta(days=self.since) if middle else None

@@ -44,7 +44,7 @@ def caught_l(rain_mm: Array | float, roof_m2: float) -> Array | float:
 def _butt(plan: Plan, ahead: Fortnight, rig: Rig) -> Butt:
     holds = rig.holds_l or 0.0
     fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig]
-    levels = np.full(plan.run.weather.rain.shape[1], _this_morning(plan, rig, fed))
+    levels = np.full(plan.run.weather.rain.shape[1], _this_morning(plan, rig))
     level = float(levels.mean())
     held = []
     for d in range(len(ahead.beds[0].days) if ahead.beds else 0):
@@ -64,7 +64,7 @@ def _butt(plan: Plan, ahead: Fortnight, rig: Rig) -> Butt:
     )
 
 
-def _this_morning(plan: Plan, rig: Rig, fed: list[int]) -> float:
+def _this_morning(plan: Plan, rig: Rig) -> float:
     """What it holds [L]: from when somebody looked on, with what fell since and was poured; today's pouring too."""
     holds, weather = rig.holds_l or 0.0, plan.run.weather
     since = rig.seen_on or weather.dates[0]
@@ -72,7 +72,12 @@ def _this_morning(plan: Plan, rig: Rig, fed: list[int]) -> float:
     for d, date in enumerate(weather.dates[: plan.run.n_behind + 1]):
         if date < since:
             continue
-        poured = sum(w.litres for i in fed for w in plan.beds[i].bed.waterings if w.date == date)
+        poured = sum(
+            w.litres
+            for b in plan.beds
+            for w in b.bed.waterings
+            if w.date == date and (w.rig or b.today.rig.name) == rig.name
+        )
         level = max(0.0, level - poured)
         if d < plan.run.n_behind:
             level = min(holds, level + float(np.mean(caught_l(weather.rain[d], rig.roof_m2 or 0.0))))

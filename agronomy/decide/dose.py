@@ -46,7 +46,8 @@ def dose_of(m: Morning) -> Dose:
     if m.fills:
         gap = max(0.0, m.capacity_l - m.reservoir_l - m.filled_l)
         gaps = np.maximum(0.0, m.capacity_l - m.reservoir_series_l - m.filled_l)
-        return Dose(gap / ground, gap, band(gaps), 1.0, method.person_minutes(gap, 1), InHand(), into="reservoir")
+        stops = m.bed.reservoir.count if m.bed.reservoir else 1
+        return Dose(gap / ground, gap, band(gaps), 1.0, method.person_minutes(gap, stops), InHand(), into="reservoir")
     to_mm = m.to_ground
     need, series = max(0.0, m.net_mm), np.maximum(m.net_series, 0.0)
     if m.top_only:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
+from agronomy.balance.asking import fills_only
 from agronomy.balance.run import Ahead, Run, tops_ask
 from agronomy.balance.terms import NEVER, Array, BedDay, BedFigures, Terms, Want, Wants
 from agronomy.beds.stand import StandOfDay
@@ -62,9 +63,14 @@ class Morning:
         return self.figures.capacity > 0
 
     @property
-    def fills(self) -> bool:
-        """Whether it is filled below today, and not watered from above: roots have come down to what the wick wets."""
+    def wicks(self) -> bool:
+        """Whether it has a reservoir and roots have come to what it wets."""
         return self.has_reservoir and self.day.wicks > 0
+
+    @property
+    def fills(self) -> bool:
+        """Whether its reservoir is filled today, and nothing is poured from above."""
+        return fills_only(self.reckoned, self.day, self.figures) and self.water_in_l <= 0
 
     @property
     def supply(self) -> Supply:
@@ -74,14 +80,15 @@ class Morning:
     def chance_fills(self) -> float:
         """Share of the series in which both stores ask for a fill today."""
         s = self.series
-        asks = (s.r + self.day.fill < self.figures.fill_below + s.day_use) & (s.mix >= s.fill_mark)
+        asks = (s.r + self._filled(s.r) < self.figures.fill_below + s.day_use) & (s.mix >= s.fill_mark)
         return float(asks.mean())
 
     @property
     def stale_days(self) -> int:
         """Days in a row up to yesterday that ended with the reservoir nearly full."""
         held = np.asarray(self.run.behind(self.i).close_reservoir)
-        return _run_of(held >= NEARLY_FULL * self.figures.capacity) if self.has_reservoir else 0
+        box = self.has_reservoir and not self.figures.buried
+        return _run_of(held >= NEARLY_FULL * self.figures.capacity) if box else 0
 
     @property
     def net_mm(self) -> float:
@@ -181,8 +188,13 @@ class Morning:
 
     @property
     def filled_l(self) -> float:
-        """What was poured into the reservoir today."""
-        return self.day.fill * self.ground_m2
+        """What came into the reservoir today, by hand or by its line's timer."""
+        return float(self._filled(self.reckoned.r)) * self.ground_m2
+
+    def _filled(self, r: Array | float) -> Array | float:
+        """The same of a reservoir that held so much this morning [mm over the ground]."""
+        by_hand = self.day.fill
+        return by_hand + self.day.to_full * np.maximum(self.figures.capacity - r - by_hand, 0.0)
 
     @property
     def wet_days(self) -> int:

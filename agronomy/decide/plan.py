@@ -76,7 +76,8 @@ class BedPlan:
     in_need_on: Dates | None  # when plants in a container are in need, if nothing is poured
     supply: Supply | None  # how its reservoir is kept
     draw: Draw  # what it was seen to draw
-    wicks: bool  # whether roots have come down to what it lifts
+    wicks: bool  # whether roots have come to what it wets
+    fills: bool  # whether it is filled today, and nothing poured from above
     use: DayUse
     if_watered: Callable[[], Dose] = field(repr=False)  # what it would take this morning, whatever its word
 
@@ -310,7 +311,8 @@ def _bed_plan(
         in_need_on=in_need_on(run, i, m.never, m.terms.raw_now) if m.today.container else None,
         supply=m.supply if m.has_reservoir else None,
         draw=run.draw[i],
-        wicks=m.fills,
+        wicks=m.wicks,
+        fills=m.fills,
         use=day_use(m, hours.tmin, hours.tmax),
         if_watered=functools.partial(dose_of, m),
     )

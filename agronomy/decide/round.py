@@ -49,10 +49,10 @@ def _stop(b: BedPlan, line: BedAhead) -> Stop:
     word, cause, dose, again = b.word, b.cause, b.dose, b.again
     gives = today.gave in ("minutes", "taps")
     if today.soak and today.soak.how in LAID and b.word not in (*ASKED_WORDS, "done"):
-        word, cause, dose = "fill" if b.wicks else "soak", today.soak.how, b.if_watered()
+        word, cause, dose = "fill" if b.fills else "soak", today.soak.how, b.if_watered()
     elif today.gave == "moved" and b.word in ASKED_WORDS:
         word, cause, dose, again = "leave", "moved_away", None, None
-    elif (word, cause) == ("leave", "not_yet") and not b.wicks and line.left_alone.mid >= b.trigger_mm:
+    elif (word, cause) == ("leave", "not_yet") and not b.fills and line.left_alone.mid >= b.trigger_mm:
         cause = "evening"
     return Stop(b, word, cause, dose, again, gives, today.net, line.left_alone, *_next(b, line))
 

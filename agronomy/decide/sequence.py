@@ -153,7 +153,7 @@ class Sequence:
             return asked
         shares = self.single.asked(d, state, np.array(some, dtype=np.int64))
         due = {i for i, share in zip(some, shares, strict=True) if share >= DUE_CHANCE and not self._held(d, i)}
-        self._weigh(d, state, sorted(i for i in due if not self.single.fills(d, i)))
+        self._weigh(d, state, sorted(i for i in due if not self._fills(d, i, state)))
         return due
 
     def _weigh(self, d: int, state: Array, beds: list[int]) -> None:
@@ -164,6 +164,11 @@ class Sequence:
         for i, choice in zip(new, choices, strict=True):
             self.weighed[i][known[i]] = choice.chosen
         self.options |= {(d, i): self.weighed[i][known[i]] for i in beds}
+
+    def _fills(self, d: int, i: int, state: Array) -> bool:
+        """Whether a bed's reservoir is filled on day d, and nothing poured from above."""
+        dry = self.single.buried(i) and self.single.nets(state)[i] >= self.plan.beds[i].trigger_mm
+        return self.plan.beds[i].fills if d == 0 else self.single.wicks(d, i) and not dry
 
     def _share(self, d: int, i: int) -> float:
         """The share of a refill that a bed gets on day d."""
@@ -191,7 +196,8 @@ class Sequence:
         some = np.array(beds, dtype=np.int64)
         after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
-        to_litres = (self.ground / self.arrives)[some, None]
+        arrives = np.array([1.0 if self._fills(d, i, state) else self.arrives[i] for i in beds])
+        to_litres = (self.ground[some] / arrives)[:, None]
         litres = dict(zip(beds, bands(mm * to_litres), strict=True)) if beds else {}
         twice = np.where((kept.again > 0).mean(axis=1) >= AGAIN_CHANCE, (kept.again * to_litres).mean(axis=1), 0.0)
         self.again |= {(d, i): float(x) for i, x in zip(beds, twice, strict=True)}
@@ -243,7 +249,7 @@ class Sequence:
     def _goes(self, d: int, i: int, litres: Band) -> int:
         """In how many goes a bed is given these litres on day d; today's are told by the plan."""
         b = self.plan.beds[i]
-        if self.single.fills(d, i):
+        if self._fills(d, i, self.state):
             return 1
         if d == 0:
             told = [x for x in (b.dose, _second(b)) if x] or [b.if_watered()]
@@ -296,7 +302,7 @@ class Sequence:
     def _ripe(self, d: int, i: int) -> bool:
         """Whether a bed is dry enough, or has a reservoir to fill, so that water a day early is not poured in vain."""
         ripe = self.single.nets(self.state)[i] >= EARLY_FROM * self.plan.beds[i].trigger_mm
-        return bool(ripe) or self.single.fills(d, i)
+        return bool(ripe) or self._fills(d, i, self.state)
 
     def _note(self, d: int, day: Settled, put_off: dict[int, str]) -> None:
         date = self.dates[d]

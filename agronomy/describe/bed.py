@@ -108,6 +108,10 @@ class Bed:
     alike: Annotated[
         int, whole(1, 200, "", "so many containers alike that stand together: sizes are of one, the rest of all")
     ] = 1
+    soaked_kg: Annotated[
+        float | None, number(0.1, 1000.0, "kg", "what one of it weighs soaked and drained, vessel and all")
+    ] = None
+    limp_kg: Annotated[float | None, number(0.05, 1000.0, "kg", "the same when its plants begin to hang")] = None
     key: Annotated[Key, means("under which whoever keeps the garden finds it again")] = ""
 
 
@@ -117,8 +121,15 @@ def check_bed(bed: Bed) -> Bed:
         raise MissingError("drip", "the drip's description, since method is drip")
     if bed.method == "reservoir" and bed.reservoir is None:
         raise MissingError("reservoir", "the reservoir's description, since method is reservoir")
+    if bed.method == "reservoir" and bed.reservoir and bed.reservoir.buried:
+        raise OutOfRangeError("method", bed.method, "hose, can or drip: what is not reached from below is watered so")
     if bed.alike > 1 and not KINDS[bed.kind][0]:
         raise OutOfRangeError("alike", bed.alike, "1: only pots, boxes and bags are told as several alike")
+    if (bed.soaked_kg is None) != (bed.limp_kg is None):
+        name = "soaked_kg" if bed.soaked_kg is None else "limp_kg"
+        raise MissingError(name, "both weights, soaked and limp, or neither")
+    if bed.soaked_kg is not None and bed.limp_kg is not None and bed.limp_kg >= bed.soaked_kg:
+        raise OutOfRangeError("limp_kg", bed.limp_kg, f"less than it weighs soaked ({bed.soaked_kg:g})")
     if bed.round and bed.length_m != bed.width_m:
         raise OutOfRangeError("width_m", bed.width_m, "the same as length_m when round")
     return bed

@@ -116,6 +116,27 @@ class MeterTest(TypedDict):
     other_l: NotRequired[Annotated[float, number(0.0, 1e6, "L")]]
 
 
+class SeepReading(TypedDict):
+    """What was left after so many hours."""
+
+    hours: Annotated[float, number(0.05, 240.0, "h")]
+    left_l: Annotated[float, number(0.0, 200.0, "L")]
+
+
+class SeepTest(TypedDict):
+    """One bottle, pipe or unglazed pot in the ground, filled, and what was left in it later."""
+
+    filled_l: Annotated[float, number(0.1, 200.0, "L")]
+    readings: Annotated[list[SeepReading], some(1, 20)]
+
+
+class WeighTest(TypedDict):
+    """A pot weighed soaked and drained, and again when its plants began to hang."""
+
+    soaked_kg: Annotated[float, number(0.1, 1000.0, "kg")]
+    limp_kg: Annotated[float, number(0.05, 1000.0, "kg")]
+
+
 class MixWanted(TypedDict):
     """How much of a mix is wanted, and of what."""
 
@@ -133,4 +154,6 @@ TESTS = {
     "finger": FingerTest,
     "pot": PotTest,
     "meter": MeterTest,
+    "seep": SeepTest,
+    "weigh": WeighTest,
 }

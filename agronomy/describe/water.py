@@ -8,10 +8,33 @@ from typing import Annotated, Final
 from pydantic import AfterValidator
 
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_between, require_one_of
-from agronomy.describe.fields import Date, Name, means, number, whole
-from agronomy.describe.words import WEIGHTS, WETNESS, DayPart, Into, LiftedWeight, ObservationKind, Water, Wetness
+from agronomy.describe.fields import Date, Dated, Name, Yes, at_most, means, number, whole
+from agronomy.describe.words import (
+    WEIGHTS,
+    WETNESS,
+    DayPart,
+    Giver,
+    Into,
+    LiftedWeight,
+    ObservationKind,
+    Water,
+    Wetness,
+)
 
 MapMetres = Annotated[float, number(-500.0, 500.0, "m")]
+
+
+@dataclass(frozen=True)
+class Programme:
+    """What a timer on a line is set to from a date on. It tells nobody what it did: its runs are taken as done."""
+
+    date: Annotated[Date, means("of its first run")]
+    every_days: Annotated[int, whole(1, 60, "days", "from run to run")] = 1
+    minutes: Annotated[float | None, number(0.5, 1440.0, "min", "that drip lines run")] = None
+    litres: Annotated[
+        float | None, number(0.1, 1000.0, "L", "into each box; left out: each box's valve shuts when it is full")
+    ] = None
+    on: Annotated[Yes, means("whether it runs; else it was switched off that day")] = True
 
 
 @dataclass(frozen=True)
@@ -33,6 +56,8 @@ class Rig:
     roof_m2: Annotated[float | None, number(0.5, 2000.0, "m2", "of roof that fills it, seen from above")] = None
     seen_l: Annotated[float | None, number(0.0, 50000.0, "L", "what stood in it when somebody looked")] = None
     seen_on: Annotated[Date | None, means("on the morning of which")] = None
+    programmes: Annotated[tuple[Programme, ...], at_most(60, "of a timer on its line, by date"), Dated] = ()
+    salt_ds_m: Annotated[float | None, number(0.0, 10.0, "dS/m", "salt in its water, by its conductivity")] = None
 
 
 def check_rig(rig: Rig) -> Rig:
@@ -60,15 +85,26 @@ class Drip:
 
 @dataclass(frozen=True)
 class Reservoir:
-    """Water below the mix, lifted by a wick."""
+    """Water below the mix, lifted by a wick; or in bottles, pipes or unglazed pots that are buried beside the roots."""
 
-    capacity_l: Annotated[float, number(0.2, 1000.0, "L", "up to the overflow")]
-    wick_l_per_day: Annotated[float, number(0.1, 200.0, "L/d", "the most that the mix can lift")] = 20.0
+    capacity_l: Annotated[float, number(0.2, 1000.0, "L", "up to the overflow; of what is buried, of all together")]
+    wick_l_per_day: Annotated[
+        float, number(0.1, 200.0, "L/d", "the most that the mix can lift; of what is buried, that all give together")
+    ] = 20.0
     opening_l: Annotated[float | None, number(0.0, 1000.0, "L", "what it held at the bed's opening; else half")] = None
+    giver: Annotated[Giver, means("below the mix, or what is buried beside the roots")] = "below"
+    count: Annotated[int, whole(1, 200, "", "how many are buried")] = 1
+    depth_m: Annotated[float, number(0.02, 1.0, "m", "how deep what is buried lets its water out")] = 0.2
+
+    @property
+    def buried(self) -> bool:
+        return self.giver != "below"
 
 
 def check_reservoir(reservoir: Reservoir) -> Reservoir:
     """It cannot have held more than it holds. Raises OutOfRangeError."""
+    if not reservoir.buried and reservoir.count != 1:
+        raise OutOfRangeError("count", reservoir.count, "1: only what is buried is counted")
     if (reservoir.opening_l or 0) > reservoir.capacity_l:
         allowed = f"at most capacity_l ({reservoir.capacity_l:g})"
         raise OutOfRangeError("opening_l", reservoir.opening_l, allowed)
@@ -87,6 +123,7 @@ class Watering:
     part: DayPart = "morning"
     into: Into = "soil"
     passes: Annotated[int, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
+    rig: Annotated[Name | None, means("the hose, tap or butt it came from; left out: the bed's own")] = None
 
 
 @dataclass(frozen=True)
@@ -97,14 +134,16 @@ class Observation:
     light, middling or heavy. "probe": value is water by volume [%]. "dug": value is the depth it is moist to [m].
     "float": value is what the reservoir holds [L]. "ran_out": what was poured that day ran out below. "saucer": water
     stood in the saucer. "top": reading is how the top looks, dry or just_damp. "sour": the
-    reservoir smelt foul. "looks_wrong": somebody
-    who looked in found something wrong with the plants.
+    reservoir smelt foul. "looks_wrong": somebody who looked in found something wrong with the plants. "weighed": value
+    is what the pot weighed [kg], where its bed says what it weighs soaked and limp.
     """
 
     date: Date
     reading: Annotated[Wetness | LiftedWeight | None, means("what a finger or a lifting hand felt")] = None
     kind: Annotated[ObservationKind, means("how it was found")] = "finger"
-    value: Annotated[float | None, number(0.0, 1000.0, "", "of a probe [%], a hole [m] or a float [L]")] = None
+    value: Annotated[
+        float | None, number(0.0, 1000.0, "", "of a probe [%], a hole [m], a float [L] or a weight [kg]")
+    ] = None
 
 
 # kind -> (its readings or None, bounds and unit of its value or None)
@@ -120,9 +159,10 @@ OBSERVATION_NEEDS: Final[dict[str, tuple[tuple[str, ...] | None, tuple[float, fl
     "top": (("dry", "just_damp"), None),
     "sour": (None, None),
     "looks_wrong": (None, None),
+    "weighed": (None, (0.05, 1000.0, "kg")),
 }
 OF_RESERVOIRS: Final = ("float", "sour")  # kinds that are found at a reservoir
-OF_CONTAINERS: Final = ("lifted", "ran_out", "saucer")  # kinds that are found at a pot and at no bed
+OF_CONTAINERS: Final = ("lifted", "ran_out", "saucer", "weighed")  # kinds that are found at a pot and at no bed
 
 
 def check_observation(seen: Observation) -> Observation:

@@ -25,6 +25,7 @@ Style = Literal["ample", "steady", "sparing"]
 Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
 Wall = Literal["light", "dark", "fabric"]
 Into = Literal["soil", "reservoir"]
+Giver = Literal["below", "bottle", "pipe", "clay_pot"]  # where a reservoir stands: below the mix, or in the ground
 DayPart = Literal["morning", "afternoon", "evening"]
 
 # What it is made of.
@@ -173,7 +174,18 @@ BodyHeight = Literal["ankle", "knee", "waist", "shoulder", "overhead", "tall"]
 
 # What was observed.
 ObservationKind = Literal[
-    "finger", "still_wet", "lifted", "probe", "dug", "float", "ran_out", "saucer", "top", "sour", "looks_wrong"
+    "finger",
+    "still_wet",
+    "lifted",
+    "probe",
+    "dug",
+    "float",
+    "ran_out",
+    "saucer",
+    "top",
+    "sour",
+    "looks_wrong",
+    "weighed",
 ]
 Wetness = Literal["dry", "just_damp", "moist", "wet"]
 LiftedWeight = Literal["light", "middling", "heavy"]
@@ -213,7 +225,7 @@ ClimateName = Literal[
     "file",
 ]
 ThingKind = Literal["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"]
-TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter"]
+TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter", "seep", "weigh"]
 
 # What is advised, and why.
 Word = Literal["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"]
@@ -240,7 +252,7 @@ Cause = Literal[
     "moved_away",
     "evening",
 ]
-SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown"]
+SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown", "buried"]
 # What may be done at a bed before going away.
 Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
 Water = Literal["tap", "rain", "pond"]
@@ -254,6 +266,7 @@ STYLES: Final[tuple[Style, ...]] = get_args(Style)
 PATTERNS: Final[tuple[Pattern, ...]] = get_args(Pattern)
 WALLS: Final[tuple[Wall, ...]] = get_args(Wall)
 INTO: Final[tuple[Into, ...]] = get_args(Into)
+GIVERS: Final[tuple[Giver, ...]] = get_args(Giver)
 DAY_PARTS: Final[tuple[DayPart, ...]] = get_args(DayPart)
 TEXTURES: Final[tuple[Texture, ...]] = get_args(Texture)
 MATERIALS: Final[tuple[Material, ...]] = get_args(Material)

@@ -108,13 +108,15 @@ def weight(here: BedToday) -> Fit:
 
 @dataclass(frozen=True)
 class Weight:
-    """Of one container without its vessel [kg]: when plants wilt, now, and when it has just drained over a full
-    reservoir. heavy: too much for one pair of hands, or for a floor by the square metre."""
+    """Of one container [kg]: when plants wilt, now, and when it has just drained over a full reservoir; without its
+    vessel, or with it, where it was weighed. heavy: too much for one pair of hands, or for a floor by the square metre.
+    """
 
     dry: float
     now: float
     soaked: float
     heavy: bool
+    weighed: bool = False
 
 
 def weight_now(here: BedToday, net_mm: float, rooted_share: float, reservoir_l: float) -> Weight:
@@ -126,7 +128,9 @@ def weight_now(here: BedToday, net_mm: float, rooted_share: float, reservoir_l: 
     under = here.bed.reservoir.capacity_l if here.bed.reservoir else 0.0
     missing = (net_mm * here.ground_m2 * rooted_share + under - reservoir_l) / alike
     dry, soaked = found.figures["dry_kg"], found.figures["soaked_kg"]
-    return Weight(dry, max(dry, soaked - missing), soaked, found.level == "mind")
+    if here.bed.soaked_kg is not None and here.bed.limp_kg is not None:
+        dry, soaked = here.bed.limp_kg, here.bed.soaked_kg
+    return Weight(dry, max(dry, soaked - missing), soaked, found.level == "mind", here.bed.soaked_kg is not None)
 
 
 def _of_planting(here: BedToday, p: Planting, days: Days | None) -> Iterator[Fit]:

@@ -5,7 +5,9 @@ In here:
     base       what every method answers
     hand       hose and can
     drip       a drip line
+    timer      what a line does by itself
     reservoir  filled, and lifted by a wick
+    buried     bottles, pipes and unglazed pots beside the roots
     hose_water  the first hot water of a hose
     choose     the rig and the method of a bed
 """

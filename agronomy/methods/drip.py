@@ -49,6 +49,11 @@ def run_minutes(litres: float, drip: Drip) -> float:
     return litres / (drip.emitters * drip.flow_l_per_h) * 60
 
 
+def litres_of_run(minutes: float, drip: Drip) -> float:
+    """Litres that a line gives in so many minutes at its nominal flow; arithmetic."""
+    return drip.emitters * drip.flow_l_per_h * minutes / 60
+
+
 def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float) -> float:
     """Width [m] wetted under one emitter. Schwartzman and Zur (1986), SI form with 1.82, from memory."""
     volume = litres_each / 1000

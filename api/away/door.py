@@ -60,8 +60,9 @@ class Visit(APIView):
             litres = dose["litres"] if x.get("litres") is None else x["litres"]
             if litres is None and not Event.objects.filter(pk=mark.id, garden=garden).exists():
                 raise NotFound("stop")  # nothing is asked there, and it did not arrive before
+            how = {"part": "afternoon" if stop and stop["second"] else "morning", "into": dose["into"]}
             actions.RecordWatering(
-                by, garden.pk, x["bed"], None, litres or 0.0, into=dose["into"], passes=dose["passes"], stamp=mark
+                by, garden.pk, x["bed"], None, litres or 0.0, **how, passes=dose["passes"], stamp=mark
             ).execute()
         else:
             found = {"wet": "still_wet", "wrong": "looks_wrong"}[x["what"]]

@@ -5,6 +5,8 @@ from __future__ import annotations
 import datetime as dt
 
 from agronomy.decide.away import Through, away
+from agronomy.decide.dose import Dose
+from agronomy.decide.round import Stop
 from agronomy.describe.garden import Absence
 from api.present import Json, crops_out, garden_out
 from api.round.present import dose_out, isle_out
@@ -49,6 +51,14 @@ def result_out(garden: Garden, absence: Absence) -> Json | None:
     }
 
 
+def foretold(garden: Garden, absence: Absence) -> dict[str, float]:
+    """Each isle's chance with what is to be done before, by its key; none for days that cannot be seen yet."""
+    if absence.returns <= garden.today:
+        return {}
+    found = result_out(garden, absence)
+    return {str(x["bed"]): round(x["chance_then"], 3) for x in found["beds"]} if found else {}
+
+
 def _through(x: Through, facts: BedFacts, today: dt.date) -> Json:
     told = {name: value for name, value in vars(x).items() if name not in ("bed", "choices")}
     return {
@@ -61,11 +71,22 @@ def _through(x: Through, facts: BedFacts, today: dt.date) -> Json:
     }
 
 
+def _now(s: Stop) -> Dose | None:
+    """What a stop is given next: its dose, or the second drink of the day once it had the first."""
+    if s.word in SEEN_TO:
+        return s.dose
+    return s.again.dose if s.again and s.word == "done" else None
+
+
+def _seen_to(s: Stop) -> bool:
+    return _now(s) is not None
+
+
 def visit_out(now: Situation, until: object, units: str) -> Json:
     """Today's round as somebody who looks in needs it."""
     facts = {str(b.row.pk): b for b in now.beds}
     today = now.garden.today
-    stops = [s for s in stops_of(now) if s.word in SEEN_TO and s.dose and not facts[s.bed.bed.key].put_off_on(today)]
+    stops = [s for s in stops_of(now) if _seen_to(s) and not facts[s.bed.bed.key].put_off_on(today)]
     open_still = {s.bed.bed.name for s in stops}
     noted = {
         b.row.name: (*[(x.date, x.struck) for x in b.poured], *[(x.date, x.struck) for x in b.felt]) for b in now.beds
@@ -81,10 +102,14 @@ def visit_out(now: Situation, until: object, units: str) -> Json:
                 "name": s.bed.bed.name,
                 "kind": s.bed.bed.kind,
                 "alike": s.bed.bed.alike,
+                "giver": s.bed.bed.reservoir.giver if s.bed.bed.reservoir else None,
+                "givers": s.bed.bed.reservoir.count if s.bed.bed.reservoir else 1,
+                "again_at_h": s.again.at_h if s.again else None,
+                "second": s.word == "done",
                 "crops": crops_out(now.plan, s.bed) if now.plan else [],
                 "isle": isle_out(s.bed),
-                "word": s.word,
-                "dose": dose_out(s.dose, s.bed.today),
+                "word": "soak" if s.word == "done" else s.word,
+                "dose": dose_out(_now(s), s.bed.today),
                 "finger_depth_m": s.bed.today.finger_depth_m,
                 "marks": mark_ids(facts[s.bed.bed.key], today),
             }

@@ -5,7 +5,7 @@ from __future__ import annotations
 from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
-from agronomy.describe.words import KINDS_OF_ISLE, MEASURES, WORDS
+from agronomy.describe.words import GIVERS, KINDS_OF_ISLE, MEASURES, WORDS
 from api.asked import EventId
 from api.described import In, Shape
 from api.round.shapes import DaysAway, Dose, Isle, Marks
@@ -88,6 +88,10 @@ class VisitStop(s.Serializer):
     name = s.CharField()
     kind = s.ChoiceField(choices=KINDS_OF_ISLE)
     alike = s.IntegerField()
+    giver = s.ChoiceField(choices=GIVERS, allow_null=True)
+    givers = s.IntegerField()
+    again_at_h = s.FloatField(allow_null=True, help_text="the hour of its second drink of the day")
+    second = s.BooleanField(help_text="this is that second drink")
     crops = CropStanding(many=True)
     isle = Isle()
     word = s.ChoiceField(choices=WORDS)

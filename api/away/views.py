@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import datetime as dt
+from typing import Any
+
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -28,10 +31,16 @@ class Away(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(shapes.AbsenceIn, request)
         asked = {name: x[name] for name in ("wanted", "visits") if name in x}
+        m = membership(person(request), garden_id)
+        asked["foretold"] = present.foretold(m.garden, away.told_absence(x["leaves"], x["returns"], *wishes(x)))
         plan = away.PlanAbsence(actor(request), garden_id, x["leaves"], x["returns"], **asked, stamp=stamp(request))
         kept = plan.execute()
-        m = membership(person(request), garden_id)
         return Response(present.away_out(m.garden, m.role, kept, away.absence_of(kept)), status=201)
+
+
+def wishes(x: dict[str, Any]) -> tuple[float, list[dt.date]]:
+    """The chance that is wanted, and the days of visits."""
+    return x.get("wanted", 0.9), x.get("visits", [])
 
 
 class TryAway(APIView):
@@ -41,7 +50,7 @@ class TryAway(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
         x = checked(shapes.AbsenceIn, request)
-        absence = away.told_absence(x["leaves"], x["returns"], x.get("wanted", 0.9), x.get("visits", []))
+        absence = away.told_absence(x["leaves"], x["returns"], *wishes(x))
         return Response(present.away_out(m.garden, m.role, away.absence_ahead(m.garden), absence))
 
 

@@ -17,7 +17,7 @@ from api.shapes import Error
 from apps.base.errors import NotFound
 from apps.garden.access import membership
 from apps.garden.actions import beds
-from apps.garden.models import Bed
+from apps.garden.models import RESERVOIR, Bed
 from apps.planning import alter
 from apps.planning.facts import read_beds
 from apps.planning.situation import situation
@@ -32,7 +32,7 @@ def bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
         values |= {"emitters": drip.get("emitters"), "emitter_flow_l_per_h": drip.get("flow_l_per_h")}
     if "reservoir" in values:
         box = values.pop("reservoir") or {}
-        values |= {f"reservoir_{name}": box.get(name) for name in ("capacity_l", "wick_l_per_day", "opening_l")}
+        values |= {f"reservoir_{name}": box.get(name) for name in RESERVOIR}
     return {"values": values, "plantings": plantings, "mulch": mulch, "soil": soil, "exposure": exposure}
 
 

@@ -38,6 +38,7 @@ class Waterings(APIView):
                 w["part"],
                 w["into"],
                 w.get("passes", 1),
+                w.get("rig"),
                 stamp=stamp(request, w["id"]),
             )
             for w in poured

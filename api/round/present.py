@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import functools
 
 from agronomy.beds.alterations import open_to
 from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
+from agronomy.decide.away import worsened
 from agronomy.decide.bands import Band, band
 from agronomy.decide.butts import butts
 from agronomy.decide.dose import Dose
@@ -20,13 +20,12 @@ from agronomy.decide.round import Stop
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wishes import wishes_on
-from agronomy.fit.fits import weight_now
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation, days_ahead, stops_of
-from apps.record.away import absence_ahead, absence_of
+from apps.record.away import absence_ahead, absence_of, foretold_of
 
 RAIN_DAYS = 3
 
@@ -58,41 +57,20 @@ def round_out(now: Situation, role: str) -> Json:
         "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
-        "away": vars(absence_of(kept)) if (kept := absence_ahead(now.garden)) else None,
+        **_away(now),
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }
 
 
-def pots_out(now: Situation, role: str) -> Json:
-    """Every container, what dries out first standing first."""
-    p, stops = now.plan, [x for x in stops_of(now) if x.bed.today.container]
-    facts = {str(b.row.pk): b for b in now.beds}
-    return {
-        "garden": garden_out(now.garden, role),
-        "lacks": now.lacks,
-        "pots": [
-            {
-                "stop": stop_out(p, x, facts[x.bed.bed.key]),
-                "fill": dose_out(x.bed.if_watered(), x.bed.today) if x.bed.wicks else None,
-                "weight": _weight(x.bed),
-            }
-            for x in sorted(stops, key=_first_in_need)
-        ]
-        if p
-        else [],
-    }
-
-
-def _weight(b: BedPlan) -> Json:
-    below = b.reservoir_l.mid if b.reservoir_l else 0.0
-    return vars(weight_now(b.today, b.net_mm.mid, b.rooted_share, below))
-
-
-def _first_in_need(x: Stop) -> tuple[bool, dt.date, float]:
-    """What drinks twice today, then by the day on which plants would be in need, then the driest."""
-    b = x.bed
-    need = (b.in_need_on[1] if b.in_need_on else None) or dt.date.max
-    return b.again is None, need, -b.net_mm.mid / max(b.raw_mm, 1e-9)
+def _away(now: Situation) -> Json:
+    """Days away that are kept, and what of them has turned worse since."""
+    kept = absence_ahead(now.garden)
+    if kept is None:
+        return {"away": None, "worse": []}
+    absence, names = absence_of(kept), {str(b.row.pk): b.row.name for b in now.beds}
+    foretold = {names[key]: chance for key, chance in foretold_of(kept).items() if key in names}
+    worse = worsened(now.plan, absence, foretold) if now.plan else ()
+    return {"away": vars(absence), "worse": [vars(x) for x in worse]}
 
 
 def _in_order(stops: tuple[Stop, ...]) -> list[Stop]:
@@ -148,6 +126,9 @@ def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
         "draw": vars(b.draw) if b.draw.intervals else None,
         "supply": vars(b.supply) if b.supply else None,
         "wicks": b.wicks,
+        "giver": b.bed.reservoir.giver if b.bed.reservoir else None,
+        "givers": b.bed.reservoir.count if b.bed.reservoir else 1,
+        "rig": b.today.rig.name,
         "water": b.today.rig.water,
         "finger_depth_m": b.today.finger_depth_m,
         "measures": _measures(p, b),
@@ -220,6 +201,7 @@ def isle_out(b: BedPlan) -> Json:
         "height_m": stand.height_m,
         "rooted_share": b.rooted_share,
         "reservoir_share": full,
+        "giver": b.bed.reservoir.giver if b.bed.reservoir else None,
         "cover": b.today.exposure.cover,
         "layers": [
             {

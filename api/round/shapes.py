@@ -10,6 +10,7 @@ from agronomy.describe.words import (
     ALTERATIONS,
     CAUSES,
     COVERS,
+    GIVERS,
     INTO,
     KINDS_OF_ISLE,
     MATERIALS,
@@ -70,6 +71,7 @@ class Isle(s.Serializer):
     height_m = s.FloatField()
     rooted_share = s.FloatField()
     reservoir_share = s.FloatField(allow_null=True, help_text="how full, 0 to 1")
+    giver = s.ChoiceField(choices=GIVERS, allow_null=True, help_text="what its reservoir is")
     cover = s.ChoiceField(choices=COVERS)
     layers = IsleLayer(many=True, help_text="from the top down")
 
@@ -272,6 +274,9 @@ class Stop(s.Serializer):
     draw = Draw(allow_null=True)
     supply = Supply(allow_null=True)
     wicks = s.BooleanField(help_text="roots have come down to what the reservoir's wick wets: it is filled below")
+    giver = s.ChoiceField(choices=GIVERS, allow_null=True, help_text="what its reservoir is")
+    givers = s.IntegerField(help_text="how many are buried; 1 of a reservoir below")
+    rig = s.CharField(help_text="the hose, tap or butt that it is watered from; empty: none is named")
     water = s.ChoiceField(choices=WATERS, help_text="what comes out of its hose or butt")
     finger_depth_m = s.FloatField()
     measures = Measures()
@@ -282,27 +287,6 @@ class Stop(s.Serializer):
     observation_today = ObservationOut(allow_null=True)
     put_off = s.UUIDField(allow_null=True)
     why = Why()
-
-
-class Weight(s.Serializer):
-    """Of one container without its vessel [kg]."""
-
-    dry = s.FloatField()
-    now = s.FloatField()
-    soaked = s.FloatField()
-    heavy = s.BooleanField()
-
-
-class Pot(s.Serializer):
-    stop = Stop()
-    fill = Dose(allow_null=True, help_text="what its reservoir takes now")
-    weight = Weight()
-
-
-class Pots(s.Serializer):
-    garden = GardenOut()
-    lacks = s.ChoiceField(choices=["", "beds", "weather"])
-    pots = Pot(many=True)
 
 
 class Butt(s.Serializer):
@@ -319,6 +303,15 @@ class DaysAway(s.Serializer):
     returns = s.DateField()
     wanted = s.FloatField()
     visits = s.ListField(child=s.DateField())
+
+
+class Worse(s.Serializer):
+    """An isle that comes through days away in fewer runs than was foretold."""
+
+    bed = s.CharField()
+    foretold = s.FloatField()
+    chance = s.FloatField()
+    needs_from = s.DateField(allow_null=True)
 
 
 class Go(s.Serializer):
@@ -344,6 +337,7 @@ class Round(s.Serializer):
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
     butts = Butt(many=True)
     away = DaysAway(allow_null=True, help_text="that are kept, while they last or are to come")
+    worse = Worse(many=True, help_text="while they last: what has turned worse since they were kept")
     hours = Hours(allow_null=True)
     heat = Heat(allow_null=True)
     hot_water = HotWater(many=True)

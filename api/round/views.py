@@ -13,15 +13,6 @@ from apps.garden.access import membership
 from apps.planning.situation import situation
 
 
-class Pots(APIView):
-    """Every container with its reservoir, what dries out first standing first."""
-
-    @extend_schema(operation_id="pots", responses=shapes.Pots)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
-        return Response(present.pots_out(situation(m.garden), m.role))
-
-
 class Round(APIView):
     """What to do now, in walking order."""
 

@@ -15,6 +15,7 @@ from apps.accounts.models import User
 from apps.garden.actions.gardens import note_of_garden
 from apps.garden.events import EventKind
 from apps.garden.models import (
+    RESERVOIR,
     Aspect,
     Bed,
     BedRecord,
@@ -59,7 +60,10 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
         )
     )
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
-    rigs = {r.name: Rig.objects.create(garden=garden, **dataclasses.asdict(r)) for r in described.rigs}
+    rigs = {
+        r.name: Rig.objects.create(garden=garden, **columns(r, Rig, programmes=[write(p) for p in r.programmes]))
+        for r in described.rigs
+    }
     crops = {
         c.name: OwnCrop.objects.create(garden=garden, name=c.name, like=c.like, figures=_plain(c, ("name", "like")))
         for c in described.own_crops
@@ -95,9 +99,7 @@ def _write_bed(
         rig=rigs.get(bed.rig or ""),
         emitters=line.emitters if line else None,
         emitter_flow_l_per_h=line.flow_l_per_h if line else None,
-        reservoir_capacity_l=box.capacity_l if box else None,
-        reservoir_wick_l_per_day=box.wick_l_per_day if box else None,
-        reservoir_opening_l=box.opening_l if box else None,
+        **{f"reservoir_{name}": getattr(box, name) if box else None for name in RESERVOIR},
         **columns(bed, Bed),
     )
     by_aspect = ((Aspect.SOIL, bed.soils), (Aspect.EXPOSURE, bed.exposures), (Aspect.LEAVES, bed.leaves_off))

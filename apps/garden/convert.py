@@ -7,8 +7,9 @@ from typing import Any
 
 from agronomy.describe import garden as g
 from agronomy.formats.described import read
-from apps.garden.models import Bed, OwnCrop
-from apps.garden.rows import shared
+from agronomy.methods.buried import USUAL_SEEP
+from apps.garden.models import RESERVOIR, Bed, OwnCrop, Rig
+from apps.garden.rows import described, shared
 
 
 def own_crop(row: OwnCrop) -> g.OwnCrop:
@@ -51,7 +52,13 @@ def reservoir_of(bed: Bed) -> dict[str, Any] | None:
     """A bed's reservoir in the garden file's words; None where it has none."""
     if bed.reservoir_capacity_l is None:
         return None
-    value = {"capacity_l": bed.reservoir_capacity_l, "opening_l": bed.reservoir_opening_l}
-    if bed.reservoir_wick_l_per_day is not None:
-        value["wick_l_per_day"] = bed.reservoir_wick_l_per_day
+    told = {name: getattr(bed, f"reservoir_{name}") for name in RESERVOIR}
+    value = {name: x for name, x in told.items() if x is not None}
+    if "wick_l_per_day" not in value and "giver" in value:
+        value["wick_l_per_day"] = USUAL_SEEP[value["giver"]] * value.get("count", 1)
     return value
+
+
+def rig_of_row(row: Rig) -> g.Rig:
+    """A hose, tap or butt with what its timer was set to."""
+    return described(g.Rig, row, programmes=tuple(read(g.Programme, x) for x in row.programmes))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 import uuid
 import zoneinfo
@@ -15,6 +16,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.kinds import BODY_HEIGHTS, KINDS, THINGS
 from agronomy.describe.words import (
     CLIMATES,
+    GIVERS,
     GROWTHS,
     HEAT_RULES,
     METHODS,
@@ -29,6 +31,8 @@ from agronomy.plants.crops import CROPS
 from apps.accounts.actor import ACTOR_KINDS
 from apps.garden.events import EVENT_KINDS
 from apps.garden.rows import choices, keep
+
+RESERVOIR = tuple(f.name for f in dataclasses.fields(g.Reservoir))  # kept of a bed in columns reservoir_*
 
 # Names are told apart as they are written: the server's own order takes ö for o, and one picture for another.
 AS_WRITTEN = "utf8mb4_bin"
@@ -144,6 +148,7 @@ class Rig(models.Model):
     y_m = models.FloatField(null=True, blank=True)
     hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
     bore_mm = models.FloatField(null=True, blank=True, help_text="how wide it is inside")
+    programmes = models.JSONField(default=list, help_text="of a timer on its line, in the garden file's words")
 
     class Meta:
         ordering = ["id"]
@@ -180,6 +185,9 @@ class Bed(models.Model):
     reservoir_capacity_l = models.FloatField(null=True, blank=True)
     reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)
     reservoir_opening_l = models.FloatField(null=True, blank=True)
+    reservoir_giver = models.CharField(max_length=12, choices=choices(GIVERS), null=True, blank=True)
+    reservoir_count = models.PositiveSmallIntegerField(null=True, blank=True, help_text="how many are buried")
+    reservoir_depth_m = models.FloatField(null=True, blank=True)
     position = models.PositiveIntegerField(default=0, help_text="place in the walk")
     x_m = models.FloatField(null=True, blank=True, help_text="its centre on the map; empty: not placed yet")
     y_m = models.FloatField(null=True, blank=True)

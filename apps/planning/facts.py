@@ -16,7 +16,7 @@ from uuid import UUID
 from agronomy.describe import garden as g
 from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, Wetness
 from agronomy.formats.described import read
-from apps.garden.convert import drip_of, own_crop, reservoir_of
+from apps.garden.convert import drip_of, own_crop, reservoir_of, rig_of_row
 from apps.garden.models import (
     Aspect,
     Bed,
@@ -53,6 +53,7 @@ class Poured:
     part: DayPart
     into: Into
     passes: int
+    rig: str | None = None  # where it came from; None: the bed's own
 
 
 @dataclass(frozen=True)
@@ -215,7 +216,7 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         garden,
         name=f"{garden.pk}",
         utc_offset_h=g.zone_offset_h(garden.time_zone, today),
-        rigs=tuple(described(g.Rig, row) for row in garden.rigs.all()),
+        rigs=tuple(rig_of_row(row) for row in garden.rigs.all()),
         things=read_things(garden),
         beds=tuple(core_bed(b) for b in standing),
         climate=None,  # the weather is assembled where the facts are (apps/weather)
@@ -248,6 +249,8 @@ def core_bed(facts: BedFacts) -> g.Bed:
         reservoir=g.Reservoir(**reservoir) if reservoir else None,
         exposures=facts.exposures,
         leaves_off=facts.leaves_off,
-        waterings=tuple(g.Watering(w.date, w.litres, w.part, w.into, w.passes) for w in facts.poured if not w.struck),
+        waterings=tuple(
+            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig) for w in facts.poured if not w.struck
+        ),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

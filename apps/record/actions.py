@@ -10,7 +10,7 @@ from typing import Any, ClassVar, cast
 from django.utils import timezone
 
 from agronomy.describe import garden as g
-from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.water import OF_CONTAINERS, OF_RESERVOIRS
 from agronomy.describe.words import Kind
@@ -18,6 +18,7 @@ from agronomy.formats.described import read
 from apps.garden.action import GardenAction, Made, RecordEvent
 from apps.garden.actions.beds import standing_bed
 from apps.garden.models import Bed, Event, Garden, Role
+from apps.garden.rows import described
 from apps.record.models import CalendarFeed
 
 OLDEST_EVENT = dt.timedelta(days=366)
@@ -51,11 +52,15 @@ class RecordWatering(AtABed):
     part: str = "morning"
     into: str = "soil"
     passes: int = 1
+    rig: str | None = None
 
     kind: ClassVar = "watering"
 
     def of_bed(self, bed: Bed, date: dt.date) -> dict[str, Any]:
         told = {"litres": self.litres, "part": self.part, "into": self.into, "passes": self.passes}
+        if self.rig is not None:
+            told["rig"] = self.rig
+            require_one_of("rig", self.rig, [x.name for x in self.garden.rigs.all()])
         read(g.Watering, {**told, "date": date})
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")
@@ -77,6 +82,10 @@ class RecordObservation(AtABed):
         read(g.Observation, {**told, "date": date})
         if self.found_by in OF_CONTAINERS and not KINDS[cast(Kind, bed.kind)][0]:
             raise InputError("kind", self.found_by, "another kind: this is no pot or box")
+        if self.found_by == "weighed" and described(g.Bed, bed).soaked_kg is None:
+            raise InputError(
+                "kind", self.found_by, "another kind: what this pot weighs soaked and limp is not known yet"
+            )
         if self.found_by in OF_RESERVOIRS:
             if not bed.reservoir_capacity_l:
                 raise InputError("kind", self.found_by, "another kind: this bed has no reservoir")

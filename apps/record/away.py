@@ -21,6 +21,7 @@ from apps.garden.models import Event, Garden
 from apps.record.models import VisitorLink
 
 LONGEST_LINK = dt.timedelta(days=60)
+FORETOLD = "foretold"
 MOST_LINKS = 10  # open at one time
 
 
@@ -32,6 +33,7 @@ class PlanAbsence(RecordEvent):
     returns: dt.date
     wanted: float = 0.9
     visits: list[dt.date] = field(default_factory=list)
+    foretold: dict[str, float] = field(default_factory=dict)  # each bed's chance by its key, as it was told then
 
     kind: ClassVar = "away"
 
@@ -39,7 +41,7 @@ class PlanAbsence(RecordEvent):
         absence = told_absence(self.leaves, self.returns, self.wanted, self.visits)
         if absence.returns <= self.garden.today:
             raise OutOfRangeError("returns", absence.returns.isoformat(), f"a day after {self.garden.today}")
-        self.told = as_told(absence)
+        self.told = {**as_told(absence), **({FORETOLD: self.foretold} if self.foretold else {})}
 
 
 def told_absence(leaves: dt.date, returns: dt.date, wanted: float, visits: list[dt.date]) -> g.Absence:
@@ -55,7 +57,12 @@ def as_told(absence: g.Absence) -> dict[str, Any]:
 
 def absence_of(event: Event) -> g.Absence:
     """What an event of kind "away" told."""
-    return read(g.CheckedAbsence, event.told)
+    return read(g.CheckedAbsence, {name: x for name, x in event.told.items() if name != FORETOLD})
+
+
+def foretold_of(event: Event) -> dict[str, float]:
+    """Each bed's chance to come through, by its key, as it was told when these days were kept."""
+    return dict(event.told.get(FORETOLD, {}))
 
 
 def absence_ahead(garden: Garden) -> Event | None:

@@ -55,6 +55,8 @@ class Run:
             "CAPACITY",
             "WICK",
             "WICK_REST",
+            "WICK_REACH",
+            "BURIED",
             "TRIGGER_RAW",
             "TRIGGER_BEYOND",
             "FILL_BELOW",
@@ -233,6 +235,8 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     ):
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST], bed[:, s.WICK_FALLS] = 0.04, 0.1, 0.1
+    bed[:, s.BURIED], bed[:, s.WICK_REACH] = rng.integers(0, 2, beds), rng.uniform(0.1, 1.0, beds)
+    day[..., s.TO_FULL] = rng.random((days, beds)) < 0.1
     day[..., s.WICKS] = rng.integers(0, 2, (days, beds))
     bed[:, s.FILL_RAW] = rng.choice([0.0, 0.5], beds)
     bed[::2, s.CURVE_NUMBER] = 80
@@ -468,6 +472,7 @@ class Properties(unittest.TestCase):
             CAPACITY=30.0,
             WICK=20.0,
             WICK_REST=0.0,
+            WICK_REACH=1.0,
             WICKS=1.0,
             TAW=60.0,
             P_TABLE=0.4,
@@ -485,6 +490,25 @@ class Properties(unittest.TestCase):
         soaked = run.rows()[6]
         self.assertGreater(soaked[s.CAUGHT], 25.0)
         self.assertGreater(soaked[s.OVERFLOW], 0.0)
+
+    def test_what_is_buried_catches_nothing_and_reaches_its_share(self) -> None:
+        usual = {"CAPACITY": 30.0, "WICK": 30.0, "WICKS": 1.0, "TAW": 60.0, "P_TABLE": 0.4, "DRAIN": 1.0}
+        run = Run(2, BURIED=1.0, WICK_REACH=0.25, **usual)
+        run.state[..., s.DR], run.state[..., s.R] = 20.0, 30.0
+        run.day[1, 0, s.MORNING] = 100.0
+        rows = run.rows()
+        self.assertAlmostEqual(rows[0, s.WICKED], 5.0)  # a quarter of the 20 mm that lack
+        self.assertGreater(rows[1, s.DRAINED_ROOTED], 50.0)
+        self.assertEqual(rows[1, s.CAUGHT], 0.0)
+        self.assertLess(conservation_error(rows).max(), 1e-9)
+
+    def test_a_timer_fills_what_lacks_and_no_more(self) -> None:
+        run = Run(3, CAPACITY=30.0, TO_FULL=1.0, WICK=6.0, WICK_REACH=1.0, WICKS=1.0, TAW=60.0, P_TABLE=0.4)
+        run.state[..., s.R], run.state[..., s.DR] = 12.0, 20.0
+        rows = run.rows()
+        self.assertAlmostEqual(rows[0, s.FILLED], 18.0)
+        self.assertAlmostEqual(rows[1, s.FILLED], 6.0)  # what the wick took
+        self.assertEqual(rows[:, s.OVERFLOW].sum(), 0.0)
 
     def test_a_line_refills_only_what_it_wets(self) -> None:
         run = Run(1, TAW=60.0, P_TABLE=0.4, REACH=0.5, ROOM=0.0)

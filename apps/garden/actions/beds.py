@@ -17,6 +17,7 @@ from apps.garden import convert
 from apps.garden.access import reached
 from apps.garden.action import GardenAction
 from apps.garden.models import (
+    RESERVOIR,
     Aspect,
     Bed,
     BedRecord,
@@ -35,9 +36,7 @@ BED_FIELDS = (
     *shared(g.Bed, Bed),
     "emitters",
     "emitter_flow_l_per_h",
-    "reservoir_capacity_l",
-    "reservoir_wick_l_per_day",
-    "reservoir_opening_l",
+    *(f"reservoir_{name}" for name in RESERVOIR),
 )
 PLANTING_FIELDS = tuple(x for x in shared(g.Planting, Planting) if x != "own_crop")
 FURTHEST_PLANNED = dt.timedelta(days=120)

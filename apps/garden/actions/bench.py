@@ -135,6 +135,27 @@ def _set_finger(of: KeepMeasurement, found: Json) -> None:
     of.changes.set(of.garden, finger=found["marks"])
 
 
+def _set_seep(of: KeepMeasurement, found: Json) -> None:
+    """What all that is buried gives in a day."""
+    bed = of.about
+    assert bed is not None
+    if bed.reservoir_giver in (None, "below"):
+        raise InputError("bed", bed.name, "a bed with buried bottles, pipes or unglazed pots")
+    each, count = found["filled_l"], bed.reservoir_count or 1
+    told = {"capacity_l": each * count, "wick_l_per_day": found["litres_a_day"] * count}
+    read(g.Reservoir, told)
+    of.changes.set(bed, **{f"reservoir_{name}": value for name, value in told.items()})
+
+
+def _set_weights(of: KeepMeasurement, found: Json) -> None:
+    """What one pot weighs soaked and limp."""
+    bed = of.about
+    assert bed is not None
+    if not is_container(described(g.Bed, bed)):
+        raise InputError("bed", bed.name, "a pot, box or bag that can be lifted")
+    of.changes.set(bed, soaked_kg=found["soaked_kg"], limp_kg=found["limp_kg"])
+
+
 def _set_pot(of: KeepMeasurement, found: Json) -> None:
     """A pot's depth, by its own mouth, so that it holds what was measured; or what its reservoir holds."""
     bed = of.about
@@ -190,6 +211,8 @@ SETS: dict[str, Callable[[KeepMeasurement, Json], None]] = {
     "can": _set_can,
     "finger": _set_finger,
     "pot": _set_pot,
+    "seep": _set_seep,
+    "weigh": _set_weights,
     "squeeze": _set_soil({"feel": "feel"}),
     "jar": _set_soil({"jar": "jar"}),
     "drain": _set_soil({"intake_mm_per_h": "intake_mm_per_h", "drainage": "drainage"}),

@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_zone
-from agronomy.formats.described import read
+from agronomy.formats.described import read, write
 from agronomy.sky.climates import GENERIC, climate_at
 from apps.accounts.actor import Actor
 from apps.accounts.models import User
@@ -200,7 +200,8 @@ class SaveRig(GardenAction[Rig]):
             setattr(rig, name, value)
         told = {name: getattr(rig, name) for name in shared(g.Rig, Rig)}
         days = {name: told[name].isoformat() for name in ("measured", "seen_on") if told[name]}
-        read(g.CheckedRig, {**told, **days})
+        described = read(g.CheckedRig, {**told, **days})
+        rig.programmes = [write(p) for p in described.programmes]
         for name, day in days.items():
             if day > garden.today.isoformat():
                 raise OutOfRangeError(name, day, f"a date up to {garden.today}")

@@ -34,7 +34,10 @@ const problem = ref('')
 let idFor: (date: string) => string = () => ''
 const kinds = computed(() => {
   const container = catalogue.data.value?.kinds.find((k) => k.key === props.page.bed.kind)?.container ?? false
-  return optionsOf(kindsFor(container, props.page.bed.reservoir !== null), OBSERVATION_KIND)
+  return optionsOf(
+    kindsFor(container, props.page.bed.reservoir !== null, props.page.bed.soaked_kg !== null),
+    OBSERVATION_KIND,
+  )
 })
 const deep = computed(() =>
   props.page.stop
@@ -108,6 +111,13 @@ async function submit() {
         v-model="form.value"
         label="Moist down to"
         quantity="small_length"
+      />
+      <UnitInput
+        v-else-if="form.kind === 'weighed'"
+        v-model="form.value"
+        label="It weighs"
+        quantity="weight"
+        :hint="`${units.show(page.bed.soaked_kg ?? 0, 'weight')} soaked, ${units.show(page.bed.limp_kg ?? 0, 'weight')} limp`"
       />
       <template v-else-if="form.kind === 'float'">
         <Picks v-model="level" legend="Where does it stand?" :options="LEVELS" />

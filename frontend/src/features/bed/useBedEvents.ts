@@ -10,6 +10,7 @@ export interface WateringSaid {
   part: DayPart
   into: Into
   passes: number
+  rig?: string
 }
 export interface ObservationSaid {
   kind: ObservationKind

@@ -12,6 +12,7 @@ import { useDraft } from '@/shared/forms/useDraft'
 import Picks from '@/shared/ui/Picks.vue'
 import Choice from '@/shared/ui/Choice.vue'
 import DateField from '@/shared/ui/DateField.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
 
 import { emptyTest, foundWords, givenOf, ROWS, type Test } from './bench'
 import OtherFields from './OtherFields.vue'
@@ -45,7 +46,11 @@ const rows = computed(() => ROWS[props.test.kind])
 const container = (kind: string) =>
   catalogue.data.value?.kinds.find((k) => k.key === kind)?.container ?? false
 const choices = computed(() =>
-  (beds.data.value ?? []).filter((b) => props.test.about !== 'pot' || container(b.kind)),
+  (beds.data.value ?? []).filter((b) =>
+    props.test.about === 'pot'
+      ? container(b.kind)
+      : props.test.about !== 'buried' || (b.reservoir !== null && b.reservoir.giver !== 'below'),
+  ),
 )
 watch(
   choices,
@@ -54,6 +59,7 @@ watch(
   },
   { immediate: true },
 )
+const ofBed = computed(() => props.test.about !== 'rig' && props.test.about !== 'garden')
 const body = computed(() => {
   const given = givenOf(props.test.kind, form.value)
   if (!given) return null
@@ -61,9 +67,14 @@ const body = computed(() => {
     kind: props.test.kind,
     given,
     ...(props.test.about === 'rig' ? { rig: about.rig } : {}),
-    ...(props.test.about === 'bed' || props.test.about === 'pot' ? { bed: about.bed } : {}),
+    ...(ofBed.value ? { bed: about.bed } : {}),
   }
 })
+const FIRST = {
+  bed: 'a bed',
+  pot: 'a pot',
+  buried: 'a bed with buried bottles, pipes or unglazed pots',
+}
 let asked = 0
 watchDebounced(
   () => JSON.stringify(body.value),
@@ -145,10 +156,13 @@ async function submit() {
       />
       <DateField v-model="date" label="Done on" :max="garden.today" />
     </div>
-    <p v-if="(test.about === 'bed' || test.about === 'pot') && !choices.length" class="soft">
-      Describe {{ test.about === 'pot' ? 'a pot' : 'a bed' }} first: then its test has somewhere to go.
+    <p v-if="ofBed && !choices.length" class="soft">
+      Describe {{ FIRST[test.about as keyof typeof FIRST] }} first: then its test has somewhere to go.
     </p>
     <template v-if="rows">
+      <div v-if="test.kind === 'seep'" class="row">
+        <UnitInput v-model="form.filled_l" label="Filled to the brim it holds" quantity="volume" />
+      </div>
       <TrialRows v-for="r in rows" :key="r.key" v-model="form.lists[r.key]!" :of="r" />
       <Picks
         v-if="test.kind === 'bucket' && form.lists.shared?.length"

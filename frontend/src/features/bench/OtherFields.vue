@@ -121,6 +121,11 @@ const FILLINGS = {
     </div>
   </template>
 
+  <div v-else-if="kind === 'weigh'" class="row">
+    <UnitInput v-model="form.soaked_kg" label="Soaked and drained" quantity="weight" />
+    <UnitInput v-model="form.limp_kg" label="When its leaves hang" quantity="weight" />
+  </div>
+
   <template v-else-if="kind === 'meter'">
     <div class="row">
       <DateField v-model="form.since" label="First reading on" :max="today" />

@@ -26,7 +26,7 @@ export interface Test {
   kind: Kind
   name: string
   question: string
-  about: 'rig' | 'bed' | 'pot' | 'garden'
+  about: 'rig' | 'bed' | 'pot' | 'buried' | 'garden'
   steps: string[]
   caution?: string
 }
@@ -116,6 +116,29 @@ export const TESTS: Test[] = [
     caution: 'Tip it out where water does no harm, and do not lift it full.',
   },
   {
+    kind: 'seep',
+    name: 'Timed seep',
+    question: 'How fast does a buried bottle give its water?',
+    about: 'buried',
+    steps: [
+      'Fill one of them to the brim, in its place in the ground, when the ground is damp as usual.',
+      'Note the hour. Look again after an hour or two, and the next day.',
+      'Measure what is left with a stick, or by what it takes to fill it again.',
+    ],
+  },
+  {
+    kind: 'weigh',
+    name: 'Scales',
+    question: 'What does this pot weigh, soaked and limp?',
+    about: 'pot',
+    steps: [
+      'Soak the pot, let it drain for an hour and weigh it, vessel and all: a luggage scale will do.',
+      'Leave it. When its leaves begin to hang in the morning, weigh it again, and water it.',
+      'From then on a weight tells to the decilitre what it lacks. Of several alike, weigh one.',
+    ],
+    caution: 'Lift with your knees; two lift what is over 20 kg.',
+  },
+  {
     kind: 'meter',
     name: 'Water meter',
     question: 'Do my notes agree with the meter?',
@@ -160,6 +183,17 @@ export const ROWS: Partial<Record<Kind, Rows[]>> = {
       ],
     },
   ],
+  seep: [
+    {
+      key: 'readings',
+      title: 'What was left',
+      one: 'Reading',
+      columns: [
+        { key: 'hours', label: 'Hours since it was filled', unit: 'h' },
+        { key: 'left_l', label: 'Left in it', quantity: 'volume' },
+      ],
+    },
+  ],
   jar: [
     {
       key: 'jars',
@@ -199,6 +233,9 @@ export interface TestForm {
   before_l: number | null
   after_l: number | null
   other_l: number | null
+  filled_l: number | null
+  soaked_kg: number | null
+  limp_kg: number | null
 }
 
 export const emptyRow = (columns: Column[]): Row => Object.fromEntries(columns.map((c) => [c.key, null]))
@@ -230,6 +267,9 @@ export function emptyTest(kind: Kind, today: string): TestForm {
     before_l: null,
     after_l: null,
     other_l: null,
+    filled_l: null,
+    soaked_kg: null,
+    limp_kg: null,
   }
 }
 
@@ -252,6 +292,13 @@ export function givenOf(kind: Kind, form: TestForm): Record<string, unknown> | n
       const jars = (form.lists.jars ?? []).filter(filled)
       return jars.length ? { jars } : null
     }
+    case 'seep': {
+      const readings = (form.lists.readings ?? []).filter(filled)
+      return readings.length && form.filled_l !== null ? { filled_l: form.filled_l, readings } : null
+    }
+    case 'weigh':
+      if (form.soaked_kg === null || form.limp_kg === null) return null
+      return { soaked_kg: form.soaked_kg, limp_kg: form.limp_kg }
     case 'squeeze': {
       const handfuls = form.handfuls
         .filter((h) => h.ball === false || (h.ball && h.ribbon_m !== null && (h.ribbon_m === 0 || h.feel)))
@@ -343,6 +390,10 @@ export function foundWords(kind: Kind, found: Found, t: Tongue): string {
         .join('; ')
     case 'pot':
       return give(n('litres'), 'volume')
+    case 'seep':
+      return `${give(n('litres_a_day'), 'volume')} from each in a day, of ${t.show(n('filled_l'), 'volume')}`
+    case 'weigh':
+      return `It holds ${t.show(n('holds_l'), 'volume')} for its plants between soaked and limp`
   }
 }
 

@@ -14,6 +14,7 @@ import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import Choice from '@/shared/ui/Choice.vue'
 import {
+  GIVER,
   KIND,
   METHOD,
   MULCH,
@@ -166,6 +167,10 @@ const open = <T extends string>(list: { value: T; label: string }[], label: stri
   { value: null as T | null, label },
   ...list,
 ]
+const BURIED = open(
+  (Object.keys(GIVER) as (keyof typeof GIVER)[]).map((value) => ({ value, label: GIVER[value][1] })),
+  'nothing',
+)
 const kinds = computed(() =>
   optionsOf(
     (catalogue.data.value?.kinds ?? []).map((k) => k.key),
@@ -387,6 +392,40 @@ const usualDepth = computed(
           hint="left open: half full"
         />
       </div>
+      <template v-if="form.method !== 'reservoir'">
+        <Picks
+          v-model="form.giver"
+          legend="Is anything buried beside the roots that you fill?"
+          :options="BURIED"
+        />
+        <div v-if="form.giver" class="row">
+          <OpenNumber v-model="form.givers" class="narrow" label="How many" :error="of('reservoir.count')" />
+          <UnitInput
+            v-model="form.giver_l"
+            label="Each holds"
+            quantity="volume"
+            :error="of('reservoir.capacity_l')"
+          />
+          <UnitInput
+            v-model="form.giver_depth"
+            label="Lets it out at"
+            quantity="small_length"
+            :error="of('reservoir.depth_m')"
+            hint="below the surface"
+          />
+          <UnitInput
+            v-model="form.seep"
+            label="Each gives a day"
+            quantity="volume"
+            :error="of('reservoir.wick_l_per_day')"
+            :hint="`left open: the usual. Time one on the Bench.`"
+          />
+        </div>
+        <p v-if="form.giver" class="soft small">
+          They are filled while the ground is damp; what lies between and above them is watered as you always
+          do.
+        </p>
+      </template>
       <Picks
         v-if="!bed"
         v-model="form.opening_wetness"

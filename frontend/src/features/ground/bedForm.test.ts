@@ -67,6 +67,8 @@ const BED: Bed = {
   wall: 'dark',
   drain_holes: null,
   alike: 1,
+  soaked_kg: null,
+  limp_kg: null,
   volume_l: 1080,
   soils: [SOIL],
   leaves_off: [],

@@ -8,6 +8,7 @@ import type {
   Cover,
   CropName,
   Drainage,
+  Giver,
   Ingredient,
   Kind,
   Material,
@@ -102,6 +103,12 @@ export interface BedForm extends Plain {
   capacity_l: number | null
   wick: number | null
   water_at_opening_l: number | null
+  /** What is buried beside the roots: of each, what it holds and gives. */
+  giver: Exclude<Giver, 'below'> | null
+  givers: number | null
+  giver_l: number | null
+  giver_depth: number | null
+  seep: number | null
   mulch: MulchKind
   mulch_depth_m: number | null
   mulch_cover: number
@@ -166,6 +173,11 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     capacity_l: 15,
     wick: null,
     water_at_opening_l: null,
+    giver: null,
+    givers: 2,
+    giver_l: 1.5,
+    giver_depth: 0.2,
+    seep: null,
     mulch: 'none',
     mulch_depth_m: 0.05,
     mulch_cover: 1,
@@ -280,9 +292,7 @@ export function formOf(bed: Bed): BedForm {
     light_since: null,
     emitters: drip?.emitters ?? 10,
     emitter_flow: drip?.flow_l_per_h ?? 2,
-    capacity_l: reservoir?.capacity_l ?? 15,
-    wick: reservoir?.wick_l_per_day ?? null,
-    water_at_opening_l: reservoir?.opening_l ?? null,
+    ...storeOf(reservoir),
     mulch: mulch?.kind ?? 'none',
     mulch_depth_m: mulch?.depth_m ?? 0.05,
     mulch_cover: mulch?.cover ?? 1,
@@ -306,6 +316,26 @@ export function formOf(bed: Bed): BedForm {
         watered: p.watered,
       }
     }),
+  }
+}
+
+function storeOf(
+  r: Bed['reservoir'],
+): Pick<
+  BedForm,
+  'capacity_l' | 'wick' | 'water_at_opening_l' | 'giver' | 'givers' | 'giver_l' | 'giver_depth' | 'seep'
+> {
+  const n = r?.count ?? 1
+  const buried = r && r.giver !== 'below' ? r.giver : null
+  return {
+    capacity_l: buried ? 15 : (r?.capacity_l ?? 15),
+    wick: buried ? null : (r?.wick_l_per_day ?? null),
+    water_at_opening_l: r?.opening_l ?? null,
+    giver: buried,
+    givers: buried ? n : 2,
+    giver_l: buried && r ? r.capacity_l / n : 1.5,
+    giver_depth: buried && r ? r.depth_m : 0.2,
+    seep: buried && r?.wick_l_per_day ? r.wick_l_per_day / n : null,
   }
 }
 
@@ -419,7 +449,8 @@ export function bodyOf(
   const open = (n: number | null) => n as number
   const said = objectOmit(form, ['soil', 'soil_since', 'light_since'])
   const { light, emitters, emitter_flow, capacity_l, wick, water_at_opening_l, ...rest } = said
-  const { mulch, mulch_depth_m, mulch_cover, plantings, ...plain } = rest
+  const { mulch, mulch_depth_m, mulch_cover, plantings, ...unburied } = rest
+  const plain = objectOmit(unburied, ['giver', 'givers', 'giver_l', 'giver_depth', 'seep'])
   return {
     ...plain,
     length_m: open(form.length_m),
@@ -430,7 +461,7 @@ export function bodyOf(
     reservoir:
       form.method === 'reservoir'
         ? { capacity_l: open(capacity_l), wick_l_per_day: wick, opening_l: water_at_opening_l }
-        : null,
+        : buriedBody(form),
     mulch: { kind: mulch, depth_m: mulch_depth_m ?? 0.05, cover: mulch_cover },
     plantings: plantings.map((p) => ({
       id: p.id,
@@ -449,6 +480,22 @@ export function bodyOf(
       ...(p.outside_share ? { outside_share: p.outside_share } : {}),
       watered: p.watered,
     })),
+  }
+}
+
+/** What is buried, all together; null where nothing is. */
+function buriedBody(form: BedForm): BedIn['reservoir'] {
+  if (!form.giver) return null
+  const { givers, giver_l, seep, giver_depth } = form
+  const all = (each: number | null) =>
+    each === null || givers === null ? (null as unknown as number) : each * givers
+  return {
+    giver: form.giver,
+    count: givers as number,
+    capacity_l: all(giver_l),
+    ...(seep === null ? {} : { wick_l_per_day: all(seep) }),
+    depth_m: giver_depth as number,
+    opening_l: form.water_at_opening_l,
   }
 }
 

@@ -1,28 +1,77 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
 import { path, usePots } from '@/shared/api/queries'
 import type { Pot } from '@/shared/api/types'
+import { nearDay } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { useChange, useUndo } from '@/shared/outbox/useOutbox'
+import AlterDialog from '@/shared/ui/AlterDialog.vue'
+import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
 import { say } from '@/shared/ui/snack'
 import Waiting from '@/shared/ui/Waiting.vue'
-import { floatInWords, lasts, refillable, weightInWords } from '@/shared/words/pots'
+import {
+  buriedInWords,
+  floatInWords,
+  lasts,
+  lineInWords,
+  refillable,
+  saltsInWords,
+  weightInWords,
+} from '@/shared/words/pots'
 import { cropsInWords } from '@/shared/words/names'
 import { instruction } from '@/shared/words/stop'
 
-/** Every pot, box and basket with its float below, what dries out first standing first. */
+import { drewOption } from './charts'
+
+const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
+
+/** Every pot, box and basket with its float below, and what is buried in beds; what dries out first stands first. */
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
 const query = usePots(() => props.garden)
 const pots = computed(() => query.data.value?.pots ?? [])
+const lines = computed(() => query.data.value?.lines ?? [])
 const today = computed(() => query.data.value?.garden.today ?? '')
 const toFill = computed(() => refillable(pots.value))
 const litres = computed(() => toFill.value.reduce((n, p) => n + (p.fill?.litres ?? 0), 0))
 const undo = useUndo(() => props.garden)
+const colours = useChartColours()
+const altering = reactive<{ open: boolean; pot: Pot | null }>({ open: false, pot: null })
+function alter(pot: Pot) {
+  Object.assign(altering, { open: true, pot })
+}
+/** Of these the season's draw is unfolded. */
+const unfolded = ref<number[]>([])
+const unfold = (id: number) =>
+  (unfolded.value = unfolded.value.includes(id)
+    ? unfolded.value.filter((x) => x !== id)
+    : [...unfolded.value, id])
+const drewLeast = 5 // days behind of which a picture says something
+const frost = computed(() => query.data.value?.frost_on ?? null)
+const holds = (p: Pot) => p.stop.reservoir_l !== null && p.stop.reservoir_l.mid > 0.2
+const empty = useChange(
+  () => props.garden,
+  (p: Pot, mark) =>
+    answer(
+      api.POST('/api/gardens/{garden_id}/observations', {
+        ...path(props.garden),
+        body: { id: p.stop.marks.observation, bed: p.stop.id, kind: 'float', value: 0 },
+        ...mark,
+      }),
+    ),
+)
+async function emptied(p: Pot) {
+  try {
+    await empty.mutateAsync(p)
+    say(`${p.stop.name} is empty.`, () => undo(p.stop.marks.observation))
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
 
 const fill = useChange(
   () => props.garden,
@@ -86,6 +135,10 @@ async function refill(some: Pot[]) {
         All {{ toFill.length }} filled, {{ units.show(litres, 'volume') }}
       </button>
     </header>
+    <p v-if="frost && pots.some(holds)" class="note" role="note">
+      Frost is in sight for {{ nearDay(frost, today) }}: empty what holds water, and put boxes and clay away
+      dry.
+    </p>
     <ul>
       <li v-for="p in pots" :key="p.stop.id">
         <RouterLink
@@ -101,7 +154,9 @@ async function refill(some: Pot[]) {
           </h2>
           <p class="do">{{ instruction(p.stop, units) }}</p>
           <p v-if="floatInWords(p.stop, today, units)">{{ floatInWords(p.stop, today, units) }}</p>
-          <p class="soft small">{{ weightInWords(p) }}</p>
+          <p v-if="buriedInWords(p, units)" class="soft">{{ buriedInWords(p, units) }}</p>
+          <p v-if="saltsInWords(p, today, units)">{{ saltsInWords(p, today, units) }}</p>
+          <p v-if="p.weight" class="soft small">{{ weightInWords(p, units) }}</p>
         </div>
         <div class="hand">
           <p class="lasts">{{ lasts(p.stop, today) }}</p>
@@ -115,13 +170,70 @@ async function refill(some: Pot[]) {
           >
             Filled, {{ units.show(p.fill?.litres ?? 0, 'volume') }}
           </button>
+          <button
+            v-if="frost && holds(p)"
+            class="btn no-print"
+            type="button"
+            :disabled="empty.isPending.value"
+            :aria-label="`Emptied: ${p.stop.name}`"
+            @click="emptied(p)"
+          >
+            Emptied
+          </button>
+          <button
+            class="btn no-print"
+            type="button"
+            :aria-label="`Moved or changed: ${p.stop.name}`"
+            @click="alter(p)"
+          >
+            {{ p.stop.container ? 'Moved or changed…' : 'Something changed…' }}
+          </button>
+          <button
+            v-if="p.drew.length >= drewLeast"
+            class="btn plain no-print"
+            type="button"
+            :aria-expanded="unfolded.includes(p.stop.id)"
+            :aria-label="`What it drew: ${p.stop.name}`"
+            @click="unfold(p.stop.id)"
+          >
+            What it drew
+          </button>
+        </div>
+        <div v-if="unfolded.includes(p.stop.id)" class="drew">
+          <Chart
+            :height="190"
+            :label="`Litres that ${p.stop.name} gave on each day, and how warm the day was`"
+            :option="
+              drewOption(p, colours, units.system.value, {
+                volume: units.label('volume'),
+                t: units.label('temperature'),
+              })
+            "
+          />
+          <p class="soft small">Bars: what it drew each day. Clay line: the warmest of the day.</p>
         </div>
       </li>
     </ul>
+    <section v-if="lines.length" aria-labelledby="lines">
+      <h2 id="lines">Boxes on one line</h2>
+      <div v-for="line in lines" :key="line.rig">
+        <h3>{{ line.rig }}: {{ line.boxes.map((x) => x.bed).join(', ') }}</h3>
+        <p v-for="(text, i) in lineInWords(line, today, units)" :key="i">{{ text }}</p>
+      </div>
+      <p class="soft small">
+        A timer is set under
+        <RouterLink :to="{ name: 'settings', params: { garden, section: 'hoses' } }">Hoses</RouterLink>; which
+        boxes hang on its line, under each box’s Edit.
+      </p>
+    </section>
     <p v-if="pots.length" class="soft small">
-      Weights are of mix, water and a full reservoir, without the vessel. Before frost: empty the reservoirs,
-      and put boxes and clay away dry.
+      Weights are of mix, water and a full reservoir, without the vessel, until you weigh a pot
+      <RouterLink :to="{ name: 'bench', params: { garden }, query: { test: 'weigh' } }"
+        >on the Bench</RouterLink
+      >.
+      {{ frost ? '' : 'Before frost: empty the reservoirs, and put boxes and clay away dry.' }}
     </p>
+    <AlterDialog v-model="altering.open" :garden="garden" :stop="altering.pot?.stop ?? null" />
   </article>
 </template>
 
@@ -150,6 +262,16 @@ li {
 }
 .hand {
   text-align: right;
+}
+.hand .btn {
+  margin: 0 0 8px;
+}
+.drew {
+  grid-column: 2 / -1;
+}
+section {
+  max-width: 860px;
+  margin: 32px 0 16px;
 }
 .lasts {
   font-family: var(--display);

@@ -20,6 +20,7 @@ import {
   potsFirst,
   roundInWords,
   tightness,
+  turnedWorse,
   weatherNote,
 } from '@/shared/words/round'
 import { isDue, secondDrink, secondIsOpen, wantsHand } from '@/shared/words/stop'
@@ -85,6 +86,7 @@ const asides = computed(() => {
   return [...hotWater(r, units), ...r.butts.map((b) => buttInWords(b, r.garden.today, units))].join(' ')
 })
 const leaving = computed(() => (round.value ? leavingSoon(round.value) : ''))
+const worse = computed(() => (round.value ? turnedWorse(round.value) : []))
 const tight = computed(() => (round.value ? tightness(round.value) : ''))
 const pourable = computed(() =>
   hands.value.filter((s) => isDue(s) && s.word !== 'check' && s.dose && !actions.state(s.id)),
@@ -276,6 +278,10 @@ useRoundKeys({
             {{ leaving }}
             <RouterLink :to="{ name: 'away', params: { garden } }">Before you go</RouterLink>
           </p>
+          <div v-if="worse.length" class="note" role="note">
+            <p>The outlook has worsened since you left: ask someone to look in.</p>
+            <p v-for="text in worse" :key="text">{{ text }}</p>
+          </div>
           <p v-if="tight" class="note" role="note">{{ tight }}</p>
           <p v-if="round.sizes_due > 0" class="soft">
             {{ round.sizes_due === 1 ? 'One planting wants' : `${round.sizes_due} plantings want` }} a look at
@@ -384,6 +390,9 @@ useRoundKeys({
       v-model="amount.open"
       :name="amount.stop.name"
       :method="amount.stop.method"
+      :store="amount.stop.reservoir_capacity_l !== null"
+      :rig="amount.stop.rig"
+      :rigs="round.garden.rigs.map((r) => r.name)"
       :measures="amount.stop.measures"
       :dose="amount.stop.dose"
       :today="today"

@@ -2,7 +2,7 @@
 import { computed, nextTick, useTemplateRef } from 'vue'
 
 import type { Stop } from '@/shared/api/types'
-import { wantsHand } from '@/shared/words/stop'
+import { buried, wantsHand } from '@/shared/words/stop'
 
 import type { Act } from './useRoundActions'
 
@@ -14,7 +14,7 @@ const hand = computed(() => wantsHand(props.stop))
 const runs = computed(() => {
   const s = props.stop
   const poured = (hand.value && s.word === 'soak') || s.waterings_today.length > 0
-  return s.container && !s.sealed && !s.reservoir_capacity_l && poured
+  return s.container && !s.sealed && (!s.reservoir_capacity_l || buried(s)) && poured
 })
 // The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
 const made = ref(false)

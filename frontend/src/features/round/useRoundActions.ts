@@ -17,6 +17,8 @@ export interface Poured {
   into?: Into
   /** In how many goes; else as the stop's own dose says. */
   passes?: number
+  /** What it came from; else what the bed is watered from. */
+  rig?: string
 }
 /** What is in a stop's menu. */
 export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter'
@@ -96,6 +98,7 @@ export function useRoundActions(
         ...(earlier(p) ? { date: p.date } : day()),
         part: p.part ?? ('morning' as const),
         passes: p.passes ?? p.stop.dose?.passes ?? 1,
+        ...(p.rig ? { rig: p.rig } : {}),
         into: p.into ?? p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
       }))
       const kept = await mark(

@@ -5,9 +5,12 @@ import type { Garden, Rig } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChange } from '@/shared/outbox/useOutbox'
+import DateField from '@/shared/ui/DateField.vue'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { WATER } from '@/shared/words/names'
+import { programmeInWords } from '@/shared/words/pots'
 
 /** What water comes from: hoses and taps with their flow, butts with what stands in them. */
 const props = defineProps<{ garden: Garden; owner: boolean }>()
@@ -57,8 +60,54 @@ async function keep() {
     form.problem = (error as Error).message
   }
 }
-const seen = reactive<Record<number, number | null>>({})
 const problem = reactive<Record<number, string>>({})
+interface Timer {
+  every: number | null
+  from: string
+  minutes: number | null
+  litres: number | null
+}
+const timers = reactive<Record<number, Timer>>({})
+const timer = (r: Rig): Timer =>
+  (timers[r.id] ??= { every: 7, from: props.garden.today, minutes: null, litres: null })
+/** What runs on its line today, or from a day to come. */
+const timerOf = (r: Rig) => {
+  const latest = r.programmes[r.programmes.length - 1]
+  return latest?.on ? latest : null
+}
+async function told(r: Rig, body: RigIn, text: string) {
+  problem[r.id] = ''
+  try {
+    await change.mutateAsync({ id: r.id, ...body })
+    change.sayKept(text)
+  } catch (error) {
+    problem[r.id] = (error as Error).message
+  }
+}
+function setTimer(r: Rig) {
+  const { every, from, minutes, litres } = timer(r)
+  const programme = { date: from, every_days: every as number, minutes, litres, on: true }
+  return told(r, { programmes: [...earlier(r, from), programme] }, `The timer of ${r.name} is set.`)
+}
+const switchOff = (r: Rig) =>
+  told(
+    r,
+    {
+      programmes: [
+        ...earlier(r, props.garden.today),
+        { date: props.garden.today, every_days: 1, minutes: null, litres: null, on: false },
+      ],
+    },
+    `The timer of ${r.name} is off from today.`,
+  )
+/** What it was set to before a day: that has run, and stays. */
+const earlier = (r: Rig, day: string) => r.programmes.filter((p) => p.date < day)
+const salt = reactive<Record<number, number | null>>({})
+async function setSalt(r: Rig) {
+  await told(r, { salt_ds_m: salt[r.id] ?? null }, `The salt of ${r.name} is kept.`)
+  if (!problem[r.id]) delete salt[r.id]
+}
+const seen = reactive<Record<number, number | null>>({})
 async function look(r: Rig) {
   problem[r.id] = ''
   try {
@@ -97,6 +146,56 @@ async function look(r: Rig) {
           :to="{ name: 'bench', params: { garden: garden.id }, query: { test: 'bucket', rig: r.id } }"
           >Test {{ r.name }}</RouterLink
         >
+        <p v-if="timerOf(r)" class="look">
+          Its timer: {{ programmeInWords(timerOf(r)!, units) }}, first on {{ shortDate(timerOf(r)!.date) }}.
+        </p>
+        <details v-if="owner" class="look">
+          <summary>Timer and salt of {{ r.name }}</summary>
+          <form novalidate @submit.prevent="setTimer(r)">
+            <p class="soft small">
+              A timer that only runs: what it is set to is taken as done. Boxes with a valve each fill until
+              it shuts; without valves each gets the same.
+            </p>
+            <div class="row">
+              <OpenNumber v-model="timer(r).every" class="narrow" label="Runs every so many days" />
+              <DateField v-model="timer(r).from" label="First on" :min="garden.today" />
+            </div>
+            <div class="row">
+              <OpenNumber v-model="timer(r).minutes" class="narrow" label="Drip lines run, minutes" />
+              <UnitInput
+                v-model="timer(r).litres"
+                label="Into each box"
+                quantity="volume"
+                hint="left open: until its valve shuts"
+              />
+            </div>
+            <div class="row">
+              <button class="btn" type="submit" :disabled="change.isPending.value">Set the timer</button>
+              <button
+                v-if="timerOf(r)"
+                class="btn"
+                type="button"
+                :disabled="change.isPending.value"
+                @click="switchOff(r)"
+              >
+                Switched off today
+              </button>
+            </div>
+          </form>
+          <form class="row" novalidate @submit.prevent="setSalt(r)">
+            <OpenNumber
+              :model-value="salt[r.id] === undefined ? r.salt_ds_m : (salt[r.id] ?? null)"
+              class="narrow"
+              :label="`Salt in the water of ${r.name}, dS/m`"
+              step="any"
+              @update:model-value="salt[r.id] = $event"
+            />
+            <button class="btn" type="submit" :disabled="change.isPending.value || salt[r.id] === undefined">
+              Keep it
+            </button>
+          </form>
+          <p v-if="problem[r.id]" class="alarm" role="alert">{{ problem[r.id] }}</p>
+        </details>
         <form v-if="owner && r.holds_l" novalidate class="row look" @submit.prevent="look(r)">
           <UnitInput
             :model-value="seen[r.id] ?? null"
@@ -151,5 +250,10 @@ form {
 }
 .look {
   flex-basis: 100%;
+}
+summary {
+  cursor: pointer;
+  color: var(--water);
+  min-height: 44px;
 }
 </style>

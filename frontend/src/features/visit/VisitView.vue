@@ -4,7 +4,7 @@ import { computed, watch } from 'vue'
 
 import { answer, api, newId } from '@/shared/api/client'
 import type { VisitStop } from '@/shared/api/types'
-import { longDate } from '@/shared/format/time'
+import { clock, longDate } from '@/shared/format/time'
 import { units, useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -89,6 +89,10 @@ function asOther(s: VisitStop) {
         <div>
           <h2>{{ s.name }}</h2>
           <p class="do">{{ dosePlain(s, tongue) }}</p>
+          <p v-if="s.second" class="soft">The second time today, at about {{ clock(s.again_at_h ?? 16) }}.</p>
+          <p v-else-if="s.again_at_h !== null" class="soft">
+            And again at about {{ clock(s.again_at_h) }}: come back to this page then.
+          </p>
           <p v-if="s.word === 'check'" class="soft small">
             Only where it feels dry ({{ TOUCH.dry }}),
             {{ tongue.show(s.finger_depth_m, 'small_length') }} deep.

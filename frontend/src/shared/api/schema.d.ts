@@ -625,7 +625,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every container with its reservoir, what dries out first standing first. */
+        /** @description Every container and every bed with a reservoir, what dries out first standing first. */
         get: operations["pots"];
         put?: never;
         post?: never;
@@ -1372,6 +1372,16 @@ export interface components {
             wall?: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
             /** @description so many containers alike that stand together: sizes are of one, the rest of all */
             alike?: number;
+            /**
+             * Format: double
+             * @description what one of it weighs soaked and drained, vessel and all
+             */
+            soaked_kg?: number | null;
+            /**
+             * Format: double
+             * @description the same when its plants begin to hang
+             */
+            limp_kg?: number | null;
             rig?: number | null;
             /** Format: date */
             opened?: string;
@@ -1486,6 +1496,16 @@ export interface components {
             wall: (components["schemas"]["WallEnum"] | components["schemas"]["NullEnum"]) | null;
             /** @description so many containers alike that stand together: sizes are of one, the rest of all */
             alike: number;
+            /**
+             * Format: double
+             * @description what one of it weighs soaked and drained, vessel and all
+             */
+            soaked_kg: number | null;
+            /**
+             * Format: double
+             * @description the same when its plants begin to hang
+             */
+            limp_kg: number | null;
             id: number;
             /**
              * Format: double
@@ -1543,6 +1563,28 @@ export interface components {
          * @enum {string}
          */
         BodyHeight: "ankle" | "knee" | "waist" | "shoulder" | "overhead" | "tall";
+        /** @description What is buried in a bed, and whom it serves. */
+        Buried: {
+            giver: components["schemas"]["GiverEnum"];
+            count: number;
+            /**
+             * Format: double
+             * @description all together, filled every day
+             */
+            gives_l_a_day: number;
+            /**
+             * Format: double
+             * @description of what plants drink today
+             */
+            share_of_need: number;
+            /**
+             * Format: double
+             * @description width of the ground that one of them wets
+             */
+            wets_m: number;
+            /** Format: double */
+            plants_each: number;
+        };
         Butt: {
             rig: string;
             /** Format: double */
@@ -1944,6 +1986,14 @@ export interface components {
             /** @description between readings, that it was learnt from */
             intervals: number;
         };
+        Drew: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            tmax: number;
+        };
         /** @description A line of emitters. */
         DripInRequest: {
             /** @description how many emitters */
@@ -2265,6 +2315,14 @@ export interface components {
          * @enum {string}
          */
         Gave: "minutes" | "taps" | "moved" | "left" | "rain";
+        /**
+         * @description * `below` - below
+         *     * `bottle` - bottle
+         *     * `pipe` - pipe
+         *     * `clay_pot` - clay_pot
+         * @enum {string}
+         */
+        GiverEnum: "below" | "bottle" | "pipe" | "clay_pot";
         /** @description A bed that gives way because a day has not room, and what that costs. */
         Giving: {
             bed: number;
@@ -2559,6 +2617,15 @@ export interface components {
              * @description how full, 0 to 1
              */
             reservoir_share: number | null;
+            /**
+             * @description what its reservoir is
+             *
+             *     * `below` - below
+             *     * `bottle` - bottle
+             *     * `pipe` - pipe
+             *     * `clay_pot` - clay_pot
+             */
+            giver: (components["schemas"]["GiverEnum"] | components["schemas"]["NullEnum"]) | null;
             cover: components["schemas"]["Cover"];
             /** @description from the top down */
             layers: components["schemas"]["IsleLayer"][];
@@ -2831,6 +2898,16 @@ export interface components {
          * @enum {string}
          */
         LevelEnum: "fine" | "mind" | "stop";
+        /** @description Boxes that are filled from one hose or line. */
+        Line: {
+            rig: string;
+            boxes: components["schemas"]["OnLine"][];
+            programme: components["schemas"]["ProgrammeOut"] | null;
+            /** Format: date */
+            next_run: string | null;
+            best_days: number;
+            unlike: boolean;
+        };
         /** @description Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back. */
         Marks: {
             /** Format: uuid */
@@ -3138,11 +3215,12 @@ export interface components {
              *     * `top` - top
              *     * `sour` - sour
              *     * `looks_wrong` - looks_wrong
+             *     * `weighed` - weighed
              */
             kind?: components["schemas"]["ObservationKind"];
             /**
              * Format: double
-             * @description of a probe [%], a hole [m] or a float [L]
+             * @description of a probe [%], a hole [m], a float [L] or a weight [kg]
              */
             value?: number | null;
             /** Format: uuid */
@@ -3163,9 +3241,10 @@ export interface components {
          *     * `top` - top
          *     * `sour` - sour
          *     * `looks_wrong` - looks_wrong
+         *     * `weighed` - weighed
          * @enum {string}
          */
-        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float" | "ran_out" | "saucer" | "top" | "sour" | "looks_wrong";
+        ObservationKind: "finger" | "still_wet" | "lifted" | "probe" | "dug" | "float" | "ran_out" | "saucer" | "top" | "sour" | "looks_wrong" | "weighed";
         ObservationOut: {
             /** Format: date */
             date: string;
@@ -3195,16 +3274,38 @@ export interface components {
              *     * `top` - top
              *     * `sour` - sour
              *     * `looks_wrong` - looks_wrong
+             *     * `weighed` - weighed
              */
             kind: components["schemas"]["ObservationKind"];
             /**
              * Format: double
-             * @description of a probe [%], a hole [m] or a float [L]
+             * @description of a probe [%], a hole [m], a float [L] or a weight [kg]
              */
             value: number | null;
             /** Format: uuid */
             id: string;
             struck: boolean;
+        };
+        OnLine: {
+            bed: string;
+            id: number;
+            /**
+             * Format: double
+             * @description on a mean day ahead
+             */
+            draws_l: number;
+            /** @description from full */
+            lasts_days: number;
+            /**
+             * Format: double
+             * @description chance before the timer's next run
+             */
+            runs_dry: number | null;
+            /**
+             * Format: double
+             * @description what that run pours over its overflow
+             */
+            spills_l: number;
         };
         OneVisit: {
             /** Format: date */
@@ -3569,6 +3670,13 @@ export interface components {
              * @description on the morning of which
              */
             seen_on?: string | null;
+            /** @description of a timer on its line, by date */
+            programmes?: components["schemas"]["ProgrammeInRequest"][];
+            /**
+             * Format: double
+             * @description salt in its water, by its conductivity
+             */
+            salt_ds_m?: number | null;
             name?: string;
         };
         PatchedThingInRequest: {
@@ -3810,12 +3918,65 @@ export interface components {
             stop: components["schemas"]["Stop"];
             /** @description what its reservoir takes now */
             fill: components["schemas"]["Dose"] | null;
-            weight: components["schemas"]["Weight"];
+            weight: components["schemas"]["Weight"] | null;
+            buried: components["schemas"]["Buried"] | null;
+            salts: components["schemas"]["Salts"] | null;
+            /** @description what its reservoir gave on each day */
+            drew: components["schemas"]["Drew"][];
         };
         Pots: {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            /**
+             * Format: date
+             * @description the first night ahead that may freeze what stands full
+             */
+            frost_on: string | null;
             pots: components["schemas"]["Pot"][];
+            lines: components["schemas"]["Line"][];
+        };
+        /** @description What a timer on a line is set to from a date on. It tells nobody what it did: its runs are taken as done. */
+        ProgrammeInRequest: {
+            /**
+             * Format: date
+             * @description of its first run
+             */
+            date: string;
+            /** @description from run to run */
+            every_days?: number;
+            /**
+             * Format: double
+             * @description that drip lines run
+             */
+            minutes?: number | null;
+            /**
+             * Format: double
+             * @description into each box; left out: each box's valve shuts when it is full
+             */
+            litres?: number | null;
+            /** @description whether it runs; else it was switched off that day */
+            on?: boolean;
+        };
+        ProgrammeOut: {
+            /**
+             * Format: date
+             * @description of its first run
+             */
+            date: string;
+            /** @description from run to run */
+            every_days: number;
+            /**
+             * Format: double
+             * @description that drip lines run
+             */
+            minutes: number | null;
+            /**
+             * Format: double
+             * @description into each box; left out: each box's valve shuts when it is full
+             */
+            litres: number | null;
+            /** @description whether it runs; else it was switched off that day */
+            on: boolean;
         };
         PutAwayOut: {
             id: number;
@@ -3858,7 +4019,7 @@ export interface components {
         ReservoirInRequest: {
             /**
              * Format: double
-             * @description up to the overflow
+             * @description up to the overflow; of what is buried, of all together
              */
             capacity_l: number;
             /**
@@ -3866,13 +4027,29 @@ export interface components {
              * @description what it held at the bed's opening; else half
              */
             opening_l?: number | null;
+            /**
+             * @description below the mix, or what is buried beside the roots
+             *
+             *     * `below` - below
+             *     * `bottle` - bottle
+             *     * `pipe` - pipe
+             *     * `clay_pot` - clay_pot
+             */
+            giver?: components["schemas"]["GiverEnum"];
+            /** @description how many are buried */
+            count?: number;
+            /**
+             * Format: double
+             * @description how deep what is buried lets its water out
+             */
+            depth_m?: number;
             /** Format: double */
             wick_l_per_day?: number | null;
         };
         ReservoirOut: {
             /**
              * Format: double
-             * @description up to the overflow
+             * @description up to the overflow; of what is buried, of all together
              */
             capacity_l: number;
             /**
@@ -3880,6 +4057,22 @@ export interface components {
              * @description what it held at the bed's opening; else half
              */
             opening_l: number | null;
+            /**
+             * @description below the mix, or what is buried beside the roots
+             *
+             *     * `below` - below
+             *     * `bottle` - bottle
+             *     * `pipe` - pipe
+             *     * `clay_pot` - clay_pot
+             */
+            giver: components["schemas"]["GiverEnum"];
+            /** @description how many are buried */
+            count: number;
+            /**
+             * Format: double
+             * @description how deep what is buried lets its water out
+             */
+            depth_m: number;
             /** Format: double */
             wick_l_per_day: number | null;
         };
@@ -3922,6 +4115,13 @@ export interface components {
              * @description on the morning of which
              */
             seen_on?: string | null;
+            /** @description of a timer on its line, by date */
+            programmes?: components["schemas"]["ProgrammeInRequest"][];
+            /**
+             * Format: double
+             * @description salt in its water, by its conductivity
+             */
+            salt_ds_m?: number | null;
             name?: string;
         };
         RigOut: {
@@ -3989,6 +4189,13 @@ export interface components {
              * @description on the morning of which
              */
             seen_on: string | null;
+            /** @description of a timer on its line, by date */
+            programmes: components["schemas"]["ProgrammeOut"][];
+            /**
+             * Format: double
+             * @description salt in its water, by its conductivity
+             */
+            salt_ds_m: number | null;
             id: number;
         };
         RigPlaceInRequest: {
@@ -4009,6 +4216,8 @@ export interface components {
             butts: components["schemas"]["Butt"][];
             /** @description that are kept, while they last or are to come */
             away: components["schemas"]["DaysAway"] | null;
+            /** @description while they last: what has turned worse since they were kept */
+            worse: components["schemas"]["Worse"][];
             hours: components["schemas"]["Hours"] | null;
             heat: components["schemas"]["Heat"] | null;
             hot_water: components["schemas"]["HotWater"][];
@@ -4018,6 +4227,17 @@ export interface components {
             limits: components["schemas"]["DayLimits"];
             /** @description plantings whose size was not seen for a while */
             sizes_due: number;
+        };
+        /** @description Salt in the mix by conductivity, from its water alone. */
+        Salts: {
+            /** Format: double */
+            mix_ds_m: number;
+            /** Format: double */
+            bears_ds_m: number;
+            /** Format: date */
+            flush_on: string | null;
+            /** Format: double */
+            flush_l: number | null;
         };
         SampleOut: {
             key: string;
@@ -4435,6 +4655,19 @@ export interface components {
             /** @description roots have come down to what the reservoir's wick wets: it is filled below */
             wicks: boolean;
             /**
+             * @description what its reservoir is
+             *
+             *     * `below` - below
+             *     * `bottle` - bottle
+             *     * `pipe` - pipe
+             *     * `clay_pot` - clay_pot
+             */
+            giver: (components["schemas"]["GiverEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** @description how many are buried; 1 of a reservoir below */
+            givers: number;
+            /** @description the hose, tap or butt that it is watered from; empty: none is named */
+            rig: string;
+            /**
              * @description what comes out of its hose or butt
              *
              *     * `tap` - tap
@@ -4484,9 +4717,10 @@ export interface components {
          *     * `dry_between` - dry_between
          *     * `young` - young
          *     * `grown` - grown
+         *     * `buried` - buried
          * @enum {string}
          */
-        SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown";
+        SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown" | "buried";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         TestInRequest: {
             kind: string;
@@ -4505,9 +4739,11 @@ export interface components {
          *     * `finger` - finger
          *     * `pot` - pot
          *     * `meter` - meter
+         *     * `seep` - seep
+         *     * `weigh` - weigh
          * @enum {string}
          */
-        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter";
+        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter" | "seep" | "weigh";
         TextInRequest: {
             text: string;
         };
@@ -4694,6 +4930,15 @@ export interface components {
             name: string;
             kind: components["schemas"]["Kind"];
             alike: number;
+            giver: (components["schemas"]["GiverEnum"] | components["schemas"]["NullEnum"]) | null;
+            givers: number;
+            /**
+             * Format: double
+             * @description the hour of its second drink of the day
+             */
+            again_at_h: number | null;
+            /** @description this is that second drink */
+            second: boolean;
             crops: components["schemas"]["CropStanding"][];
             isle: components["schemas"]["Isle"];
             word: components["schemas"]["Word"];
@@ -4784,6 +5029,8 @@ export interface components {
             litres: number;
             /** @description in how many goes, with pauses */
             passes?: number;
+            /** @description the hose, tap or butt it came from; left out: the bed's own */
+            rig?: string | null;
             /**
              * Format: uuid
              * @description made by the client; the same one twice is one event
@@ -4806,6 +5053,8 @@ export interface components {
             into: components["schemas"]["Into"];
             /** @description in how many goes, with pauses */
             passes: number;
+            /** @description the hose, tap or butt it came from; left out: the bed's own */
+            rig: string | null;
             /** Format: uuid */
             id: string;
             struck: boolean;
@@ -4866,7 +5115,7 @@ export interface components {
             /** Format: double */
             sunshine_h: number | null;
         };
-        /** @description Of one container without its vessel [kg]. */
+        /** @description Of one container [kg]: without its vessel as reckoned, or with it as it was weighed. */
         Weight: {
             /** Format: double */
             dry: number;
@@ -4875,6 +5124,8 @@ export interface components {
             /** Format: double */
             soaked: number;
             heavy: boolean;
+            /** @description by a soaked and a limp weighing of this pot, vessel and all */
+            weighed: boolean;
         };
         /**
          * @description * `dry` - dry
@@ -4940,6 +5191,16 @@ export interface components {
          * @enum {string}
          */
         Word: "soak" | "wait" | "leave" | "too_wet" | "check" | "done" | "fill" | "empty";
+        /** @description An isle that comes through days away in fewer runs than was foretold. */
+        Worse: {
+            bed: string;
+            /** Format: double */
+            foretold: number;
+            /** Format: double */
+            chance: number;
+            /** Format: date */
+            needs_from: string | null;
+        };
     };
     responses: never;
     parameters: never;

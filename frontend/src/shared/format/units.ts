@@ -72,7 +72,8 @@ export function toSi(shown: number, quantity: Quantity, system: System): number 
 export function number(si: number, quantity: Quantity, system: System): string {
   const u = UNITS[system][quantity]
   const value = toShown(si, quantity, system)
-  const decimals = u.decimals === 0 && quantity === 'volume' && Math.abs(value) < 10 ? 1 : u.decimals
+  const fine = quantity === 'volume' || quantity === 'weight'
+  const decimals = u.decimals === 0 && fine && Math.abs(value) < 10 ? 1 : u.decimals
   const text = value.toFixed(decimals)
   return written(Number(text) === 0 ? (0).toFixed(decimals) : text.replace('-', '−'))
 }

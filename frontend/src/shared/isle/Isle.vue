@@ -6,7 +6,7 @@ import { useUnits } from '@/shared/format/units'
 import { SOIL } from '@/shared/words/names'
 
 import { plantsOf, type Crop } from './plants'
-import { levelOf, shapeOf, surface } from './shape'
+import { buriedVessels, levelOf, shapeOf, surface } from './shape'
 
 /** The one picture of the application: a bed's soil as deep as its roots, filled to the water it still holds. */
 const props = withDefaults(
@@ -73,6 +73,7 @@ const layers = computed(() => {
     return { y, name: layerName(props.isle.layers[i + 1]!.material) }
   })
 })
+const vessels = computed(() => buriedVessels(props.isle, shape.value))
 const left = computed(() => Math.max(0, props.isle.taw_mm - Math.max(0, props.isle.net_mm.mid)))
 const words = computed(() => {
   const share = Math.round((100 * left.value) / Math.max(props.isle.taw_mm, 0.1))
@@ -127,6 +128,13 @@ const words = computed(() => {
     <path v-if="mulch" :d="mulch" class="mulch" :class="{ film: isle.mulch === 'film' }" />
     <path :d="`M118 ${suffer}l-6 -2.6v5.2Z`" class="flag" />
     <circle cx="3" :cy="air" r="1.7" class="ring" />
+    <g v-if="vessels.length" class="vessels">
+      <template v-for="(v, i) in vessels" :key="i">
+        <path :d="v.outline" class="vessel" />
+        <path v-if="v.water" :d="v.water" class="water" />
+        <path :d="v.outline" class="frame thin" />
+      </template>
+    </g>
     <g v-if="shape.reservoir">
       <rect
         v-if="isle.reservoir_share !== null"
@@ -220,6 +228,9 @@ const words = computed(() => {
   fill: var(--page);
   stroke: var(--ink);
   stroke-width: 0.8;
+}
+.vessel {
+  fill: var(--page);
 }
 .edge {
   fill: none;

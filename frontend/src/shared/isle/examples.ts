@@ -19,6 +19,7 @@ function example(kind: Kind, mid: number, height: number, mulch: MulchKind = 'no
     height_m: height,
     rooted_share: 1,
     reservoir_share: null,
+    giver: null,
     cover: 'none',
     layers: [],
   }

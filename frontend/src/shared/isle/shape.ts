@@ -1,3 +1,5 @@
+import type { Giver } from '@/shared/api/types'
+
 import { waterShare, type Water } from './waterline'
 
 /** Geometry of an isle in its own small units: 120 wide, 112 high, soil from `top` to `bottom`. */
@@ -127,4 +129,27 @@ export function levelOf(shape: Shape, water: Water): number {
 /** A calm water surface across the isle at a height. */
 export function surface(y: number): string {
   return `M0 ${y.toFixed(1)}q15 -1.6 30 0t30 0t30 0t30 0`
+}
+
+/** Two vessels buried in the soil, with what stands in them; none where nothing is buried. */
+export function buriedVessels(
+  isle: { giver: Giver | null; reservoir_share: number | null },
+  shape: Shape,
+): { outline: string; water: string }[] {
+  if (!isle.giver || isle.giver === 'below') return []
+  const [top, bottom] = [shape.top + 2, Math.min(shape.bottom - 8, shape.top + 28)]
+  const half = { bottle: 4.5, pipe: 3, clay_pot: 7 }[isle.giver]
+  const tall = bottom - top
+  const level = bottom - tall * (isle.reservoir_share ?? 0)
+  return [36, 84].map((x) => {
+    const [l, r] = [x - half, x + half]
+    const outline = {
+      bottle: `M${x - 1.5} ${top - 7}V${top - 3}L${l} ${top + 2}V${bottom}H${r}V${top + 2}L${x + 1.5} ${top - 3}V${top - 7}Z`,
+      pipe: `M${l} ${top - 6}V${bottom}H${r}V${top - 6}Z`,
+      clay_pot: `M${x - 3} ${top - 5}V${top}C${l - 2} ${top + 6} ${l} ${bottom} ${x - 3} ${bottom}H${x + 3}C${r} ${bottom} ${r + 2} ${top + 6} ${x + 3} ${top}V${top - 5}Z`,
+    }[isle.giver as Exclude<Giver, 'below'>]
+    const wide = half - 1
+    const water = level < bottom - 0.5 ? `M${x - wide} ${level}H${x + wide}V${bottom}H${x - wide}Z` : ''
+    return { outline, water }
+  })
 }

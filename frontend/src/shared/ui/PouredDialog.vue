@@ -6,6 +6,7 @@ import { useUnits } from '@/shared/format/units'
 import { measureOf, partOfDay, usualHour, type PouredSaid } from '@/shared/words/measures'
 
 import AmountField from './AmountField.vue'
+import Choice from './Choice.vue'
 import DateField from './DateField.vue'
 import OpenNumber from './OpenNumber.vue'
 import Picks from './Picks.vue'
@@ -16,6 +17,11 @@ const open = defineModel<boolean>({ required: true })
 const props = defineProps<{
   name: string
   method: Stop['method']
+  /** Whether it has a store of water of its own, below or buried. */
+  store: boolean
+  /** What it is usually watered from, and what else there is. */
+  rig: string
+  rigs: string[]
   measures: Stop['measures']
   dose: Stop['dose']
   today: string
@@ -35,6 +41,7 @@ const form = reactive({
   hour: 7,
   into: 'soil' as Into,
   passes: 1 as number | null,
+  rig: '',
 })
 const problem = ref('')
 
@@ -48,6 +55,7 @@ watch(
       hour: usualHour(props.ownClock),
       into: props.dose?.into ?? (props.method === 'reservoir' ? 'reservoir' : 'soil'),
       passes: props.dose && props.dose.passes > 1 ? props.dose.passes : 1,
+      rig: props.rig,
     })
     problem.value = ''
   },
@@ -63,7 +71,8 @@ async function submit() {
     problem.value = 'The amount cannot be read: type a number.'
   if (litres === null || problem.value) return
   try {
-    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1 })
+    const from = form.rig && form.rig !== props.rig ? { rig: form.rig } : {}
+    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1, ...from })
   } catch (error) {
     problem.value = (error as Error).message
   }
@@ -84,11 +93,14 @@ async function submit() {
         <TimeField v-model="form.hour" label="At about" />
       </div>
       <Picks
-        v-if="method === 'reservoir'"
+        v-if="store"
         v-model="form.into"
         legend="Where"
         :options="[
-          { value: 'reservoir', label: 'into the reservoir' },
+          {
+            value: 'reservoir',
+            label: method === 'reservoir' ? 'into the reservoir' : 'into what is buried',
+          },
           { value: 'soil', label: 'on top' },
         ]"
       />
@@ -96,6 +108,12 @@ async function submit() {
         v-if="form.into === 'soil'"
         v-model="form.passes"
         label="In how many goes, with a pause between"
+      />
+      <Choice
+        v-if="rigs.length > 1"
+        v-model="form.rig"
+        label="From"
+        :options="rigs.map((name) => ({ value: name, label: name }))"
       />
       <p v-if="note" role="status">{{ note }}</p>
     </form>

@@ -54,6 +54,7 @@ export function observationInWords(c: Found, t: Tongue): string {
   if (c.kind === 'top') return read(TOP)
   if (c.kind === 'probe') return `${kind}: ${c.value} % water`
   if (c.kind === 'dug') return `Dug: moist to ${t.show(c.value ?? 0, 'small_length')}`
+  if (c.kind === 'weighed') return `Weighed: ${t.show(c.value ?? 0, 'weight')}`
   if (c.kind === 'float') return `In the reservoir: ${t.show(c.value ?? 0, 'volume')}`
   return kind
 }
@@ -63,6 +64,7 @@ interface Poured {
   into: string
   part: string
   passes: number
+  rig?: string | null
 }
 /** "Watered 12 L, evening, in 2 goes". */
 export const wateringInWords = (w: Poured, t: Tongue): string =>
@@ -70,6 +72,7 @@ export const wateringInWords = (w: Poured, t: Tongue): string =>
     `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${t.show(w.litres, 'volume')}`,
     ...(w.part === 'morning' ? [] : [w.part]),
     ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
+    ...(w.rig ? [`from ${w.rig}`] : []),
   ].join(', ')
 
 /** One event of the record, in words. */

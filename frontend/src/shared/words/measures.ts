@@ -34,4 +34,6 @@ export interface PouredSaid {
   part: DayPart
   into: Into
   passes: number
+  /** The hose, tap or butt it came from, where that is another than the bed's own. */
+  rig?: string
 }

@@ -5,6 +5,7 @@ import type {
   Cover,
   CropName,
   Drainage,
+  Giver,
   Ingredient,
   Kind,
   LiftedWeight,
@@ -254,6 +255,17 @@ export const WATER: Record<Rig['water'], string> = {
   rain: 'rain water',
   pond: 'pond water',
 }
+/** What is buried beside the roots, one and many. */
+export const GIVER: Record<Exclude<Giver, 'below'>, [one: string, many: string]> = {
+  bottle: ['bottle', 'bottles'],
+  pipe: ['pipe', 'pipes'],
+  clay_pot: ['unglazed pot', 'unglazed pots'],
+}
+/** "the bottle", "the 4 pipes"; of a reservoir below: "the reservoir". */
+export const storeInWords = (s: { giver: Giver | null; givers: number; alike: number }): string => {
+  if (!s.giver || s.giver === 'below') return s.alike > 1 ? `the ${s.alike} reservoirs` : 'the reservoir'
+  return s.givers > 1 ? `the ${s.givers} ${GIVER[s.giver][1]}` : `the ${GIVER[s.giver][0]}`
+}
 export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   finger: 'Finger',
   still_wet: 'Still wet, left it',
@@ -266,6 +278,7 @@ export const OBSERVATION_KIND: Record<ObservationKind, string> = {
   saucer: 'Water in its saucer',
   sour: 'The reservoir smells sour',
   looks_wrong: 'Something looks wrong',
+  weighed: 'Weighed it',
 }
 /** What may change at a bed in a tap. */
 export const ALTERATION: Record<Alteration, string> = {

@@ -1,9 +1,18 @@
 import { describe, expect, it } from 'vitest'
 
-import type { Pot } from '@/shared/api/types'
+import type { Line, Pot } from '@/shared/api/types'
 import { number, unitLabel } from '@/shared/format/units'
 
-import { floatInWords, lasts, refillable, weightInWords } from './pots'
+import {
+  buriedInWords,
+  floatInWords,
+  lasts,
+  lineInWords,
+  programmeInWords,
+  refillable,
+  saltsInWords,
+  weightInWords,
+} from './pots'
 import type { Tongue } from './stop'
 
 const TODAY = '2025-07-11'
@@ -22,6 +31,9 @@ const pot = (stop: object, over: object = {}): Pot =>
       wicks: true,
       draw: null,
       supply: null,
+      container: true,
+      giver: null,
+      givers: 1,
       ...stop,
     },
     fill: null,
@@ -56,10 +68,107 @@ describe('pots and reservoirs', () => {
   })
 
   it('tells what lifting tells, and warns of what is heavy', () => {
-    expect(weightInWords(pot({}))).toBe('18 kg now, 24 soaked, 9.4 dry.')
+    expect(weightInWords(pot({}), metric)).toBe('18 kg now, 24 soaked, 9.4 dry.')
     expect(
-      weightInWords(pot({ alike: 3 }, { weight: { dry: 30, now: 44, soaked: 50, heavy: true } })),
+      weightInWords(pot({ alike: 3 }, { weight: { dry: 30, now: 44, soaked: 50, heavy: true } }), metric),
     ).toContain('dry, each. Mind your back')
+    const scales = { dry: 12, now: 15.4, soaked: 19, heavy: false, weighed: true }
+    expect(weightInWords(pot({}, { weight: scales }), metric)).toBe(
+      '15 kg now, 19 soaked, 12 limp. By your scales, vessel and all.',
+    )
+    expect(weightInWords(pot({}, { weight: null }), metric)).toBe('')
+  })
+
+  it('tells whom what is buried serves, and with how much', () => {
+    const buried = {
+      giver: 'bottle',
+      count: 4,
+      gives_l_a_day: 6,
+      share_of_need: 0.63,
+      wets_m: 0.44,
+      plants_each: 2,
+    }
+    expect(buriedInWords(pot({}, { buried }), metric)).toBe(
+      'Filled every day they give 6.0 L, 63 % of what the plants drink today. Each bottle stands between about 2 plants, and the nearest to it get most. Each wets about 44 cm across; what lies above and between stays dry unless it is watered.',
+    )
+    const enough = { ...buried, share_of_need: 1, plants_each: 1 }
+    expect(buriedInWords(pot({}, { buried: enough }), metric)).toMatch(
+      /^Filled every day they give all .*\. Each wets/,
+    )
+    expect(buriedInWords(pot({}), metric)).toBe('')
+    const stop = pot({
+      giver: 'bottle',
+      givers: 4,
+      reservoir_l: { low: 0, mid: 0.1, high: 0.2 },
+      reservoir_capacity_l: 6,
+      empty_on: [null, TODAY, null],
+    }).stop
+    expect(floatInWords(stop, TODAY, metric)).toBe('0.1 L of 6.0 L in the 4 bottles, empty.')
+  })
+
+  it('warns of salts when they come near, and says how they are washed out', () => {
+    const salts = { mix_ds_m: 2.4, bears_ds_m: 3, flush_on: '2025-07-20', flush_l: 18 }
+    expect(saltsInWords(pot({}, { salts }), TODAY, metric)).toBe(
+      'Salts from its water: 2.4 of the 3.0 dS/m that it bears, feed not counted. About 20 Jul: wash it out from above with 18 L, let it run out below.',
+    )
+    expect(saltsInWords(pot({}, { salts: { ...salts, flush_on: TODAY } }), TODAY, metric)).toContain(
+      'Now: wash',
+    )
+    expect(saltsInWords(pot({}, { salts: { ...salts, flush_l: null } }), TODAY, metric)).toContain(
+      'rain water',
+    )
+    expect(saltsInWords(pot({}, { salts: { ...salts, mix_ds_m: 0.4, flush_on: null } }), TODAY, metric)).toBe(
+      '',
+    )
+  })
+
+  it('says what boxes on one line do to each other, and what to set', () => {
+    const at = (bed: string, lasts_days: number, over: object = {}) => ({
+      bed,
+      id: 1,
+      draws_l: 3,
+      lasts_days,
+      runs_dry: null,
+      spills_l: 0,
+      ...over,
+    })
+    const line = (over: object): Line =>
+      ({
+        rig: 'Line',
+        programme: null,
+        next_run: null,
+        best_days: 3,
+        unlike: false,
+        boxes: [at('A', 3), at('B', 4)],
+        ...over,
+      }) as unknown as Line
+    expect(lineInWords(line({}), TODAY, metric)).toEqual([
+      'Filled by hand, one after the other.',
+      'A timer would have to fill them every 3 days: A lasts no longer.',
+    ])
+    const programme = { date: TODAY, every_days: 7, minutes: null, litres: null, on: true }
+    const said = lineInWords(
+      line({
+        programme,
+        next_run: '2025-07-18',
+        unlike: true,
+        boxes: [at('B', 9, { spills_l: 2.2 }), at('A', 3, { runs_dry: 0.9 })],
+      }),
+      TODAY,
+      metric,
+    )
+    expect(said[0]).toContain('every 7 days: boxes fill until their valves shut; next')
+    expect(said[1]).toBe(
+      'Unlike thirst: full, A lasts 3 days and B 9 days. A valve of its own for each, or a line of its own.',
+    )
+    expect(said[2]).toBe('Before the next run A is down in 9 of 10 runs.')
+    expect(said[3]).toBe('That run spills 2.2 L over at B.')
+    expect(said[4]).toBe('In the weather ahead set it to every 3 days: A lasts no longer.')
+    const often = { ...programme, every_days: 1, minutes: 20, litres: 2 }
+    expect(programmeInWords(often, metric)).toBe('every day: lines run 20 minutes, 2.0 L into each box')
+    expect(lineInWords(line({ programme: often }), TODAY, metric).at(-1)).toBe(
+      'Every 3 days would do in the weather ahead.',
+    )
   })
 
   it('refills what takes something', () => {

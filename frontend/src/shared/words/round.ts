@@ -1,6 +1,7 @@
 import type { Round, Stop } from '@/shared/api/types'
 import { clock, daysBetween, duration, nearDay } from '@/shared/format/time'
 
+import { runs } from './away'
 import { isDue, times, upper, type Tongue } from './stop'
 
 /** The head of the page: what the whole round comes to. */
@@ -186,6 +187,15 @@ export function leavingSoon(r: { away: Round['away']; garden: Round['garden'] })
   return days === 0
     ? 'You leave after this round.'
     : `You leave after the round of ${nearDay(r.away.leaves, today)}.`
+}
+
+/** What has turned worse in days away, since they were kept; empty otherwise. */
+export function turnedWorse(r: Pick<Round, 'worse' | 'garden'>): string[] {
+  const today = r.garden.today
+  return r.worse.map(
+    (x) =>
+      `${x.bed}: ${runs(x.chance)} runs come through now, ${runs(x.foretold)} when you kept these days${x.needs_from ? `; in need from about ${nearDay(x.needs_from, today)}` : ''}.`,
+  )
 }
 
 /** Where the weather comes from and how old it is; empty when there is nothing to say. */

@@ -2,7 +2,7 @@ import type { Dose, Round, Stop, Wetness } from '@/shared/api/types'
 import { clock, daysBetween, duration, nearDay } from '@/shared/format/time'
 import type { Quantity } from '@/shared/format/units'
 
-import { WETNESS } from './names'
+import { storeInWords, WETNESS } from './names'
 
 /** The day a stop stands in: what Round and Bed both know. */
 export type Setting = Pick<Round, 'heat'> & { garden: Pick<Round['garden'], 'today' | 'id'> }
@@ -41,7 +41,7 @@ export function instruction(s: Stop, t: Tongue): string {
       )
     case 'fill':
       return d
-        ? `Fill the ${s.alike > 1 ? `${s.alike} reservoirs` : 'reservoir'}: ${t.show(d.litres, 'volume')} to the overflow`
+        ? `Fill ${storeInWords(s)}: ${t.show(d.litres, 'volume')} ${buried(s) ? 'in all' : 'to the overflow'}`
         : ''
     case 'check':
       return `Finger first, ${s.kind === 'fabric_bag' ? 'near the rim, ' : ''}at ${t.show(s.finger_depth_m, 'small_length')}`
@@ -64,9 +64,14 @@ export function instruction(s: Stop, t: Tongue): string {
 }
 
 /** What is to be done at a stop, for somebody who looks in. */
-export const dosePlain = (s: { word: string; dose: Dose; alike: number }, t: Tongue): string =>
+export const dosePlain = (
+  s: Pick<Stop, 'word' | 'alike' | 'giver' | 'givers'> & { dose: Dose },
+  t: Tongue,
+): string =>
   s.word === 'fill'
-    ? `Fill the reservoir below till it runs over: about ${t.show(s.dose.litres, 'volume')}`
+    ? buried(s)
+      ? `Fill ${storeInWords(s)} in the ground to the brim: about ${t.show(s.dose.litres, 'volume')} in all`
+      : `Fill ${storeInWords(s)} below till ${s.alike > 1 ? 'they run' : 'it runs'} over: about ${t.show(s.dose.litres, 'volume')}`
     : `${doseInHand(s.dose, t, false, s.alike)}${s.dose.hose ? `: ${t.show(s.dose.litres, 'volume')} in all` : ''}`
 
 /** A dose in the hand's unit; one that is given in several goes as what each of them takes. */
@@ -144,13 +149,13 @@ function ordinal(n: number): string {
 
 /** A pot is poured until it runs out below, whatever was reckoned; not one that gets a part or its top alone. */
 function tillItRuns(s: Stop): string {
-  const whole = s.container && !s.sealed && !s.reservoir_capacity_l && s.dose?.share === 1
+  const whole = s.container && !s.sealed && (!s.reservoir_capacity_l || buried(s)) && s.dose?.share === 1
   return whole && !s.dose?.top_only && s.dose?.drip_minutes === null ? ', till it runs out below' : ''
 }
 
 /** What lets air in where water stands, by what holds it. */
 function letAirIn(s: Stop): string {
-  if (s.reservoir_capacity_l) return 'Let its reservoir run down before you fill it again.'
+  if (s.reservoir_capacity_l) return `Let ${storeInWords(s)} run down before you fill again.`
   if (s.sealed) return 'It has no holes: tip off what stands in it, or make some.'
   if (s.container)
     return s.saucer ? 'Empty its saucer and take it off.' : 'Set it on feet, so that it drains.'
@@ -189,6 +194,9 @@ export function secondInWords(s: Stop, t: Tongue, allowed: number[][]): { what: 
     why: `Without it plants would droop before dark in ${percent(a.chance)} runs.${first}${can}`,
   }
 }
+
+/** Whether its store is buried in the ground, and no reservoir below. */
+export const buried = (s: Pick<Stop, 'giver'>): boolean => Boolean(s.giver) && s.giver !== 'below'
 
 /** Its mark lies beyond what is drawn with ease: its crop or its style lets it dry between. */
 const letDry = (s: Stop): boolean => s.isle.trigger_mm > s.isle.raw_mm
@@ -258,6 +266,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         ? `Next soak about ${span(s.next_soak, today)}.`
         : 'No further soak in sight this fortnight.'
     case 'reservoir':
+      if (buried(s))
+        return `Empty by tonight, and the ground is on its way to its mark: ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
       return `It does not last the day, and by tonight the mix above would be past its mark. ${inNeed(s, today)}`
     case 'run_down':
       return `${keptHow(s)} It has run down, and the mix has dried to its mark of ${t.num(s.isle.trigger_mm, 'depth')}: ${t.show(s.isle.net_mm.mid, 'depth')} is gone.`
@@ -280,6 +290,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
         s.word === 'leave'
       )
         return `Dry to the finger, but this bed is let run to ${t.num(s.isle.trigger_mm, 'depth')}: ${t.show(s.isle.net_mm.mid, 'depth')} is gone so far.`
+      if (buried(s) && s.wicks)
+        return `${emptyWhen(s, today) || 'Enough in what is buried for the fortnight.'} ${s.next_soak ? `Next water about ${span(s.next_soak, today)}.` : ''}`.trim()
       if (s.empty_on && s.wicks)
         return [
           emptyWhen(s, today) || 'Enough in the reservoir for the fortnight.',
@@ -289,7 +301,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
           .filter(Boolean)
           .join(' ')
       if (s.empty_on && !s.wicks)
-        return `Roots do not reach the reservoir’s water yet: it is watered from above. ${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}`
+        return `Roots do not reach ${buried(s) ? 'what is buried' : 'the reservoir’s water'} yet: it is watered from above. ${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}`
       return `${s.next_soak ? `Next soak about ${span(s.next_soak, today)}.` : 'No soak in sight this fortnight.'}${s.spade ? SPADE : ''}`
   }
 }
@@ -409,6 +421,8 @@ const KEPT_HOW: Record<NonNullable<Stop['supply']>['why'], string> = {
   dry_between: 'What grows here likes to dry between: the float may stay down for days.',
   young: 'Young plants drink little, and a box always full turns foul: it is let run down.',
   grown: 'Large plants here: it is filled before it runs out.',
+  buried:
+    'What is buried waters the roots beside it; the ground between is soaked from above once it is past its mark.',
 }
 /** Why a reservoir is kept as it is. */
 export const keptHow = (s: Stop): string => (s.supply ? KEPT_HOW[s.supply.why] : '')

@@ -16,6 +16,7 @@ import {
 } from './round'
 import {
   ledTo,
+  dosePlain,
   leftInShort,
   ifFelt,
   instruction,
@@ -406,6 +407,33 @@ describe('the reason', () => {
     const full = stop({ cause: 'not_yet', word: 'leave', wicks: true, empty_on: [null, null, null] })
     expect(reason(full, round([]), metric)).toContain('Enough in the reservoir')
     expect(span(['2025-07-14', '2025-07-14', '2025-07-14'], TODAY)).toBe('Monday')
+  })
+
+  it('says of what is buried that it is filled, and why', () => {
+    const bottles = stop({
+      word: 'fill',
+      cause: 'reservoir',
+      giver: 'bottle',
+      givers: 4,
+      wicks: true,
+      container: false,
+      dose: dose({ into: 'reservoir', litres: 6 }),
+      isle: { ...stop({}).isle, net_mm: { low: 8, mid: 9, high: 10 }, trigger_mm: 14 },
+    })
+    expect(instruction(bottles, metric)).toBe('Fill the 4 bottles: 6.0 L in all')
+    expect(dosePlain({ ...bottles, dose: bottles.dose! }, metric)).toBe(
+      'Fill the 4 bottles in the ground to the brim: about 6.0 L in all',
+    )
+    expect(reason(bottles, round([]), metric)).toBe(
+      'Empty by tonight, and the ground is on its way to its mark: 9.0 of 14.0 mm is gone.',
+    )
+    const left = {
+      ...bottles,
+      word: 'leave' as const,
+      cause: 'not_yet' as const,
+      empty_on: [null, '2025-07-12', null],
+    }
+    expect(reason(left, round([]), metric)).toMatch(/^Runs out about tomorrow. Next water about /)
   })
 
   it('tells which of a box’s stores decided, and how it is kept', () => {

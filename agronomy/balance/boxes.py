@@ -1,0 +1,21 @@
+"""A box over its reservoir in days ahead on which nobody fills it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from agronomy.balance import layout as at
+from agronomy.balance.run import Run
+from agronomy.balance.terms import NEVER, Array
+
+
+def left_alone(run: Run, i: int, days: int, full: bool = False) -> Array:
+    """What the reservoir of bed `i` holds at the end of each day ahead (day, series) [mm over the ground], if no hand
+    and no timer fills it. full: from full this morning on. Arithmetic over the balance."""
+    alone = run.only([i])
+    ahead = slice(run.n_behind, run.n_behind + days)
+    alone.days[ahead, :, at.TO_FULL] = 0.0
+    if full:
+        alone.state[..., at.R] = alone.figures[0, at.CAPACITY]
+        alone.days[ahead, :, at.FILL], alone.days[ahead, :, at.SEEN_STORE] = 0.0, -1.0
+    return np.asarray(alone.ahead(np.full((days, 1), NEVER)).reservoir[:, 0])

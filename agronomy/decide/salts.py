@@ -1,0 +1,74 @@
+"""When a pot's salts are to be washed out, and with how much water."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from agronomy.balance.salts import flush_l, salts
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.water import Rig
+from agronomy.describe.words import Water
+from agronomy.plants.salt import bears_ds_m
+
+USUAL_DS_M: Final[dict[Water, float]] = {"tap": 0.5, "rain": 0.03, "pond": 0.5}  # common practice, no source
+FLUSH_DOWN_TO = 0.5  # of what its crops bear; common practice, no source
+RATE_DAYS = 28  # over which salts are taken to have come; common practice, no source
+FURTHEST_DAYS = 120  # that a flush is foreseen
+
+
+@dataclass(frozen=True)
+class SaltsNow:
+    """mix_ds_m: in the mix's water at field capacity, from its water alone, without what is fed. bears_ds_m: what its
+    most tender crop bears. flush_on: when that is reached at the rate of the last weeks; None: not in FURTHEST_DAYS.
+    flush_l: from above until so much has run out below; None where its own water is too salty for that."""
+
+    mix_ds_m: float
+    bears_ds_m: float
+    flush_on: dt.date | None
+    flush_l: float | None
+
+
+def water_ds_m(rig: Rig) -> float:
+    """Salt in a rig's water [dS/m]: as measured, else as usual for its kind."""
+    return USUAL_DS_M[rig.water] if rig.salt_ds_m is None else rig.salt_ds_m
+
+
+def salts_now(plan: Plan, i: int) -> SaltsNow | None:
+    """The salts of one container; None of a bed in the ground, whose rain and depth wash them on."""
+    b = plan.beds[i]
+    behind = plan.run.behind(i)
+    if not b.today.container or b.plants <= 0 or not len(np.asarray(behind.irrigation)):
+        return None
+    rigs = {r.name: water_ds_m(r) for r in plan.garden.rigs}
+    own, opened = water_ds_m(b.today.rig), int(plan.run.opened_at[i])
+    brings = np.full(len(np.asarray(behind.irrigation)), own)
+    for w in b.bed.waterings:
+        if w.rig and 0 <= (d := (w.date - plan.run.weather.dates[opened]).days) < len(brings):
+            brings[d] = rigs.get(w.rig, own)
+    holds = b.today.profile.field_capacity_mm()
+    mix = salts(behind, brings, holds).mix
+    bears = min((bears_ds_m(p.crop) for p, n in b.today.standing if n), default=bears_ds_m(""))
+    return SaltsNow(
+        float(mix[-1]), bears, _flush_on(plan.today, mix, bears), _flush(b, float(mix[-1]), bears, own, holds)
+    )
+
+
+def _flush_on(today: dt.date, mix: np.ndarray, bears: float) -> dt.date | None:
+    now = float(mix[-1])
+    if now >= bears:
+        return today
+    back = min(RATE_DAYS, len(mix))
+    rate = (now - float(mix[-back])) / back
+    days = (bears - now) / rate if rate > 0 else math.inf
+    return today + dt.timedelta(days=math.ceil(days)) if days <= FURTHEST_DAYS else None
+
+
+def _flush(b: BedPlan, now: float, bears: float, water: float, holds_mm: float) -> float | None:
+    to = FLUSH_DOWN_TO * bears
+    litres = flush_l(max(now, bears), to, water, holds_mm * b.ground_m2)
+    return litres if math.isfinite(litres) else None

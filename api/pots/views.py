@@ -1,0 +1,22 @@
+"""Pots, boxes and what is buried, with their stores."""
+
+from __future__ import annotations
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from api.asked import person
+from api.pots import present, shapes
+from apps.garden.access import membership
+from apps.planning.situation import situation
+
+
+class Pots(APIView):
+    """Every container and every bed with a reservoir, what dries out first standing first."""
+
+    @extend_schema(operation_id="pots", responses=shapes.Pots)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        return Response(present.pots_out(situation(m.garden), m.role))
