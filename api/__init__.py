@@ -11,6 +11,7 @@ In here:
     round      what to do now
     record     what was done and found; the undo
     ahead      the days ahead, the calendar
+    pots       pots, boxes and what is buried
     away       going away, and the page of somebody who looks in
     map        what lies where
     sky        the weather, day by day

@@ -12,6 +12,8 @@ In here:
     run           from each bed's opening to this morning, and on
     day_parts     the hours that a container's day is cut into
     learnt        what a box draws, from its floats
+    boxes         what a reservoir holds when nobody fills it
+    salts         what water brings and leaves behind
     absence       a bed on days when nobody is there
     single_days   one day of it, for some beds
     checkpoints   mornings kept in memory

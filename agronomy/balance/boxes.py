@@ -11,11 +11,14 @@ from agronomy.balance.terms import NEVER, Array
 
 def left_alone(run: Run, i: int, days: int, full: bool = False) -> Array:
     """What the reservoir of bed `i` holds at the end of each day ahead (day, series) [mm over the ground], if no hand
-    and no timer fills it. full: from full this morning on. Arithmetic over the balance."""
+    and no timer fills it. full: from full this morning on, the mix as wet as the wick holds it. Arithmetic over the
+    balance."""
     alone = run.only([i])
     ahead = slice(run.n_behind, run.n_behind + days)
     alone.days[ahead, :, at.TO_FULL] = 0.0
     if full:
         alone.state[..., at.R] = alone.figures[0, at.CAPACITY]
+        rests = alone.figures[0, at.WICK_REST] * alone.days[run.n_behind, 0, at.TAW]
+        alone.state[..., at.DR], alone.state[..., at.W] = rests, 0.0
         alone.days[ahead, :, at.FILL], alone.days[ahead, :, at.SEEN_STORE] = 0.0, -1.0
     return np.asarray(alone.ahead(np.full((days, 1), NEVER)).reservoir[:, 0])

@@ -243,7 +243,7 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
     a[at.WICK_REST], a[at.WICK_FALLS], a[at.WICK_REACH] = WICK_REST, WICK_FALLS, 1.0
     if bed.reservoir is not None and bed.reservoir.buried:
         a[at.BURIED], a[at.WICK_REST], a[at.WICK_FALLS] = 1.0, 0.0, 0.0
-        a[at.WICK_REACH] = reached_share(bed.reservoir, top.ksat, today.stand.rooted_m2)
+        a[at.WICK_REACH] = reached_share(bed.reservoir, top, today.stand.rooted_m2)
     a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT], a[at.FILL_RAW] = trigger
     a[at.REACH] = today.reach
     a[at.REPELS_BEYOND] = REPELS_BEYOND if top.repels else 0.0

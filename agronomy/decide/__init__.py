@@ -15,6 +15,8 @@ In here:
     styles        when a bed asks
     wishes        how what stands in it wants its water
     reservoirs    how a reservoir is kept
+    lines         boxes that share a line and its timer
+    salts         when a pot is to be washed out
     reasons       the arithmetic as lines that sum
     sources       each figure with its source
     behind        the last days by name

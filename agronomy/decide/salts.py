@@ -34,7 +34,7 @@ class SaltsNow:
 
 
 def water_ds_m(rig: Rig) -> float:
-    """Salt in a rig's water [dS/m]: as measured, else as usual for its kind."""
+    """Salt in a rig's water [dS/m]: as measured, else as usual for its kind; common practice."""
     return USUAL_DS_M[rig.water] if rig.salt_ds_m is None else rig.salt_ds_m
 
 

@@ -9,7 +9,8 @@ from agronomy.describe.water import Programme, Rig
 
 
 def programme_on(rig: Rig, date: dt.date) -> Programme | None:
-    """What a line's timer is set to on a date: the latest programme not after it; None where it is off or has none."""
+    """What a line's timer is set to on a date: the latest programme not after it; None where it is off or has none.
+    Arithmetic."""
     known = [p for p in rig.programmes if p.date <= date]
     latest = max(known, key=lambda p: p.date) if known else None
     return latest if latest and latest.on else None

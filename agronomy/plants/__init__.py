@@ -7,5 +7,6 @@ In here:
     emergence  when what is sown comes up
     size       size as seen and growth between
     demand     from canopy and climate to coefficients
+    salt       what salt a crop bears
     room       mix, spacing, sun and family
 """

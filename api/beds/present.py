@@ -13,7 +13,7 @@ from agronomy.decide.compare import mulch_saves, soil_in_sun, walls, ways
 from agronomy.decide.plan import Plan
 from agronomy.decide.sequence import BedAhead
 from agronomy.describe.bed import Bed as Described
-from agronomy.describe.garden import Soil
+from agronomy.describe.garden import Reservoir, Soil
 from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from api.beds import shapes
@@ -42,7 +42,7 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         "exposures": [vars(x) for x in facts.exposures],
         "leaves_off": [vars(x) for x in facts.leaves_off],
         "drip": drip_of(b),
-        "reservoir": {"wick_l_per_day": None, **reservoir} if reservoir else None,
+        "reservoir": _store(reservoir),
         "plantings": [
             {
                 **_told(x.planting, shapes.PlantingOut),
@@ -55,6 +55,14 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         ],
         "mulch": {"kind": last.kind, "depth_m": last.depth_m, "cover": last.cover} if last else None,
     }
+
+
+def _store(told: Json | None) -> Json | None:
+    """A reservoir with what was left open of it."""
+    if told is None:
+        return None
+    usual = {"opening_l": None, "giver": "below", "count": 1, "depth_m": Reservoir.depth_m}
+    return {"wick_l_per_day": None, **usual, **told}
 
 
 def _told(described: Any, shape: type[Out]) -> Json:

@@ -70,7 +70,7 @@ def _buried(b: BedPlan) -> Json | None:
         "count": given.count,
         "gives_l_a_day": min(given.capacity_l, given.wick_l_per_day),
         "share_of_need": share_of_need(given, b.today_use_mm * b.ground_m2),
-        "wets_m": wets_m(given, b.today.profile.top.ksat),
+        "wets_m": wets_m(given, b.today.profile.top),
         "plants_each": b.plants / given.count,
     }
 

@@ -19,6 +19,7 @@ from agronomy.decide.salts import salts_now
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 from agronomy.formats.described import read
+from agronomy.ground.holding import holding
 from agronomy.methods.buried import reached_share, share_of_need, wets_m
 from agronomy.methods.timer import next_run, runs_of
 from agronomy.plants.salt import bears_ds_m
@@ -74,12 +75,17 @@ class Buried(unittest.TestCase):
         self.assertEqual([one(x, tmax_ahead=30.0).wicks for x in (deep, shallow)], [False, True])
 
     def test_what_they_wet(self) -> None:
-        """As one emitter of that flow: Schwartzman and Zur (1986), W = 1.82 V^0.22 (Ks/q)^-0.17, SI, from memory."""
-        q, volume, ks = 6.0 / 24 / 1000 / 3600, 1.5 / 1000, 25.0 / 1000 / 3600
-        width = 1.82 * volume**0.22 * (ks / q) ** -0.17
-        self.assertAlmostEqual(wets_m(BOTTLES, 25.0), width, places=9)
-        self.assertAlmostEqual(reached_share(BOTTLES, 25.0, 2.0), 4 * math.pi / 4 * width**2 / 2.0, places=9)
-        self.assertEqual(reached_share(BOTTLES, 25.0, 0.01), 1.0)
+        """As one emitter of that flow: Schwartzman and Zur (1986), W = 1.82 V^0.22 (Ks/q)^-0.17, SI, from memory; or the
+        sphere that what it holds fills, by hand."""
+        sand, clay = (holding(g.Soil(x)) for x in ("sand", "clay"))
+        fast = dataclasses.replace(BOTTLES, wick_l_per_day=4 * 1.5 * 24)
+        q, volume = 1.5 / 1000 / 3600, 1.5 / 1000
+        width = 1.82 * volume**0.22 * (clay.ksat / 1000 / 3600 / q) ** -0.17
+        self.assertAlmostEqual(wets_m(fast, clay), width, places=9)
+        radius = (3 * volume / (4 * math.pi) / (0.5 * (sand.field_capacity - sand.wilting_point))) ** (1 / 3)
+        self.assertAlmostEqual(wets_m(BOTTLES, sand), 2 * radius, places=9)
+        self.assertAlmostEqual(reached_share(fast, clay, 2.0), 4 * math.pi / 4 * width**2 / 2.0, places=9)
+        self.assertEqual(reached_share(BOTTLES, clay, 0.01), 1.0)
 
     def test_share_of_need_is_by_the_slower_of_what_they_hold_and_give(self) -> None:
         self.assertAlmostEqual(share_of_need(BOTTLES, 12.0), 0.5)

@@ -92,7 +92,9 @@ class Docs(unittest.TestCase):
 
         page = PAGE.read_text(encoding="utf-8")
         self.assertEqual(with_tables(page), page, "run scripts/client.sh and commit what changes")
-        self.assertIn("| `capacity_l` | up to the overflow | 0.2 to 1000 L | needed |", page)
+        self.assertIn(
+            "| `capacity_l` | up to the overflow; of what is buried, of all together | 0.2 to 1000 L | needed |", page
+        )
         self.assertNotIn("`key`", page)
 
     def test_every_field_says_what_it_means_or_its_name_does(self) -> None:

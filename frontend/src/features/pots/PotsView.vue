@@ -132,7 +132,7 @@ async function refill(some: Pot[]) {
         :disabled="fill.isPending.value"
         @click="refill(toFill)"
       >
-        All {{ toFill.length }} filled, {{ units.show(litres, 'volume') }}
+        {{ toFill.length === 2 ? 'Both' : `All ${toFill.length}` }} filled, {{ units.show(litres, 'volume') }}
       </button>
     </header>
     <p v-if="frost && pots.some(holds)" class="note" role="note">

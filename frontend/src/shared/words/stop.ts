@@ -272,6 +272,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'run_down':
       return `${keptHow(s)} It has run down, and the mix has dried to its mark of ${t.num(s.isle.trigger_mm, 'depth')}: ${t.show(s.isle.net_mm.mid, 'depth')} is gone.`
     case 'mix_holds':
+      if (buried(s))
+        return `Empty, but the ground is moist: ${t.show(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.num(s.isle.trigger_mm, 'depth')} is gone. ${s.next_soak ? `Next water about ${span(s.next_soak, today)}.` : ''}`.trim()
       return `The float is down, but the mix above is moist: ${t.show(Math.max(0, s.isle.net_mm.mid), 'depth')} is gone of the ${t.num(s.isle.raw_mm, 'depth')} drawn with ease. ${letItRun(s, today)}`
     case 'stale':
       return `It has stood full for a week or more: roots and water below want air. ${letItRun(s, today)}`
@@ -420,7 +422,7 @@ const KEPT_HOW: Record<NonNullable<Stop['supply']>['why'], string> = {
   sour: 'It smelt sour: it is let run dry once, so that air comes in.',
   dry_between: 'What grows here likes to dry between: the float may stay down for days.',
   young: 'Young plants drink little, and a box always full turns foul: it is let run down.',
-  grown: 'Large plants here: it is filled before it runs out.',
+  grown: 'Grown plants here: it is filled before it runs out.',
   buried:
     'What is buried waters the roots beside it; the ground between is soaked from above once it is past its mark.',
 }
@@ -458,7 +460,11 @@ export function leftInShort(s: Stop, r: Setting, t: Tongue): string {
   if (s.cause === 'moved_away')
     return `you moved it${s.next_soak ? ` to ${nearDay(s.next_soak[1]!, today)}` : ''}`
   if (s.cause === 'mix_holds' || s.cause === 'stale')
-    return s.next_soak ? `let it run down; fill about ${nearDay(s.next_soak[1]!, today)}` : 'let it run down'
+    return buried(s)
+      ? next || 'nothing in sight this fortnight'
+      : s.next_soak
+        ? `let it run down; fill about ${nearDay(s.next_soak[1]!, today)}`
+        : 'let it run down'
   if (s.wicks && s.empty_on?.[1]) return `runs out about ${nearDay(s.empty_on[1], today)}`
   return next || 'nothing in sight this fortnight'
 }
