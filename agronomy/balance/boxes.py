@@ -15,7 +15,7 @@ def left_alone(run: Run, i: int, days: int, full: bool = False) -> Array:
     balance."""
     alone = run.only([i])
     ahead = slice(run.n_behind, run.n_behind + days)
-    alone.days[ahead, :, at.TO_FULL] = 0.0
+    alone.days[run.n_behind + (0 if full else 1) : ahead.stop, :, at.TO_FULL] = 0.0  # what ran this morning did run
     if full:
         alone.state[..., at.R] = alone.figures[0, at.CAPACITY]
         rests = alone.figures[0, at.WICK_REST] * alone.days[run.n_behind, 0, at.TAW]

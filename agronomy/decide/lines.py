@@ -43,11 +43,11 @@ class Line:
 
 
 def lines(plan: Plan) -> tuple[Line, ...]:
-    """Every rig that fills two boxes or more, or any by a timer. Common practice over the balance's own days."""
+    """Every rig whose line has, or had, a timer and feeds boxes. Common practice over the balance's own days."""
     found = []
     for rig in plan.garden.rigs:
         fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and _is_box(b)]
-        if len(fed) > 1 or (fed and programme_on(rig, plan.today)):
+        if fed and rig.programmes:
             found.append(_line(plan, rig, fed))
     return tuple(found)
 

@@ -77,6 +77,7 @@ class BedPlan:
     supply: Supply | None  # how its reservoir is kept
     draw: Draw  # what it was seen to draw
     wicks: bool  # whether roots have come to what it wets
+    filled_l: float  # what came into its reservoir today, by hand or by its line's timer
     fills: bool  # whether it is filled today, and nothing poured from above
     use: DayUse
     if_watered: Callable[[], Dose] = field(repr=False)  # what it would take this morning, whatever its word
@@ -312,6 +313,7 @@ def _bed_plan(
         supply=m.supply if m.has_reservoir else None,
         draw=run.draw[i],
         wicks=m.wicks,
+        filled_l=m.filled_l if m.has_reservoir else 0.0,
         fills=m.fills,
         use=day_use(m, hours.tmin, hours.tmax),
         if_watered=functools.partial(dose_of, m),

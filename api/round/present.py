@@ -121,6 +121,7 @@ def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
         "left_alone_mm": band_out(stop.left_alone),
         "reservoir_l": band_out(b.reservoir_l),
         "reservoir_capacity_l": b.bed.reservoir.capacity_l if b.bed.reservoir else None,
+        "filled_l": b.filled_l,
         "empty_on": b.empty_on,
         "in_need_on": b.in_need_on,
         "draw": vars(b.draw) if b.draw.intervals else None,

@@ -263,6 +263,7 @@ class Stop(s.Serializer):
     left_alone_mm = Band(help_text="missing this evening if nothing more is poured, over the rooted share")
     reservoir_l = Band(allow_null=True)
     reservoir_capacity_l = s.FloatField(allow_null=True)
+    filled_l = s.FloatField(help_text="what came into its reservoir today, by hand or by a timer")
     empty_on = s.ListField(
         child=s.DateField(allow_null=True), allow_null=True, help_text="when its reservoir runs out: 10, 50, 90 %"
     )

@@ -14,6 +14,7 @@ from agronomy.bench.measure import measure
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.lines import lines
 from agronomy.decide.plan import BedPlan, plan
+from agronomy.decide.reservoirs import frost_on
 from agronomy.decide.round import round_of
 from agronomy.decide.salts import salts_now
 from agronomy.describe import garden as g
@@ -115,6 +116,9 @@ class TimedSeep(unittest.TestCase):
                 measure("seep", {"filled_l": 2.0, "readings": readings})
 
 
+OFF = g.Programme(t.TODAY - DAY, on=False)
+
+
 class OnOneLine(unittest.TestCase):
     def made(self, *boxes: g.Bed, programme: g.Programme | None = None, **sky):
         rig = g.Rig("Line", 8.0, programmes=(programme,) if programme else ())
@@ -154,11 +158,15 @@ class OnOneLine(unittest.TestCase):
         self.assertLessEqual(thirsty.lasts_days, 8.0 / thirsty.draws_l)  # in nine of ten series, so less than the mean
         self.assertGreaterEqual(thirsty.lasts_days, 0.5 * 8.0 / thirsty.draws_l)
         self.assertEqual(line.next_run, t.TODAY + 8 * DAY)
-        (alike,) = lines(self.made(box(), box()))
+        (ran,) = lines(self.made(box(), box(), programme=g.Programme(t.TODAY, 3)))
+        self.assertLess(ran.boxes[0].runs_dry, 0.1)  # what ran this morning counts
+        (alike,) = lines(self.made(box(), box(), programme=OFF))
         self.assertFalse(alike.unlike)
+        self.assertEqual((alike.programme, alike.next_run, alike.boxes[0].runs_dry), (None, None, None))
+        self.assertEqual(lines(self.made(box(), box())), ())  # a hose is no line
 
     def test_heat_asks_for_a_shorter_interval(self) -> None:
-        best = [lines(self.made(box(), box(), tmax_ahead=warm))[0].best_days for warm in (20.0, 36.0)]
+        best = [lines(self.made(box(), box(), programme=OFF, tmax_ahead=warm))[0].best_days for warm in (20.0, 36.0)]
         self.assertGreater(best[0], best[1])
 
     def test_fixed_litres_run_over_where_little_was_drunk(self) -> None:
@@ -169,6 +177,16 @@ class OnOneLine(unittest.TestCase):
             spilt.append(lines(made)[0].boxes[0].spills_l)
         self.assertEqual(spilt[0], 0.0)
         self.assertGreater(spilt[1], 5.0)
+
+
+class Frost(unittest.TestCase):
+    def test_the_first_night_that_may_freeze_is_named(self) -> None:
+        run = plan(t.garden(box()), t.sky(), t.TODAY).run
+        self.assertIsNone(frost_on(run))
+        tmin = run.weather.tmin.copy()
+        tmin[run.n_behind + 3, : tmin.shape[1] // 3] = -1.0
+        cold = dataclasses.replace(run, weather=dataclasses.replace(run.weather, tmin=tmin))
+        self.assertEqual(frost_on(cold), t.TODAY + 3 * DAY)
 
 
 class Weighed(unittest.TestCase):

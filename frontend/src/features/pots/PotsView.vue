@@ -51,6 +51,7 @@ const unfold = (id: number) =>
     ? unfolded.value.filter((x) => x !== id)
     : [...unfolded.value, id])
 const drewLeast = 5 // days behind of which a picture says something
+const boxes = computed(() => pots.value.filter((p) => p.stop.method === 'reservoir').length)
 const frost = computed(() => query.data.value?.frost_on ?? null)
 const holds = (p: Pot) => p.stop.reservoir_l !== null && p.stop.reservoir_l.mid > 0.2
 const empty = useChange(
@@ -160,44 +161,46 @@ async function refill(some: Pot[]) {
         </div>
         <div class="hand">
           <p class="lasts">{{ lasts(p.stop, today) }}</p>
-          <button
-            v-if="toFill.includes(p)"
-            class="btn no-print"
-            type="button"
-            :disabled="fill.isPending.value"
-            :aria-label="`Filled, ${units.show(p.fill?.litres ?? 0, 'volume')}: ${p.stop.name}`"
-            @click="refill([p])"
-          >
-            Filled, {{ units.show(p.fill?.litres ?? 0, 'volume') }}
-          </button>
-          <button
-            v-if="frost && holds(p)"
-            class="btn no-print"
-            type="button"
-            :disabled="empty.isPending.value"
-            :aria-label="`Emptied: ${p.stop.name}`"
-            @click="emptied(p)"
-          >
-            Emptied
-          </button>
-          <button
-            class="btn no-print"
-            type="button"
-            :aria-label="`Moved or changed: ${p.stop.name}`"
-            @click="alter(p)"
-          >
-            {{ p.stop.container ? 'Moved or changed…' : 'Something changed…' }}
-          </button>
-          <button
-            v-if="p.drew.length >= drewLeast"
-            class="btn plain no-print"
-            type="button"
-            :aria-expanded="unfolded.includes(p.stop.id)"
-            :aria-label="`What it drew: ${p.stop.name}`"
-            @click="unfold(p.stop.id)"
-          >
-            What it drew
-          </button>
+          <div class="taps no-print">
+            <button
+              v-if="toFill.includes(p)"
+              class="btn no-print"
+              type="button"
+              :disabled="fill.isPending.value"
+              :aria-label="`Filled, ${units.show(p.fill?.litres ?? 0, 'volume')}: ${p.stop.name}`"
+              @click="refill([p])"
+            >
+              Filled, {{ units.show(p.fill?.litres ?? 0, 'volume') }}
+            </button>
+            <button
+              v-if="frost && holds(p)"
+              class="btn no-print"
+              type="button"
+              :disabled="empty.isPending.value"
+              :aria-label="`Emptied: ${p.stop.name}`"
+              @click="emptied(p)"
+            >
+              Emptied
+            </button>
+            <button
+              class="btn no-print"
+              type="button"
+              :aria-label="`Moved or changed: ${p.stop.name}`"
+              @click="alter(p)"
+            >
+              {{ p.stop.container ? 'Moved or changed…' : 'Something changed…' }}
+            </button>
+            <button
+              v-if="p.drew.length >= drewLeast"
+              class="btn plain no-print"
+              type="button"
+              :aria-expanded="unfolded.includes(p.stop.id)"
+              :aria-label="`What it drew: ${p.stop.name}`"
+              @click="unfold(p.stop.id)"
+            >
+              What it drew
+            </button>
+          </div>
         </div>
         <div v-if="unfolded.includes(p.stop.id)" class="drew">
           <Chart
@@ -226,6 +229,11 @@ async function refill(some: Pot[]) {
         boxes hang on its line, under each box’s Edit.
       </p>
     </section>
+    <p v-if="!lines.length && boxes > 1" class="soft">
+      Boxes that hang on one line with a timer: say so under
+      <RouterLink :to="{ name: 'settings', params: { garden, section: 'hoses' } }">Hoses</RouterLink>, and who
+      starves or overflows is told here.
+    </p>
     <p v-if="pots.length" class="soft small">
       Weights are of mix, water and a full reservoir, without the vessel, until you weigh a pot
       <RouterLink :to="{ name: 'bench', params: { garden }, query: { test: 'weigh' } }"
@@ -263,8 +271,13 @@ li {
 .hand {
   text-align: right;
 }
-.hand .btn {
-  margin: 0 0 8px;
+.taps {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+  gap: 8px;
+  max-width: 240px;
+  margin-left: auto;
 }
 .drew {
   grid-column: 2 / -1;
@@ -285,6 +298,14 @@ section {
   .hand {
     grid-column: 2;
     text-align: left;
+  }
+  .taps {
+    justify-content: flex-start;
+    margin-left: 0;
+    max-width: none;
+  }
+  .drew {
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -187,13 +187,16 @@ async function look(r: Rig) {
               :model-value="salt[r.id] === undefined ? r.salt_ds_m : (salt[r.id] ?? null)"
               class="narrow"
               :label="`Salt in the water of ${r.name}, dS/m`"
-              step="any"
               @update:model-value="salt[r.id] = $event"
             />
             <button class="btn" type="submit" :disabled="change.isPending.value || salt[r.id] === undefined">
               Keep it
             </button>
           </form>
+          <p class="soft small">
+            Left open: 0.5 of a tap, next to none of rain. Your water works tell, or a cheap meter. Pots are
+            washed out by it.
+          </p>
           <p v-if="problem[r.id]" class="alarm" role="alert">{{ problem[r.id] }}</p>
         </details>
         <form v-if="owner && r.holds_l" novalidate class="row look" @submit.prevent="look(r)">
@@ -250,6 +253,18 @@ form {
 }
 .look {
   flex-basis: 100%;
+}
+details[open] {
+  padding-bottom: 16px;
+}
+details .row {
+  align-items: flex-start;
+}
+details form {
+  margin-bottom: 16px;
+}
+details form.row .btn {
+  margin-top: 28px;
 }
 summary {
   cursor: pointer;

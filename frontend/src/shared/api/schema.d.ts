@@ -4646,6 +4646,11 @@ export interface components {
             reservoir_l: components["schemas"]["Band"] | null;
             /** Format: double */
             reservoir_capacity_l: number | null;
+            /**
+             * Format: double
+             * @description what came into its reservoir today, by hand or by a timer
+             */
+            filled_l: number;
             /** @description when its reservoir runs out: 10, 50, 90 % */
             empty_on: (string | null)[] | null;
             /** @description when plants in a container are in need, if nothing is poured: 10, 50, 90 % */

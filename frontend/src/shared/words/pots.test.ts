@@ -37,6 +37,7 @@ const pot = (stop: object, over: object = {}): Pot =>
       ...stop,
     },
     fill: null,
+    drew: [],
     weight: { dry: 9.4, now: 18.2, soaked: 24, heavy: false },
     ...over,
   }) as unknown as Pot
@@ -89,12 +90,14 @@ describe('pots and reservoirs', () => {
       plants_each: 2,
     }
     expect(buriedInWords(pot({}, { buried }), metric)).toBe(
-      'Filled every day they give 6.0 L, 63 % of what the plants drink today. Each bottle stands between about 2 plants, and the nearest to it get most. Each wets about 44 cm across; what lies above and between stays dry unless it is watered.',
+      'Filled every day they give at most 6.0 L, 63 % of what the plants drink today. Each bottle stands between about 2 plants, and the nearest to it get most. Each wets about 44 cm across; what lies above and between stays dry unless it is watered.',
     )
     const enough = { ...buried, share_of_need: 1, plants_each: 1 }
     expect(buriedInWords(pot({}, { buried: enough }), metric)).toMatch(
-      /^Filled every day they give all .*\. Each wets/,
+      /^Filled every day they can give all .*\. Each wets/,
     )
+    const drew = [4, 5, 3].map((litres) => ({ date: TODAY, litres, tmax: 25 }))
+    expect(buriedInWords(pot({}, { buried, drew }), metric)).toContain('; the last days it was 4.0 L a day.')
     expect(buriedInWords(pot({}), metric)).toBe('')
     const stop = pot({
       giver: 'bottle',
@@ -143,7 +146,7 @@ describe('pots and reservoirs', () => {
         ...over,
       }) as unknown as Line
     expect(lineInWords(line({}), TODAY, metric)).toEqual([
-      'Filled by hand, one after the other.',
+      'Its timer is switched off: filled by hand, one after the other.',
       'A timer would have to fill them every 3 days: A lasts no longer.',
     ])
     const programme = { date: TODAY, every_days: 7, minutes: null, litres: null, on: true }

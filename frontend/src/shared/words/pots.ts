@@ -17,9 +17,10 @@ export function floatInWords(s: Stop, today: string, t: Tongue): string {
   if (!s.wicks) return `Roots do not reach ${buried(s) ? 'what is buried' : 'it'} yet: water from above.`
   const down = s.empty_on?.[1]
   const holds = `${t.show(s.reservoir_l.mid, 'volume')} of ${t.show(s.reservoir_capacity_l, 'volume')}`
+  const since = s.filled_l > 0.05 ? `, ${t.show(s.filled_l, 'volume')} filled since` : ''
   const where = buried(s) ? ` in ${storeInWords(s)}` : ''
   return [
-    `${holds}${where}, ${down ? runsOut(s, down, today) : 'enough for two weeks'}.`,
+    `${holds}${where}${since}, ${down ? runsOut(s, down, today) : 'enough for two weeks'}.`,
     keptHow(s),
     s.draw ? `By its floats it draws ${s.draw.factor.toFixed(1)} times what such plants usually do.` : '',
   ]
@@ -28,10 +29,12 @@ export function floatInWords(s: Stop, today: string, t: Tongue): string {
 }
 
 const DOWN = 0.05
-const isDown = (s: Stop) => (s.reservoir_l?.mid ?? 0) < DOWN * (s.reservoir_capacity_l ?? 0)
+const isDown = (s: Stop) =>
+  (s.reservoir_l?.mid ?? 0) + (s.filled_l || 0) < DOWN * (s.reservoir_capacity_l ?? 0)
 function runsOut(s: Stop, down: string, today: string): string {
-  if (buried(s)) return isDown(s) ? 'empty' : `empty about ${nearDay(down, today)}`
-  return isDown(s) ? 'the float is down' : `the float is down about ${nearDay(down, today)}`
+  const when = down === today ? 'today' : `about ${nearDay(down, today)}`
+  if (buried(s)) return isDown(s) ? 'empty' : `empty ${when}`
+  return isDown(s) ? 'the float is down' : `the float is down ${when}`
 }
 
 /** What lifting it would tell; empty of a bed in the ground. */
@@ -43,6 +46,7 @@ export function weightInWords(p: Pot, t: Tongue): string {
   return `${t.show(now, 'weight')} now, ${t.num(soaked, 'weight')} soaked, ${t.num(dry, 'weight')} ${weighed ? 'limp' : 'dry'}${each}.${by}${heavy ? ' Mind your back, and what the floor bears.' : ''}`
 }
 
+const LAST_DAYS = 3
 /** Whom what is buried serves, and with how much; empty where nothing is. */
 export function buriedInWords(p: Pot, t: Tongue): string {
   const b = p.buried
@@ -52,10 +56,14 @@ export function buriedInWords(p: Pot, t: Tongue): string {
     b.plants_each > 1.2
       ? `Each ${one} stands between about ${times(Math.round(b.plants_each), 'plant')}, and the nearest to it get most.`
       : ''
-  const need =
+  const most =
     b.share_of_need >= 0.995
-      ? 'Filled every day they give all that the plants drink today'
-      : `Filled every day they give ${t.show(b.gives_l_a_day, 'volume')}, ${Math.round(b.share_of_need * 100)} % of what the plants drink today`
+      ? 'Filled every day they can give all that the plants drink today'
+      : `Filled every day they give at most ${t.show(b.gives_l_a_day, 'volume')}, ${Math.round(b.share_of_need * 100)} % of what the plants drink today`
+  const last = p.drew.slice(-LAST_DAYS)
+  const gave = last.reduce((n, d) => n + d.litres, 0) / LAST_DAYS
+  const need =
+    last.length < LAST_DAYS ? most : `${most}; the last days it was ${t.show(gave, 'volume')} a day`
   return [
     `${need}.`,
     between,
@@ -102,7 +110,7 @@ export function lineInWords(line: Line, today: string, t: Tongue): string[] {
   const says = [
     set
       ? `Its timer: ${programmeInWords(set, t)}${line.next_run ? `; next ${nearDay(line.next_run, today)}` : ''}. It tells nobody what it did: look at a float now and then.`
-      : 'Filled by hand, one after the other.',
+      : 'Its timer is switched off: filled by hand, one after the other.',
   ]
   if (line.unlike && by.length > 1)
     says.push(

@@ -1,0 +1,89 @@
+"""What is buried, boxes on a line with a timer, where water came from: on the screens."""
+
+import re
+
+from playwright.sync_api import expect
+
+from apps.garden.models import Bed, Event, Rig
+from tests.browser.base import InBrowser
+
+
+class Reservoirs(InBrowser):
+    def test_bottles_are_described_filled_and_timed(self) -> None:
+        self.sign_in()
+        page = self.page
+        bed = Bed.objects.get(garden=self.garden, name="Kiln Bed")
+        self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")
+        page.locator("label", has_text=re.compile("^bottles$")).click()
+        page.get_by_label("How many", exact=True).last.fill("3")
+        page.get_by_label("Each holds").fill("1.5")
+        page.get_by_label("Lets it out at").fill("9000")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.get_by_role("main")).to_contain_text("is too large: 2 to 100 cm")
+        page.get_by_label("Lets it out at").fill("15")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.status("Kiln Bed is kept")).to_be_visible()
+        bed.refresh_from_db()
+        self.assertEqual((bed.reservoir_giver, bed.reservoir_count, bed.reservoir_capacity_l), ("bottle", 3, 4.5))
+        self.go(f"/g/{self.garden.pk}/pots")
+        row = page.get_by_role("listitem").filter(has_text="Kiln Bed")
+        expect(row).to_contain_text("in the 3 bottles")
+        expect(row).to_contain_text("Filled every day they")
+        self.go(f"/g/{self.garden.pk}/bench?test=seep&bed={bed.pk}")
+        page.get_by_label("Filled to the brim it holds").fill("1.5")
+        page.get_by_label("Hours since it was filled").fill("24")
+        page.get_by_label("Left in it").fill("0.5")
+        expect(page.get_by_role("status").filter(has_text="from each in a day")).to_contain_text("1.0 L")
+        page.get_by_role("button", name="Keep it").click()
+        expect(self.status("It is kept")).to_be_visible()
+        bed.refresh_from_db()
+        self.assertAlmostEqual(bed.reservoir_wick_l_per_day or 0, 3.0)
+
+    def test_a_timer_is_set_and_the_boxes_on_its_line_are_told(self) -> None:
+        self.sign_in()
+        page = self.page
+        rig = Rig.objects.get(garden=self.garden, name="Yard hose")
+        self.go(f"/g/{self.garden.pk}/settings/hoses")
+        page.get_by_text("Timer and salt of Yard hose").click()
+        line = page.get_by_role("listitem").filter(has_text="Timer and salt of Yard hose")
+        line.get_by_label("Runs every so many days").fill("0")
+        line.get_by_role("button", name="Set the timer").click()
+        expect(line).to_contain_text("is too small: 1 to 60")
+        line.get_by_label("Runs every so many days").fill("9")
+        line.get_by_role("button", name="Set the timer").click()
+        expect(self.status("The timer of Yard hose is set")).to_be_visible()
+        expect(line).to_contain_text("every 9 days: boxes fill until their valves shut")
+        rig.refresh_from_db()
+        self.assertEqual([p["every_days"] for p in rig.programmes], [9])
+        line.get_by_label(re.compile("^Salt in the water")).fill("0.8")
+        line.get_by_role("button", name="Keep it").click()
+        expect(self.status("The salt of Yard hose is kept")).to_be_visible()
+        self.assert_axe_finds_nothing("hoses")
+        self.go(f"/g/{self.garden.pk}/pots")
+        expect(page.get_by_role("region", name="Boxes on one line")).to_contain_text("Tin Box")
+        expect(page.get_by_role("region", name="Boxes on one line")).to_contain_text("Before the next run")
+        page.get_by_role("button", name="What it drew: Tin Box").click()
+        expect(page.get_by_role("img", name=re.compile("^Litres that Tin Box gave"))).to_be_visible()
+        page.get_by_role("button", name="Moved or changed: Lamp Basket").click()
+        page.get_by_role("dialog").get_by_role("button", name="Carried into the shade").click()
+        expect(self.status("Lamp Basket: carried into the shade")).to_be_visible()
+        self.assert_axe_finds_nothing("pots and reservoirs")
+        self.go(f"/g/{self.garden.pk}/settings/hoses")
+        page.get_by_text("Timer and salt of Yard hose").click()
+        page.get_by_role("button", name="Switched off today").click()
+        expect(self.status("is off from today")).to_be_visible()
+
+    def test_water_is_noted_from_where_it_came(self) -> None:
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/round")
+        stop = page.locator("main .stop").filter(has_text="Lamp Basket").first
+        stop.get_by_role("button", name="Lamp Basket: more").click()
+        page.get_by_role("menuitem", name=re.compile("Another amount|Watered it anyway")).click()
+        dialog = page.get_by_role("dialog")
+        self.choose("From", "Yard hose", within=dialog)
+        dialog.get_by_label(re.compile("^How much")).fill("1")
+        dialog.get_by_role("button", name="Note it").click()
+        expect(dialog).to_be_hidden()
+        told = Event.objects.filter(kind="watering", bed__name="Lamp Basket").latest("recorded_at").told
+        self.assertEqual(told["rig"], "Yard hose")
