@@ -38,7 +38,8 @@ def word_of(m: Morning, finger_tells: bool = True) -> tuple[str, str]:
         return _word_of_bare(m)
     if m.fills:
         asked = _word_of_reservoir(m)
-        return ("done", "watered") if m.watered_today and asked[0] != "fill" else asked
+        by_hand = any(w.date == m.run.today for w in m.bed.waterings)  # what a timer does is no deed
+        return ("done", "watered") if by_hand and asked[0] != "fill" else asked
     asked = _word_of_soil(m, m.net_mm, m.top_mm, m.water_in_l, finger_tells)
     if not m.watered_today:
         return asked

@@ -62,6 +62,9 @@ class Buried(unittest.TestCase):
             days = fortnight(made).beds[0].days
             poured[given is None] = sum(d.soak is not None for d in days)
             self.assertLess(conservation_error(made.run.rows).max(), 1e-9)
+            if given:
+                fills = [d.soak.litres.mid for d in days if d.soak and d.soak.litres.mid < 10.0]
+                self.assertAlmostEqual(max(fills), 6.0, places=3)  # all of a fill arrives
         self.assertGreater(poured[False], poured[True])  # small ones are filled often
 
     def test_the_stop_of_the_round_fills_and_the_days_ahead_tell_its_litres(self) -> None:
@@ -142,6 +145,12 @@ class OnOneLine(unittest.TestCase):
         self.assertGreater(timed.beds[0].reservoir_l.mid, 3.0)
         self.assertLess(conservation_error(timed.run.rows).max(), 1e-9)
 
+    def test_what_a_timer_gave_this_morning_lasts_the_day(self) -> None:
+        dry = felt(box(capacity=12.0, holds=0.0), g.Observation(t.TODAY, "dry"))
+        words = [self.made(dry, programme=g.Programme(t.TODAY, 5, litres=x)).beds[0].word for x in (0.1, 8.0)]
+        self.assertEqual(words[0], "fill")
+        self.assertNotEqual(words[1], "fill")
+
     def test_unlike_thirst_who_starves_and_what_to_set(self) -> None:
         small = dataclasses.replace(
             box("lettuce", capacity=20.0), plantings=(g.Planting("lettuce", 1, t.TODAY - 40 * DAY),)
@@ -158,7 +167,7 @@ class OnOneLine(unittest.TestCase):
         self.assertLessEqual(thirsty.lasts_days, 8.0 / thirsty.draws_l)  # in nine of ten series, so less than the mean
         self.assertGreaterEqual(thirsty.lasts_days, 0.5 * 8.0 / thirsty.draws_l)
         self.assertEqual(line.next_run, t.TODAY + 8 * DAY)
-        (ran,) = lines(self.made(box(), box(), programme=g.Programme(t.TODAY, 3)))
+        (ran,) = lines(self.made(box(holds=1.0), box(holds=1.0), programme=g.Programme(t.TODAY, 3)))
         self.assertLess(ran.boxes[0].runs_dry, 0.1)  # what ran this morning counts
         (alike,) = lines(self.made(box(), box(), programme=OFF))
         self.assertFalse(alike.unlike)

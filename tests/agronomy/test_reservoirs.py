@@ -89,6 +89,11 @@ class BothStores(unittest.TestCase):
     def test_a_dry_mix_over_a_full_reservoir_is_not_filled(self) -> None:
         self.assertEqual(one(felt(box(), DRY)).word, "leave")
 
+    def test_nor_in_the_days_ahead_where_a_slow_wick_is_to_blame(self) -> None:
+        slow = dataclasses.replace(box(), reservoir=g.Reservoir(20.0, 0.5, 20.0))
+        days = fortnight(plan(t.garden(felt(slow, DRY)), t.sky(), t.TODAY)).beds[0].days
+        self.assertTrue(all(d.soak is None for d in days))
+
     def test_two_dates_the_float_down_first_then_plants_in_need(self) -> None:
         b = one(box(holds=8.0), tmax_ahead=30.0)
         self.assertLess(b.empty_on[1], b.in_need_on[1])

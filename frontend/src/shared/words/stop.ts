@@ -52,10 +52,12 @@ export function instruction(s: Stop, t: Tongue): string {
     case 'too_wet':
       return `Leave it. Water stands above the air mark, ${ordinal(s.wet_days + 1)} day`
     case 'done':
-      return `Watered today: ${t.show(
-        s.waterings_today.reduce((n, w) => n + w.litres, 0),
-        'volume',
-      )}`
+      return s.waterings_today.length
+        ? `Watered today: ${t.show(
+            s.waterings_today.reduce((n, w) => n + w.litres, 0),
+            'volume',
+          )}`
+        : 'Its timer ran this morning'
     case 'empty':
       return s.cause === 'unwatered' ? 'Left to itself' : 'Nothing grows here'
     default:
