@@ -38,7 +38,6 @@ SAUCER_MM = 20.0  # that a common saucer keeps, over the pot; common practice, n
 LEAST_SHARE = 0.05
 WICK_REST = 0.08  # the mix over a full reservoir comes to rest a little below field capacity; common practice
 WICK_FALLS = 0.12  # the lower the water, the drier the mix that it is lifted into; common practice
-WICK_WETS_M = 0.15  # above the bottom of the mix, where roots find the water that the wick lifts; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
 DAMP_PATTERN_SHARE = 0.0  # a bed kept damp on top by choice stays at the rule's first day
 UNKNOWN_OPENING = 0.5
@@ -158,7 +157,7 @@ def _undisturbed(
         a[since:until, at.TAW] = [here.available_mm(z) for z in rooting[since:until]]
     box = bed.reservoir
     lies_m = min(box.depth_m, zm) if box and box.buried else zm
-    a[:, at.WICKS] = rooting >= lies_m - WICK_WETS_M
+    a[:, at.WICKS] = rooting >= lies_m - (box.climbs_m if box else 0.0)
     a[:, at.P_TABLE] = stand.p
     damp = np.full(n_days, DAMP_PATTERN_SHARE) if bed.pattern == "damp_top" else stand.damp
     a[:, at.DAMP_TOP] = damp_threshold_mm(damp, a[:, at.REW], a[:, at.TEW])
@@ -239,8 +238,8 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
         a[at.AGAIN_MARGIN] = math.exp(AGAIN_Z * math.hypot(spreads.DEMAND_CV, today.profile.spread))
     if bed.reservoir is not None:
         a[at.CAPACITY], a[at.WICK] = bed.reservoir.capacity_l / ground, bed.reservoir.wick_l_per_day / ground
-        a[at.FILL_BELOW] = RESERVOIR_LOW * a[at.CAPACITY]
-    a[at.WICK_REST], a[at.WICK_FALLS], a[at.WICK_REACH] = WICK_REST, WICK_FALLS, 1.0
+        a[at.FILL_BELOW], a[at.WICK_REACH] = RESERVOIR_LOW * a[at.CAPACITY], bed.reservoir.over_share
+    a[at.WICK_REST], a[at.WICK_FALLS] = WICK_REST, WICK_FALLS
     if bed.reservoir is not None and bed.reservoir.buried:
         a[at.BURIED], a[at.WICK_REST], a[at.WICK_FALLS] = 1.0, 0.0, 0.0
         a[at.WICK_REACH] = reached_share(bed.reservoir, top, today.stand.rooted_m2)

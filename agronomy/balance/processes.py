@@ -224,9 +224,11 @@ def wick_rests_at(r: float, capacity: float, full: float, falls: float) -> float
     return full + falls * (1.0 - min(1.0, r / capacity)) if capacity > 0.0 else full
 
 
-def wick(r: float, net: float, share: float, most_a_day: float, rest: float, dt: float) -> float:
+def wick(r: float, net: float, share: float, most_a_day: float, rest: float, reach: float, dt: float) -> float:
     """Water lifted from the reservoir into the mix above until it rests [mm over the ground]; rest: a depletion.
 
-    Common practice.
+    reach: of what is missing, the share that a day can put back [0..1]: less than 1 where the wick stands under a part
+    of the mix, or what is buried beside a part of the roots. Common practice.
     """
-    return min(r, most_a_day * dt, max(0.0, net - rest) * share)
+    in_reach = 1.0 if reach >= 1.0 else 1.0 - (1.0 - reach) ** dt
+    return min(r, most_a_day * dt, max(0.0, net - rest) * share * in_reach)

@@ -142,7 +142,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     if bed.fill_raw > 0.0:  # with what the wick can still lift today
         rest = wick_rests_at(r, bed.capacity, bed.wick_rest, bed.wick_falls) * taw
         mix, fill_mark = net + day_use / f, bed.fill_raw * raw
-        mix -= wick(r, mix, f * bed.wick_reach, bed.wick * bed_day.wicks, rest, 1.0) / f
+        mix -= wick(r, mix, f, bed.wick * bed_day.wicks, rest, bed.wick_reach, 1.0) / f
     return Opening(
         de=de,
         net=net,
@@ -280,7 +280,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
                 r, spilt = store(r, drained - caught, capacity)
                 caught, overflow = drained, overflow + spilt
             rest = wick_rests_at(r, capacity, bed.wick_rest, bed.wick_falls) * taw
-            lifted = wick(r, net, f * bed.wick_reach, bed.wick * bed_day.wicks, rest, parts[i, LENGTH])
+            lifted = wick(r, net, f, bed.wick * bed_day.wicks, rest, bed.wick_reach, parts[i, LENGTH])
             r -= lifted
             net -= lifted / f
             wicked += lifted

@@ -95,6 +95,10 @@ class Reservoir:
     giver: Annotated[Giver, means("below the mix, or what is buried beside the roots")] = "below"
     count: Annotated[int, whole(1, 200, "", "how many are buried")] = 1
     depth_m: Annotated[float, number(0.02, 1.0, "m", "how deep what is buried lets its water out")] = 0.2
+    over_share: Annotated[float, number(0.05, 1.0, "share", "of the mix that stands over the wick of a reservoir")] = (
+        1.0
+    )
+    climbs_m: Annotated[float, number(0.02, 1.0, "m", "how high water climbs from it, where roots find it")] = 0.15
 
     @property
     def buried(self) -> bool:

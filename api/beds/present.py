@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 from typing import Any
 
@@ -61,8 +62,8 @@ def _store(told: Json | None) -> Json | None:
     """A reservoir with what was left open of it."""
     if told is None:
         return None
-    usual = {"opening_l": None, "giver": "below", "count": 1, "depth_m": Reservoir.depth_m}
-    return {"wick_l_per_day": None, **usual, **told}
+    usual = {f.name: f.default for f in dataclasses.fields(Reservoir) if f.default is not dataclasses.MISSING}
+    return {**usual, "wick_l_per_day": None, **told}
 
 
 def _told(described: Any, shape: type[Out]) -> Json:

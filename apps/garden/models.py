@@ -188,6 +188,8 @@ class Bed(models.Model):
     reservoir_giver = models.CharField(max_length=12, choices=choices(GIVERS), null=True, blank=True)
     reservoir_count = models.PositiveSmallIntegerField(null=True, blank=True, help_text="how many are buried")
     reservoir_depth_m = models.FloatField(null=True, blank=True)
+    reservoir_over_share = models.FloatField(null=True, blank=True, help_text="of the mix that stands over its wick")
+    reservoir_climbs_m = models.FloatField(null=True, blank=True, help_text="how high water climbs from it")
     position = models.PositiveIntegerField(default=0, help_text="place in the walk")
     x_m = models.FloatField(null=True, blank=True, help_text="its centre on the map; empty: not placed yet")
     y_m = models.FloatField(null=True, blank=True)

@@ -114,6 +114,24 @@ class BothStores(unittest.TestCase):
                 self.assertEqual(one(young, tmax=16.0).cause, cause)
 
 
+class SmallInsert(unittest.TestCase):
+    """A large bag over one small insert: what stands over it is wetted, and the rest is not (common practice)."""
+
+    def test_it_lifts_less_and_climbs_to_where_roots_are(self) -> None:
+        lifted = []
+        for share in (1.0, 0.3):
+            bag = dataclasses.replace(box(), reservoir=g.Reservoir(20.0, 15.0, 20.0, over_share=share))
+            run = plan(t.garden(felt(bag, DRY)), t.sky(), t.TODAY).run
+            lifted.append(float(run.terms_today()[0].wicked))
+        self.assertLess(lifted[1], 0.5 * lifted[0])
+        set_out = t.TODAY - 3 * DAY
+        low, high = (
+            dataclasses.replace(box(planted=set_out), reservoir=g.Reservoir(20.0, 15.0, 20.0, climbs_m=x))
+            for x in (0.02, 0.28)
+        )
+        self.assertEqual([one(low).wicks, one(high).wicks], [False, True])
+
+
 class OwnDraw(unittest.TestCase):
     """Two floats, and what was filled between: the days ahead run by what the box was seen to draw."""
 

@@ -391,7 +391,31 @@ const usualDepth = computed(
           :error="of('reservoir.opening_l')"
           hint="left open: half full"
         />
+        <UnitInput
+          v-model="form.wick"
+          label="It lifts at most, a day"
+          quantity="volume"
+          :error="of('reservoir.wick_l_per_day')"
+          hint="left open: as much as is drunk"
+        />
+        <OpenNumber
+          v-model="form.over_pct"
+          class="narrow"
+          label="Of the mix, over it, %"
+          :error="of('reservoir.over_share')"
+        />
+        <UnitInput
+          v-model="form.climbs_m"
+          label="It climbs"
+          quantity="small_length"
+          :error="of('reservoir.climbs_m')"
+          hint="how high the mix over it stays damp"
+        />
       </div>
+      <p v-if="form.method === 'reservoir' && (form.over_pct ?? 100) < 100" class="soft small">
+        A small insert in a large bag wets what stands over it; what lies beside stays drier, and roots go
+        where the water is.
+      </p>
       <template v-if="form.method !== 'reservoir'">
         <Picks
           v-model="form.giver"

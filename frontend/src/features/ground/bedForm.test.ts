@@ -234,7 +234,7 @@ describe('the form of a bed', () => {
   it('leaves an open number open, for the server to name', () => {
     expect(bodyOf({ ...emptyForm(), length_m: null }).length_m).toBeNull()
     const box = bodyOf({ ...emptyForm(), method: 'reservoir', capacity_l: 12, water_at_opening_l: null })
-    expect(box.reservoir).toEqual({ capacity_l: 12, wick_l_per_day: null, opening_l: null })
+    expect(box.reservoir).toEqual({ capacity_l: 12, opening_l: null, over_share: 1 })
     expect(box.drip).toBeNull()
   })
 })

@@ -103,6 +103,9 @@ export interface BedForm extends Plain {
   capacity_l: number | null
   wick: number | null
   water_at_opening_l: number | null
+  /** How much of the mix stands over the wick [%], and how high water climbs from it. */
+  over_pct: number | null
+  climbs_m: number | null
   /** What is buried beside the roots: of each, what it holds and gives. */
   giver: Exclude<Giver, 'below'> | null
   givers: number | null
@@ -173,6 +176,8 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     capacity_l: 15,
     wick: null,
     water_at_opening_l: null,
+    over_pct: 100,
+    climbs_m: null,
     giver: null,
     givers: 2,
     giver_l: 1.5,
@@ -323,7 +328,16 @@ function storeOf(
   r: Bed['reservoir'],
 ): Pick<
   BedForm,
-  'capacity_l' | 'wick' | 'water_at_opening_l' | 'giver' | 'givers' | 'giver_l' | 'giver_depth' | 'seep'
+  | 'capacity_l'
+  | 'wick'
+  | 'water_at_opening_l'
+  | 'over_pct'
+  | 'climbs_m'
+  | 'giver'
+  | 'givers'
+  | 'giver_l'
+  | 'giver_depth'
+  | 'seep'
 > {
   const n = r?.count ?? 1
   const buried = r && r.giver !== 'below' ? r.giver : null
@@ -331,6 +345,8 @@ function storeOf(
     capacity_l: buried ? 15 : (r?.capacity_l ?? 15),
     wick: buried ? null : (r?.wick_l_per_day ?? null),
     water_at_opening_l: r?.opening_l ?? null,
+    over_pct: Math.round((r?.over_share ?? 1) * 100),
+    climbs_m: r?.climbs_m ?? null,
     giver: buried,
     givers: buried ? n : 2,
     giver_l: buried && r ? r.capacity_l / n : 1.5,
@@ -450,7 +466,15 @@ export function bodyOf(
   const said = objectOmit(form, ['soil', 'soil_since', 'light_since'])
   const { light, emitters, emitter_flow, capacity_l, wick, water_at_opening_l, ...rest } = said
   const { mulch, mulch_depth_m, mulch_cover, plantings, ...unburied } = rest
-  const plain = objectOmit(unburied, ['giver', 'givers', 'giver_l', 'giver_depth', 'seep'])
+  const plain = objectOmit(unburied, [
+    'giver',
+    'givers',
+    'giver_l',
+    'giver_depth',
+    'seep',
+    'over_pct',
+    'climbs_m',
+  ])
   return {
     ...plain,
     length_m: open(form.length_m),
@@ -460,7 +484,13 @@ export function bodyOf(
     drip: form.method === 'drip' ? { emitters: open(emitters), flow_l_per_h: open(emitter_flow) } : null,
     reservoir:
       form.method === 'reservoir'
-        ? { capacity_l: open(capacity_l), wick_l_per_day: wick, opening_l: water_at_opening_l }
+        ? {
+            capacity_l: open(capacity_l),
+            ...(wick === null ? {} : { wick_l_per_day: wick }),
+            opening_l: water_at_opening_l,
+            ...(form.over_pct === null ? {} : { over_share: form.over_pct / 100 }),
+            ...(form.climbs_m === null ? {} : { climbs_m: form.climbs_m }),
+          }
         : buriedBody(form),
     mulch: { kind: mulch, depth_m: mulch_depth_m ?? 0.05, cover: mulch_cover },
     plantings: plantings.map((p) => ({

@@ -23,7 +23,7 @@ import {
   turnedWorse,
   weatherNote,
 } from '@/shared/words/round'
-import { isDue, secondDrink, secondIsOpen, wantsHand } from '@/shared/words/stop'
+import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
@@ -270,7 +270,7 @@ useRoundKeys({
                 round.heat.dates[0] === round.garden.today
                   ? 'is here'
                   : `from ${longDate(round.heat.dates[0]!)}`
-              }}, {{ round.heat.dates.length }} days. {{ potsFirst(round) }}</template
+              }}, {{ times(round.heat.dates.length, 'day') }}. {{ potsFirst(round) }}</template
             >
           </p>
           <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>

@@ -4043,6 +4043,16 @@ export interface components {
              * @description how deep what is buried lets its water out
              */
             depth_m?: number;
+            /**
+             * Format: double
+             * @description of the mix that stands over the wick of a reservoir
+             */
+            over_share?: number;
+            /**
+             * Format: double
+             * @description how high water climbs from it, where roots find it
+             */
+            climbs_m?: number;
             /** Format: double */
             wick_l_per_day?: number | null;
         };
@@ -4073,6 +4083,16 @@ export interface components {
              * @description how deep what is buried lets its water out
              */
             depth_m: number;
+            /**
+             * Format: double
+             * @description of the mix that stands over the wick of a reservoir
+             */
+            over_share: number;
+            /**
+             * Format: double
+             * @description how high water climbs from it, where roots find it
+             */
+            climbs_m: number;
             /** Format: double */
             wick_l_per_day: number | null;
         };

@@ -393,7 +393,7 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
     parts.push(
       s.water === 'rain'
         ? 'Rain water from the butt: onto the soil, not on leaves that are eaten raw.'
-        : 'Pond water feeds a little: onto the soil, not on leaves that are eaten raw.',
+        : `Pond water feeds a little: onto the soil, not on leaves that are eaten raw.${s.method === 'drip' ? ' Strain it, or it blocks the drippers.' : ''}`,
     )
   if (s.wishes.length > 1)
     parts.push(
