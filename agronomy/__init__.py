@@ -7,6 +7,7 @@ In here:
     describe  the frozen descriptions (Garden, Bed, Planting, Day...), and the errors
     air       humidity, radiation, reference evapotranspiration, sun, shade, heat
     ground    texture, water holding, potting mixes, profiles, mulch, soil warmth
+    hydraulics  what a pipe loses, what emitters give, lines and networks solved, how even they are
     plants    the crop table, how plants begin, size as seen, basal coefficient, room
     methods   hose, can, drip and reservoir: what arrives, what it reaches, litres to what the hand does
     beds      a bed as it is on a day, built once and carried
@@ -16,6 +17,7 @@ In here:
     fit       whether plant and place fit
     bench     small tests that end in a number the plan uses
     formats   the open formats, both ways
+    compiling   plain functions compiled together
     __main__  the headless command
 """
 
@@ -29,6 +31,7 @@ __all__ = [
     "fit",
     "formats",
     "ground",
+    "hydraulics",
     "methods",
     "plants",
     "sky",

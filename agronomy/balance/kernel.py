@@ -21,6 +21,7 @@ from agronomy.balance.asking import asked, filled, want_of
 from agronomy.balance.layout import air_of, bed_day_of, cut_of, draw_of, figures_of, state_of, trace_of
 from agronomy.balance.step import day_step, open_day
 from agronomy.balance.terms import BY_TRIGGER, NEVER, USUAL, Array
+from agronomy.compiling import with_parts
 
 
 def run_days(
@@ -164,8 +165,8 @@ def compiled() -> Kernel:
     for module in (layout, processes, asking, step):  # each calls only what stands above it
         for name, plain in vars(module).items():
             if isinstance(plain, types.FunctionType) and plain.__module__ == module.__name__:
-                inner[name] = make(forceinline=True)(_with(plain, inner))
-    days, mornings = (_with(run, inner) for run in (run_days, run_mornings))
+                inner[name] = make(forceinline=True)(with_parts(plain, inner))
+    days, mornings = (with_parts(run, inner) for run in (run_days, run_mornings))
     return Kernel(make(DAYS_FORM)(days), make(MORNINGS_FORM)(mornings))
 
 
@@ -173,12 +174,6 @@ def _digest() -> str:
     """Of the sources that are compiled together: what was compiled from others must not be taken for theirs."""
     texts = (inspect.getsource(module) for module in SOURCES)
     return hashlib.sha256("\0".join(texts).encode()).hexdigest()[:16]
-
-
-def _with(plain: Callable[..., Any], compiled_parts: dict[str, Any]) -> Callable[..., Any]:
-    """A function of this package that calls the compiled form of its parts."""
-    assert isinstance(plain, types.FunctionType)
-    return types.FunctionType(plain.__code__, {**plain.__globals__, **compiled_parts}, plain.__name__)
 
 
 def warm() -> None:

@@ -79,8 +79,8 @@ class Buried(unittest.TestCase):
         self.assertEqual([one(x, tmax_ahead=30.0).wicks for x in (deep, shallow)], [False, True])
 
     def test_what_they_wet(self) -> None:
-        """As one emitter of that flow: Schwartzman and Zur (1986), W = 1.82 V^0.22 (Ks/q)^-0.17, SI, from memory; or the
-        sphere that what it holds fills, by hand."""
+        """As one emitter of that flow: Schwartzman and Zur (1986), W = 1.82 V^0.22 (Ks/q)^-0.17, SI, from memory; or
+        the sphere that what it holds fills, by hand."""
         sand, clay = (holding(g.Soil(x)) for x in ("sand", "clay"))
         fast = dataclasses.replace(BOTTLES, wick_l_per_day=4 * 1.5 * 24)
         q, volume = 1.5 / 1000 / 3600, 1.5 / 1000

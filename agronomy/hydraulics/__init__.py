@@ -1,0 +1,11 @@
+"""Water in lines: what a pipe loses, what an emitter gives, a lateral and a network of them solved, how even it is.
+
+In here:
+
+    friction  head lost in a pipe
+    emitters  what one gives at a head
+    lateral   a line solved emitter by emitter
+    network   laterals on a main, and the tap's own curve
+    evenness  EU, DU of the low quarter, CU
+    sizing    the longest sound run, by the solved line and by Christiansen's quick rule
+"""
