@@ -36,7 +36,7 @@ class Lateral:
 
 @dataclass(frozen=True)
 class Solved:
-    """Heads [m] and flows [L/h] at each emitter; inflow [L/h], and by how much it grows with the inlet's head [L/h/m]."""
+    """Heads [m] and flows [L/h] at each emitter; inflow [L/h], and how it grows with the inlet's head [L/h/m]."""
 
     head_m: Array
     flow_l_h: Array
