@@ -30,7 +30,7 @@ def friction_factor(reynolds: float, roughness: float) -> float:
     fb = (2.0 + 0.9 * 2.0 * -2.0 / math.log(10.0) * 5.74 / TURBULENT**0.9 / (y2 * y3)) * fa
     r = reynolds / LAMINAR
     x2, x3 = 0.128 - 17.0 * fa + 2.5 * fb, -0.128 + 13.0 * fa - 2.0 * fb
-    return (7.0 * fa - fb) + r * (x2 + r * (x3 + r * (0.032 - 3.0 * fa + 0.5 * fb)))
+    return float((7.0 * fa - fb) + r * (x2 + r * (x3 + r * (0.032 - 3.0 * fa + 0.5 * fb))))
 
 
 def head_loss(flow_l_h: float, length_m: float, bore_mm: float) -> float:
