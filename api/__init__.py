@@ -12,6 +12,7 @@ In here:
     record     what was done and found; the undo
     ahead      the days ahead, the calendar
     pots       pots, boxes and what is buried
+    lines      drip lines
     away       going away, and the page of somebody who looks in
     map        what lies where
     sky        the weather, day by day

@@ -11,6 +11,7 @@ from api.bench import views as bench
 from api.files import views as files
 from api.fit import views as fit
 from api.gardens import views as gardens
+from api.lines import views as lines_views
 from api.map import views as map_views
 from api.people import views as people
 from api.plants import views as plants
@@ -36,6 +37,7 @@ urlpatterns = [
     path("put-away", gardens.PutAway.as_view()),
     path("gardens/<int:garden_id>/take-up", gardens.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", round_views.Round.as_view()),
+    path("gardens/<int:garden_id>/lines", lines_views.Lines.as_view()),
     path("gardens/<int:garden_id>/pots", pots_views.Pots.as_view()),
     path("gardens/<int:garden_id>/visit", gardens.Visit.as_view()),
     path("gardens/<int:garden_id>/step", gardens.Step.as_view()),

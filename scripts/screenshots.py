@@ -57,7 +57,7 @@ def main() -> int:
         page.wait_for_url("**/round")
         garden = page.url.split("/round")[0]
         shoot(page, "round")
-        views = ("ahead", "ground", "sky", "settings", "sizes", "noted", "read", "away")
+        views = ("ahead", "ground", "sky", "settings", "lines", "noted", "read", "away")
         for view, name in (*((v, v) for v in views), ("ground/new", "describe"), ("bench?test=squeeze", "bench")):
             page.goto(f"{garden}/{view}")
             shoot(page, name)

@@ -95,7 +95,7 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             else:
                 a[i, at.FILL] += run.litres * bed.alike / ground
         elif bed.method == "drip" and bed.drip and run.minutes:
-            a[i, at.MORNING] += litres_of_run(run.minutes, bed.drip) * arrives / ground
+            a[i, at.MORNING] += litres_of_run(run.minutes, rig_of(garden, bed), bed.drip) * arrives / ground
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
 

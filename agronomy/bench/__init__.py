@@ -7,6 +7,7 @@ In here:
     drain    a filled hole and a clock
     finger   what your own finger feels
     pot      what a pot holds
+    cups     cups under a line
     seep     how fast what is buried gives its water
     trials   the mean of trials, and how far it may be out
     measure  one door to all of them

@@ -7,7 +7,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
-from agronomy.bench import drain, feel, finger, flow, pot, seep
+from agronomy.bench import cups, drain, feel, finger, flow, pot, seep
 from agronomy.bench.trials import Mean
 from agronomy.describe.errors import MissingError, OutOfRangeError
 from agronomy.describe.garden import Jar, Soil
@@ -137,6 +137,11 @@ def _weigh(given: Values, _: Around) -> dict[str, Any]:
     return {"soaked_kg": soaked, "limp_kg": limp, "holds_l": soaked - limp}
 
 
+def _cups(given: Values, _: Around) -> dict[str, Any]:
+    found = cups.cups(given["caught_ml"], given["minutes"])
+    return {**dataclasses.asdict(found), "blocked": list(found.blocked), "n": len(given["caught_ml"])}
+
+
 TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "bucket": _bucket,
     "can": _can,
@@ -148,4 +153,5 @@ TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "meter": _meter,
     "seep": _seep,
     "weigh": _weigh,
+    "cups": _cups,
 }

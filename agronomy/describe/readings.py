@@ -137,6 +137,13 @@ class WeighTest(TypedDict):
     limp_kg: Annotated[float, number(0.05, 1000.0, "kg")]
 
 
+class CupsTest(TypedDict):
+    """Cups under some emitters along a line, from its inlet to its end, and how long it ran."""
+
+    minutes: Annotated[float, number(0.5, 240.0, "min")]
+    caught_ml: Annotated[list[Annotated[float, number(0.0, 20000.0, "mL")]], some(4, 60)]
+
+
 class MixWanted(TypedDict):
     """How much of a mix is wanted, and of what."""
 
@@ -156,4 +163,5 @@ TESTS = {
     "meter": MeterTest,
     "seep": SeepTest,
     "weigh": WeighTest,
+    "cups": CupsTest,
 }

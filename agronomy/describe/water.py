@@ -57,6 +57,7 @@ class Rig:
     seen_l: Annotated[float | None, number(0.0, 50000.0, "L", "what stood in it when somebody looked")] = None
     seen_on: Annotated[Date | None, means("on the morning of which")] = None
     programmes: Annotated[tuple[Programme, ...], at_most(60, "of a timer on its line, by date"), Dated] = ()
+    head_m: Annotated[float | None, number(1.0, 100.0, "m", "behind its tap when nothing runs; 10 m are 1 bar")] = None
     salt_ds_m: Annotated[float | None, number(0.0, 10.0, "dS/m", "salt in its water, by its conductivity")] = None
 
 
@@ -77,10 +78,33 @@ CheckedRig = Annotated[Rig, AfterValidator(check_rig)]
 
 @dataclass(frozen=True)
 class Drip:
-    """A line of emitters."""
+    """A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual."""
 
     emitters: Annotated[int, whole(1, 5000, "", "how many emitters")]
-    flow_l_per_h: Annotated[float, number(0.1, 30.0, "L/h", "of each emitter")]
+    flow_l_per_h: Annotated[float, number(0.1, 30.0, "L/h", "of each emitter, as printed: at 10 m of head")]
+    length_m: Annotated[float | None, number(0.1, 500.0, "m", "of each row; left out: nothing is solved")] = None
+    rows: Annotated[int, whole(1, 100, "", "side by side, fed at one end")] = 1
+    bore_mm: Annotated[float, number(2.0, 100.0, "mm", "how wide the line is inside")] = 13.6
+    holding: Annotated[Yes, means("whether its emitters hold their flow over a range of pressure")] = False
+    rise_m: Annotated[float, number(-50.0, 50.0, "m", "of its end over its inlet; downhill below zero")] = 0.0
+    feed_m: Annotated[float, number(0.0, 500.0, "m", "of hose or pipe from the tap to it")] = 5.0
+    feed_bore_mm: Annotated[float, number(4.0, 100.0, "mm", "how wide that is inside")] = 19.0
+    reducer_m: Annotated[float | None, number(1.0, 60.0, "m", "head behind a pressure reducer, where there is one")] = (
+        None
+    )
+    even: Annotated[
+        float | None, number(0.1, 1.0, "share", "low quarter over mean of what cups caught, where it was tested")
+    ] = None
+
+
+def check_drip(drip: Drip) -> Drip:
+    """Every row has an emitter. Raises OutOfRangeError."""
+    if drip.rows > drip.emitters:
+        raise OutOfRangeError("rows", drip.rows, f"at most emitters ({drip.emitters})")
+    return drip
+
+
+CheckedDrip = Annotated[Drip, AfterValidator(check_drip)]
 
 
 @dataclass(frozen=True)

@@ -225,7 +225,7 @@ ClimateName = Literal[
     "file",
 ]
 ThingKind = Literal["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"]
-TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter", "seep", "weigh"]
+TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter", "seep", "weigh", "cups"]
 
 # What is advised, and why.
 Word = Literal["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"]

@@ -5,6 +5,7 @@ In here:
     base       what every method answers
     hand       hose and can
     drip       a drip line
+    line       that line behind its tap, solved
     timer      what a line does by itself
     reservoir  filled, and lifted by a wick
     buried     bottles, pipes and unglazed pots beside the roots

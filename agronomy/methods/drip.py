@@ -8,8 +8,10 @@ from typing import Final
 
 from agronomy.describe.garden import Drip, Rig
 from agronomy.methods.base import InHand, Target, flow_cv
+from agronomy.methods.line import inflow_l_h
 
 RUN_THAT_SETS_THE_WIDTH_L = 4.0  # litres from one emitter in an ordinary run; common practice, no source
+ARRIVES_USUALLY, ARRIVES_EVEN = 0.90, 0.95  # of what a line gives, and of one that is quite even; common practice
 LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 LEAST_WETTED: Final = 0.05
 WIDTH_SOURCE: Final = "wetted width by Schwartzman and Zur 1986, from memory"
@@ -21,8 +23,13 @@ class DripLine:
 
     rig: Rig
     drip: Drip | None
-    arrives: float = 0.90  # common practice, no source
     ponds: bool = False
+
+    @property
+    def arrives(self) -> float:
+        """By how even cups found it, since the least watered plant sets the time; else as is usual."""
+        even = self.drip.even if self.drip else None
+        return ARRIVES_USUALLY if even is None else ARRIVES_EVEN * even
 
     @property
     def litres_cv(self) -> float:
@@ -38,20 +45,20 @@ class DripLine:
         return self.pouring_minutes(litres)
 
     def pouring_minutes(self, litres: float) -> float:
-        return litres / self.rig.flow_l_per_min if self.drip is None else run_minutes(litres, self.drip)
+        return litres / self.rig.flow_l_per_min if self.drip is None else run_minutes(litres, self.rig, self.drip)
 
     def in_hand(self, litres: float, target: Target) -> InHand:
-        return InHand(drip_minutes=None if self.drip is None else run_minutes(litres, self.drip))
+        return InHand(drip_minutes=None if self.drip is None else run_minutes(litres, self.rig, self.drip))
 
 
-def run_minutes(litres: float, drip: Drip) -> float:
-    """Minutes a line must run to give these litres [L] at its nominal flow; arithmetic."""
-    return litres / (drip.emitters * drip.flow_l_per_h) * 60
+def run_minutes(litres: float, rig: Rig, drip: Drip) -> float:
+    """Minutes a line must run to give these litres [L], by what it takes in behind its tap; arithmetic."""
+    return litres / max(inflow_l_h(rig, drip), 1e-9) * 60
 
 
-def litres_of_run(minutes: float, drip: Drip) -> float:
-    """Litres that a line gives in so many minutes at its nominal flow; arithmetic."""
-    return drip.emitters * drip.flow_l_per_h * minutes / 60
+def litres_of_run(minutes: float, rig: Rig, drip: Drip) -> float:
+    """Litres that a line gives in so many minutes; arithmetic."""
+    return inflow_l_h(rig, drip) * minutes / 60
 
 
 def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float) -> float:
@@ -60,6 +67,12 @@ def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float
     q = flow_l_per_h / 1000 / 3600
     ks = ksat_mm_per_h / 1000 / 3600
     return float(1.82 * volume**0.22 * (ks / q) ** -0.17)
+
+
+def wetted_depth_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float) -> float:
+    """Depth [m] wetted under one emitter. Schwartzman and Zur (1986), SI form with 2.54, from memory."""
+    volume, q, ks = litres_each / 1000, flow_l_per_h / 1000 / 3600, ksat_mm_per_h / 1000 / 3600
+    return float(2.54 * volume**0.63 * (ks / q) ** 0.45) if volume > 0 else 0.0
 
 
 def wetted_share(drip: Drip, ksat_mm_per_h: float, ground_m2: float) -> float:

@@ -14,7 +14,7 @@ from agronomy.decide.compare import mulch_saves, soil_in_sun, walls, ways
 from agronomy.decide.plan import Plan
 from agronomy.decide.sequence import BedAhead
 from agronomy.describe.bed import Bed as Described
-from agronomy.describe.garden import Reservoir, Soil
+from agronomy.describe.garden import Drip, Reservoir, Soil
 from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from api.beds import shapes
@@ -33,7 +33,6 @@ SHOWN_BEHIND = 14
 def bed_out(facts: BedFacts, today: dt.date) -> Json:
     """A bed in the garden file's words. Its mulch is the latest record."""
     b, last = facts.row, facts.mulches[-1] if facts.mulches else None
-    reservoir = reservoir_of(b)
     return {
         **{name: getattr(b, name) for name in shared(Described, Bed) if name not in shapes.BedOut.leave_out},
         "id": b.pk,
@@ -42,8 +41,8 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         "soils": [_soil(x) for x in facts.soils],
         "exposures": [vars(x) for x in facts.exposures],
         "leaves_off": [vars(x) for x in facts.leaves_off],
-        "drip": drip_of(b),
-        "reservoir": _store(reservoir),
+        "drip": _with_usual(Drip, drip_of(b)),
+        "reservoir": _with_usual(Reservoir, reservoir_of(b), wick_l_per_day=None),
         "plantings": [
             {
                 **_told(x.planting, shapes.PlantingOut),
@@ -58,12 +57,12 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
     }
 
 
-def _store(told: Json | None) -> Json | None:
-    """A reservoir with what was left open of it."""
+def _with_usual(kind: type[Drip] | type[Reservoir], told: Json | None, **left_open: Any) -> Json | None:
+    """A line or reservoir with what was left open of it."""
     if told is None:
         return None
-    usual = {f.name: f.default for f in dataclasses.fields(Reservoir) if f.default is not dataclasses.MISSING}
-    return {**usual, "wick_l_per_day": None, **told}
+    usual = {f.name: f.default for f in dataclasses.fields(kind) if f.default is not dataclasses.MISSING}
+    return {**usual, **left_open, **told}
 
 
 def _told(described: Any, shape: type[Out]) -> Json:

@@ -17,6 +17,7 @@ from api.shapes import Error
 from apps.base.errors import NotFound
 from apps.garden.access import membership
 from apps.garden.actions import beds
+from apps.garden.convert import line_of
 from apps.garden.models import RESERVOIR, Bed
 from apps.planning import alter
 from apps.planning.facts import read_beds
@@ -30,6 +31,7 @@ def bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
     if "drip" in values:
         drip = values.pop("drip") or {}
         values |= {"emitters": drip.get("emitters"), "emitter_flow_l_per_h": drip.get("flow_l_per_h")}
+        values["line"] = line_of(drip) or None
     if "reservoir" in values:
         box = values.pop("reservoir") or {}
         values |= {f"reservoir_{name}": box.get(name) for name in RESERVOIR}

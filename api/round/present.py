@@ -20,6 +20,7 @@ from agronomy.decide.round import Stop
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wishes import wishes_on
+from agronomy.methods.line import inflow_l_h
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
@@ -153,7 +154,7 @@ def _measures(p: Plan, b: BedPlan) -> Json:
     return {
         "hose_l_per_min": b.today.rig.flow_l_per_min,
         "can_l": p.garden.can_l,
-        "line_l_per_min": drip.emitters * drip.flow_l_per_h / 60 if drip else None,
+        "line_l_per_min": inflow_l_h(b.today.rig, drip) / 60 if drip else None,
     }
 
 

@@ -13,6 +13,7 @@ from agronomy.formats.described import write
 from apps.accounts.actor import Actor, person
 from apps.accounts.models import User
 from apps.garden.actions.gardens import note_of_garden
+from apps.garden.convert import line_of
 from apps.garden.events import EventKind
 from apps.garden.models import (
     RESERVOIR,
@@ -99,6 +100,7 @@ def _write_bed(
         rig=rigs.get(bed.rig or ""),
         emitters=line.emitters if line else None,
         emitter_flow_l_per_h=line.flow_l_per_h if line else None,
+        line=line_of(write(line)) if line else None,
         **{f"reservoir_{name}": getattr(box, name) if box else None for name in RESERVOIR},
         **columns(bed, Bed),
     )

@@ -45,7 +45,12 @@ def drip_of(bed: Bed) -> dict[str, Any] | None:
     """A bed's line in the garden file's words; None where nothing is said of one."""
     if bed.emitters is None and bed.emitter_flow_l_per_h is None:
         return None
-    return {"emitters": bed.emitters, "flow_l_per_h": bed.emitter_flow_l_per_h}
+    return {"emitters": bed.emitters, "flow_l_per_h": bed.emitter_flow_l_per_h, **(bed.line or {})}
+
+
+def line_of(drip: dict[str, Any]) -> dict[str, Any]:
+    """What is kept of a line beside its emitters: what was said of it."""
+    return {name: x for name, x in drip.items() if name not in ("emitters", "flow_l_per_h") and x is not None}
 
 
 def reservoir_of(bed: Bed) -> dict[str, Any] | None:

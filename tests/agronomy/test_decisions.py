@@ -261,10 +261,13 @@ class Hands(unittest.TestCase):
         self.assertEqual(hand.hose_split(20.0, 15.0, Target(2, 0.9, 0.42)).patches, 0)  # nothing left between
 
     def test_drip_minutes_and_wetted_width(self) -> None:
-        self.assertAlmostEqual(drip.run_minutes(28.0, g.Drip(14, 2.0)), 60.0)
+        self.assertAlmostEqual(drip.run_minutes(28.0, g.Rig("Hose"), g.Drip(14, 2.0)), 60.0)
         for case in (ref.cases()["wetted-10-2-5e-06"], ref.cases()["wetted-5-2-1.4e-05"]):  # Schwartzman and Zur 1986
             want, tolerance = case.expect("width")
             got = drip.wetted_width_m(case["volume"], case["emitter_flow"], case["ks"] * 3600 * 1000)
+            self.assertAlmostEqual(got, want, delta=tolerance)
+            want, tolerance = case.expect("depth")
+            got = drip.wetted_depth_m(case["volume"], case["emitter_flow"], case["ks"] * 3600 * 1000)
             self.assertAlmostEqual(got, want, delta=tolerance)
 
     def test_a_bucket_counts_for_a_bed_that_names_no_hose(self) -> None:

@@ -44,8 +44,8 @@ class Reservoirs(InBrowser):
         page = self.page
         rig = Rig.objects.get(garden=self.garden, name="Yard hose")
         self.go(f"/g/{self.garden.pk}/settings/hoses")
-        page.get_by_text("Timer and salt of Yard hose").click()
-        line = page.get_by_role("listitem").filter(has_text="Timer and salt of Yard hose")
+        page.get_by_text("Timer, pressure and salt of Yard hose").click()
+        line = page.get_by_role("listitem").filter(has_text="Timer, pressure and salt of Yard hose")
         line.get_by_label("Runs every so many days").fill("0")
         line.get_by_role("button", name="Set the timer").click()
         expect(line).to_contain_text("is too small: 1 to 60")
@@ -56,7 +56,7 @@ class Reservoirs(InBrowser):
         rig.refresh_from_db()
         self.assertEqual([p["every_days"] for p in rig.programmes], [9])
         line.get_by_label(re.compile("^Salt in the water")).fill("0.8")
-        line.get_by_role("button", name="Keep it").click()
+        line.get_by_role("button", name="Keep it").first.click()
         expect(self.status("The salt of Yard hose is kept")).to_be_visible()
         self.assert_axe_finds_nothing("hoses")
         self.go(f"/g/{self.garden.pk}/pots")
@@ -69,7 +69,7 @@ class Reservoirs(InBrowser):
         expect(self.status("Lamp Basket: carried into the shade")).to_be_visible()
         self.assert_axe_finds_nothing("pots and reservoirs")
         self.go(f"/g/{self.garden.pk}/settings/hoses")
-        page.get_by_text("Timer and salt of Yard hose").click()
+        page.get_by_text("Timer, pressure and salt of Yard hose").click()
         page.get_by_role("button", name="Switched off today").click()
         expect(self.status("is off from today")).to_be_visible()
 
@@ -87,3 +87,41 @@ class Reservoirs(InBrowser):
         expect(dialog).to_be_hidden()
         told = Event.objects.filter(kind="watering", bed__name="Lamp Basket").latest("recorded_at").told
         self.assertEqual(told["rig"], "Yard hose")
+
+
+class Lines(InBrowser):
+    def test_a_starved_line_is_seen_put_right_and_tried_with_cups(self) -> None:
+        bed = Bed.objects.get(garden=self.garden, name="Net Row")
+        bed.emitters, bed.emitter_flow_l_per_h, bed.line = 300, 4.0, {"length_m": 90.0}
+        bed.save()
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/bed/{bed.pk}")
+        page.get_by_role("link", name="how it runs").click()
+        line = page.get_by_role("region", name="Net Row")
+        expect(line).to_contain_text("Uneven: the poorest quarter gets")
+        better = line.get_by_role("listitem").filter(has_text="Feed it in the middle")
+        promised = re.search(r"gets (\d+) %", better.inner_text())
+        self.assert_axe_finds_nothing("lines")
+        line.get_by_role("link", name="Change it").click()
+        page.get_by_text("More of the line").click()
+        page.get_by_label("Rows side by side").fill("2")
+        page.get_by_label("Length of the line").fill("45")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.status("Net Row is kept")).to_be_visible()
+        self.go(f"/g/{self.garden.pk}/lines")
+        assert promised is not None
+        expect(line).to_contain_text(f"gets {promised[1]} % of the mean")
+        line.get_by_role("link", name="Try it with cups").click()
+        page.get_by_label("It ran, minutes").fill("2")
+        for i, caught in enumerate((80, 82, 20, 78), 1):
+            if i > 1:
+                page.get_by_role("button", name=re.compile("^Cup ")).click()
+            page.get_by_label(re.compile(f"^Caught, mL( .{i}.)?$")).last.fill(str(caught))
+        expect(page.get_by_role("status").filter(has_text="The poorest quarter")).to_contain_text("cup 3: blocked")
+        page.get_by_role("button", name="Keep it").click()
+        expect(self.status("It is kept")).to_be_visible()
+        bed.refresh_from_db()
+        self.assertAlmostEqual((bed.line or {})["even"], 20 / 65, places=3)
+        self.assertEqual((bed.line or {})["rows"], 2)
+        self.assert_quiet()

@@ -36,6 +36,7 @@ BED_FIELDS = (
     *shared(g.Bed, Bed),
     "emitters",
     "emitter_flow_l_per_h",
+    "line",
     *(f"reservoir_{name}" for name in RESERVOIR),
 )
 PLANTING_FIELDS = tuple(x for x in shared(g.Planting, Planting) if x != "own_crop")

@@ -23,6 +23,7 @@ from apps.base.errors import NotFound
 from apps.garden.access import reached
 from apps.garden.action import RecordEvent
 from apps.garden.actions.beds import standing_bed
+from apps.garden.convert import drip_of
 from apps.garden.models import Aspect, Bed, BedRecord, Event, Garden, Rig, Role
 from apps.garden.rows import described
 
@@ -147,6 +148,17 @@ def _set_seep(of: KeepMeasurement, found: Json) -> None:
     of.changes.set(bed, **{f"reservoir_{name}": value for name, value in told.items()})
 
 
+def _set_even(of: KeepMeasurement, found: Json) -> None:
+    """How even a bed's line is."""
+    bed = of.about
+    assert bed is not None
+    if bed.method != "drip":
+        raise InputError("bed", bed.name, "a bed with a drip line")
+    line = {**(bed.line or {}), "even": round(found["even"], 4)}
+    read(g.Drip, {**(drip_of(bed) or {}), **line})
+    of.changes.set(bed, line=line)
+
+
 def _set_weights(of: KeepMeasurement, found: Json) -> None:
     """What one pot weighs soaked and limp."""
     bed = of.about
@@ -213,6 +225,7 @@ SETS: dict[str, Callable[[KeepMeasurement, Json], None]] = {
     "pot": _set_pot,
     "seep": _set_seep,
     "weigh": _set_weights,
+    "cups": _set_even,
     "squeeze": _set_soil({"feel": "feel"}),
     "jar": _set_soil({"jar": "jar"}),
     "drain": _set_soil({"intake_mm_per_h": "intake_mm_per_h", "drainage": "drainage"}),

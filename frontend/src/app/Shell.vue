@@ -37,6 +37,7 @@ const PARENT: Record<string, string> = {
   sizes: 'ground',
   away: 'ahead',
   pots: 'ground',
+  lines: 'ground',
 }
 const here = computed(() => PARENT[String(route.name)] ?? String(route.name))
 
@@ -54,6 +55,7 @@ const TITLES: Record<string, string> = {
   noted: 'All that was noted',
   away: 'Going away',
   pots: 'Pots and reservoirs',
+  lines: 'Lines',
   visit: 'The round of the day',
   read: 'How to read an isle',
   'sign-in': 'Sign in',

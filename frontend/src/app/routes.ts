@@ -64,6 +64,12 @@ const routes: RouteRecordRaw[] = [
     props: number(''),
   },
   {
+    path: '/g/:garden(\\d+)/lines',
+    name: 'lines',
+    component: () => import('@/features/lines/LinesView.vue'),
+    props: number(''),
+  },
+  {
     path: '/g/:garden(\\d+)/away',
     name: 'away',
     component: () => import('@/features/away/AwayView.vue'),

@@ -83,7 +83,10 @@ const lights = computed(() =>
       <dd>
         {{ METHOD[bed.method]
         }}<template v-if="bed.drip"
-          >, {{ bed.drip.emitters }} × {{ units.show(bed.drip.flow_l_per_h, 'drip_flow') }}</template
+          >, {{ bed.drip.emitters }} × {{ units.show(bed.drip.flow_l_per_h, 'drip_flow') }},
+          <RouterLink :to="{ name: 'lines', params: { garden: page.garden.id } }"
+            >how it runs</RouterLink
+          ></template
         ><template v-if="bed.reservoir">, {{ units.show(bed.reservoir.capacity_l, 'volume') }}</template>
       </dd>
     </div>

@@ -12,6 +12,7 @@ import { useDraft } from '@/shared/forms/useDraft'
 import Picks from '@/shared/ui/Picks.vue'
 import Choice from '@/shared/ui/Choice.vue'
 import DateField from '@/shared/ui/DateField.vue'
+import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 
 import { emptyTest, foundWords, givenOf, ROWS, type Test } from './bench'
@@ -49,7 +50,9 @@ const choices = computed(() =>
   (beds.data.value ?? []).filter((b) =>
     props.test.about === 'pot'
       ? container(b.kind)
-      : props.test.about !== 'buried' || (b.reservoir !== null && b.reservoir.giver !== 'below'),
+      : props.test.about === 'line'
+        ? b.method === 'drip'
+        : props.test.about !== 'buried' || (b.reservoir !== null && b.reservoir.giver !== 'below'),
   ),
 )
 watch(
@@ -73,6 +76,7 @@ const body = computed(() => {
 const FIRST = {
   bed: 'a bed',
   pot: 'a pot',
+  line: 'a bed with a drip line',
   buried: 'a bed with buried bottles, pipes or unglazed pots',
 }
 let asked = 0
@@ -160,6 +164,9 @@ async function submit() {
       Describe {{ FIRST[test.about as keyof typeof FIRST] }} first: then its test has somewhere to go.
     </p>
     <template v-if="rows">
+      <div v-if="test.kind === 'cups'" class="row">
+        <OpenNumber v-model="form.run_min" label="It ran, minutes" />
+      </div>
       <div v-if="test.kind === 'seep'" class="row">
         <UnitInput v-model="form.filled_l" label="Filled to the brim it holds" quantity="volume" />
       </div>

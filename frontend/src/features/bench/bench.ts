@@ -26,7 +26,7 @@ export interface Test {
   kind: Kind
   name: string
   question: string
-  about: 'rig' | 'bed' | 'pot' | 'buried' | 'garden'
+  about: 'rig' | 'bed' | 'pot' | 'buried' | 'line' | 'garden'
   steps: string[]
   caution?: string
 }
@@ -116,6 +116,18 @@ export const TESTS: Test[] = [
     caution: 'Tip it out where water does no harm, and do not lift it full.',
   },
   {
+    kind: 'cups',
+    name: 'Cups under a line',
+    question: 'How even is the line?',
+    about: 'line',
+    steps: [
+      'Set cups or jar lids under drippers from the inlet to the end: eight or more, and one of each row.',
+      'Run the line for a few minutes, all cups at once, and stop it.',
+      'Measure each cup in millilitres, in their order.',
+    ],
+    caution: 'A cup that is nearly empty: prick or rinse that dripper, flush the end, and try again.',
+  },
+  {
     kind: 'seep',
     name: 'Timed seep',
     question: 'How fast does a buried bottle give its water?',
@@ -183,6 +195,14 @@ export const ROWS: Partial<Record<Kind, Rows[]>> = {
       ],
     },
   ],
+  cups: [
+    {
+      key: 'caught',
+      title: 'What each caught, from the inlet on',
+      one: 'Cup',
+      columns: [{ key: 'ml', label: 'Caught, mL', unit: 'mL' }],
+    },
+  ],
   seep: [
     {
       key: 'readings',
@@ -234,6 +254,7 @@ export interface TestForm {
   after_l: number | null
   other_l: number | null
   filled_l: number | null
+  run_min: number | null
   soaked_kg: number | null
   limp_kg: number | null
 }
@@ -268,11 +289,13 @@ export function emptyTest(kind: Kind, today: string): TestForm {
     after_l: null,
     other_l: null,
     filled_l: null,
+    run_min: null,
     soaked_kg: null,
     limp_kg: null,
   }
 }
 
+const LEAST_CUPS = 4
 const filled = (row: Row) => Object.values(row).every((v) => v !== null && v !== '')
 const cm = (m: number | null) => (m === null ? null : Number((m * 100).toFixed(3)))
 
@@ -291,6 +314,12 @@ export function givenOf(kind: Kind, form: TestForm): Record<string, unknown> | n
     case 'jar': {
       const jars = (form.lists.jars ?? []).filter(filled)
       return jars.length ? { jars } : null
+    }
+    case 'cups': {
+      const caught_ml = (form.lists.caught ?? []).filter(filled).map((r) => Number(r.ml))
+      return caught_ml.length >= LEAST_CUPS && form.run_min !== null
+        ? { minutes: form.run_min, caught_ml }
+        : null
     }
     case 'seep': {
       const readings = (form.lists.readings ?? []).filter(filled)
@@ -390,6 +419,14 @@ export function foundWords(kind: Kind, found: Found, t: Tongue): string {
         .join('; ')
     case 'pot':
       return give(n('litres'), 'volume')
+    case 'cups': {
+      const blocked = found.blocked as number[]
+      const which = blocked.length ? `; too little in cup ${blocked.join(', ')}: blocked or pinched` : ''
+      return (
+        `The poorest quarter gets ${Math.round(n('even') * 100)} % of the mean (Christiansen ${Math.round(n('cu') * 100)} %), ` +
+        `${t.show(n('flow_l_h'), 'drip_flow')} each${which}`
+      )
+    }
     case 'seep':
       return `${give(n('litres_a_day'), 'volume')} from each in a day, of ${t.show(n('filled_l'), 'volume')}`
     case 'weigh':

@@ -375,7 +375,62 @@ const usualDepth = computed(
           :error="of('drip.flow_l_per_h')"
           hint="printed on it; 2 L/h is usual"
         />
+        <UnitInput
+          v-model="form.line.length_m"
+          label="Length of the line"
+          quantity="length"
+          :error="of('drip.length_m')"
+          hint="of each row; then what each gives is worked out"
+        />
       </div>
+      <details v-if="form.method === 'drip' && form.line.length_m !== null">
+        <summary>More of the line: what is left open is as usual</summary>
+        <div class="stack">
+          <div class="row">
+            <OpenNumber
+              v-model="form.line.rows"
+              class="narrow"
+              label="Rows side by side"
+              :error="of('drip.rows')"
+            />
+            <OpenNumber
+              v-model="form.line.bore_mm"
+              class="narrow"
+              label="Its width inside, mm"
+              :error="of('drip.bore_mm')"
+            />
+            <UnitInput
+              v-model="form.line.rise_m"
+              label="Its end lies higher by"
+              quantity="length"
+              :error="of('drip.rise_m')"
+              hint="lower: below zero"
+            />
+          </div>
+          <div class="row">
+            <UnitInput
+              v-model="form.line.feed_m"
+              label="Hose or pipe to it"
+              quantity="length"
+              :error="of('drip.feed_m')"
+            />
+            <OpenNumber
+              v-model="form.line.feed_bore_mm"
+              class="narrow"
+              label="Its width inside, mm, too"
+              :error="of('drip.feed_bore_mm')"
+            />
+            <UnitInput
+              v-model="form.line.reducer_m"
+              label="Head behind a reducer"
+              quantity="length"
+              :error="of('drip.reducer_m')"
+              hint="10 m are 1 bar; left open: none"
+            />
+          </div>
+          <el-checkbox v-model="form.line.holding">Its drippers hold their flow over pressure</el-checkbox>
+        </div>
+      </details>
       <div v-if="form.method === 'reservoir'" class="row">
         <UnitInput
           v-model="form.capacity_l"

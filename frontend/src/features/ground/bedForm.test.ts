@@ -8,6 +8,7 @@ import {
   formOf,
   newPlanting,
   takeKind,
+  usualLine,
   usualSpread,
   inFeet,
   litresOf,
@@ -80,7 +81,7 @@ const BED: Bed = {
   pattern: 'little_and_often',
   opened: '2025-06-12',
   opening_wetness: 'moist',
-  drip: { emitters: 14, flow_l_per_h: 2 },
+  drip: { emitters: 14, flow_l_per_h: 2, ...usualLine() } as Bed['drip'],
   reservoir: null,
   plantings: [
     {

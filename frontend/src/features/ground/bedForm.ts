@@ -54,6 +54,31 @@ export interface LightForm {
   cover: Cover
 }
 
+/** What more is known of a drip line; what is left open is as usual. */
+export interface LineForm {
+  length_m: number | null
+  rows: number | null
+  bore_mm: number | null
+  holding: boolean
+  rise_m: number | null
+  feed_m: number | null
+  feed_bore_mm: number | null
+  reducer_m: number | null
+  even: number | null
+}
+
+export const usualLine = (): LineForm => ({
+  length_m: null,
+  rows: 1,
+  bore_mm: 13.6,
+  holding: false,
+  rise_m: 0,
+  feed_m: 5,
+  feed_bore_mm: 19,
+  reducer_m: null,
+  even: null,
+})
+
 export interface PlantingForm {
   id: number | null
   /** A crop's key, or "own:" and the id of an own crop. */
@@ -100,6 +125,7 @@ export interface BedForm extends Plain {
   light_since: string | null
   emitters: number | null
   emitter_flow: number | null
+  line: LineForm
   capacity_l: number | null
   wick: number | null
   water_at_opening_l: number | null
@@ -173,6 +199,7 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     opening_wetness: null,
     emitters: 10,
     emitter_flow: 2,
+    line: usualLine(),
     capacity_l: 15,
     wick: null,
     water_at_opening_l: null,
@@ -297,6 +324,7 @@ export function formOf(bed: Bed): BedForm {
     light_since: null,
     emitters: drip?.emitters ?? 10,
     emitter_flow: drip?.flow_l_per_h ?? 2,
+    line: drip ? { ...usualLine(), ...objectOmit(drip, ['emitters', 'flow_l_per_h']) } : usualLine(),
     ...storeOf(reservoir),
     mulch: mulch?.kind ?? 'none',
     mulch_depth_m: mulch?.depth_m ?? 0.05,
@@ -464,7 +492,7 @@ export function bodyOf(
 ): BedIn {
   const open = (n: number | null) => n as number
   const said = objectOmit(form, ['soil', 'soil_since', 'light_since'])
-  const { light, emitters, emitter_flow, capacity_l, wick, water_at_opening_l, ...rest } = said
+  const { light, emitters, emitter_flow, line, capacity_l, wick, water_at_opening_l, ...rest } = said
   const { mulch, mulch_depth_m, mulch_cover, plantings, ...unburied } = rest
   const plain = objectOmit(unburied, [
     'giver',
@@ -481,7 +509,10 @@ export function bodyOf(
     width_m: open(form.round ? form.length_m : form.width_m),
     soil: soilBody(form),
     ...(lightMatters(light) || had.light ? { exposure: lightBody(form) } : {}),
-    drip: form.method === 'drip' ? { emitters: open(emitters), flow_l_per_h: open(emitter_flow) } : null,
+    drip:
+      form.method === 'drip'
+        ? { emitters: open(emitters), flow_l_per_h: open(emitter_flow), ...lineBody(line) }
+        : null,
     reservoir:
       form.method === 'reservoir'
         ? {
@@ -512,6 +543,14 @@ export function bodyOf(
     })),
   }
 }
+
+/** What was said of a line: what is open is left to what is usual. */
+const lineBody = (line: LineForm): Partial<NonNullable<BedIn['drip']>> =>
+  line.length_m === null && line.even === null
+    ? {}
+    : (Object.fromEntries(Object.entries(line).filter(([, x]) => x !== null)) as Partial<
+        NonNullable<BedIn['drip']>
+      >)
 
 /** What is buried, all together; null where nothing is. */
 function buriedBody(form: BedForm): BedIn['reservoir'] {

@@ -107,6 +107,11 @@ async function setSalt(r: Rig) {
   await told(r, { salt_ds_m: salt[r.id] ?? null }, `The salt of ${r.name} is kept.`)
   if (!problem[r.id]) delete salt[r.id]
 }
+const head = reactive<Record<number, number | null>>({})
+async function setHead(r: Rig) {
+  await told(r, { head_m: head[r.id] ?? null }, `The head of ${r.name} is kept.`)
+  if (!problem[r.id]) delete head[r.id]
+}
 const seen = reactive<Record<number, number | null>>({})
 async function look(r: Rig) {
   problem[r.id] = ''
@@ -150,7 +155,7 @@ async function look(r: Rig) {
           Its timer: {{ programmeInWords(timerOf(r)!, units) }}, first on {{ shortDate(timerOf(r)!.date) }}.
         </p>
         <details v-if="owner" class="look">
-          <summary>Timer and salt of {{ r.name }}</summary>
+          <summary>Timer, pressure and salt of {{ r.name }}</summary>
           <form novalidate @submit.prevent="setTimer(r)">
             <p class="soft small">
               A timer that only runs: what it is set to is taken as done. Boxes with a valve each fill until
@@ -193,9 +198,21 @@ async function look(r: Rig) {
               Keep it
             </button>
           </form>
+          <form class="row" novalidate @submit.prevent="setHead(r)">
+            <UnitInput
+              :model-value="head[r.id] === undefined ? r.head_m : (head[r.id] ?? null)"
+              :label="`Head behind ${r.name}, shut`"
+              quantity="length"
+              hint="a gauge tells; 10 m are 1 bar, 25 m are usual"
+              @update:model-value="head[r.id] = $event"
+            />
+            <button class="btn" type="submit" :disabled="change.isPending.value || head[r.id] === undefined">
+              Keep it
+            </button>
+          </form>
           <p class="soft small">
-            Left open: 0.5 of a tap, next to none of rain. Your water works tell, or a cheap meter. Pots are
-            washed out by it.
+            Salt left open: 0.5 of a tap, next to none of rain. Your water works tell, or a cheap meter. Pots
+            are washed out by it.
           </p>
           <p v-if="problem[r.id]" class="alarm" role="alert">{{ problem[r.id] }}</p>
         </details>

@@ -167,6 +167,14 @@ export function usePots(garden: Id) {
   })
 }
 
+/** Every drip line whose length is known, as it runs. */
+export function useLines(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'lines']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/lines', path(garden))),
+  })
+}
+
 /** The days away that are kept, how each isle comes through, and the links of those who look in. */
 export function useAwayKept(garden: Id) {
   return useQuery({

@@ -454,6 +454,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Each line with what its emitters give, how wide and deep it wets, and what would better it. */
+        get: operations["lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/map/import": {
         parameters: {
             query?: never;
@@ -1994,25 +2011,153 @@ export interface components {
             /** Format: double */
             tmax: number;
         };
-        /** @description A line of emitters. */
+        /** @description A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual. */
         DripInRequest: {
             /** @description how many emitters */
             emitters: number;
             /**
              * Format: double
-             * @description of each emitter
+             * @description of each emitter, as printed: at 10 m of head
              */
             flow_l_per_h: number;
+            /**
+             * Format: double
+             * @description of each row; left out: nothing is solved
+             */
+            length_m?: number | null;
+            /** @description side by side, fed at one end */
+            rows?: number;
+            /**
+             * Format: double
+             * @description how wide the line is inside
+             */
+            bore_mm?: number;
+            /** @description whether its emitters hold their flow over a range of pressure */
+            holding?: boolean;
+            /**
+             * Format: double
+             * @description of its end over its inlet; downhill below zero
+             */
+            rise_m?: number;
+            /**
+             * Format: double
+             * @description of hose or pipe from the tap to it
+             */
+            feed_m?: number;
+            /**
+             * Format: double
+             * @description how wide that is inside
+             */
+            feed_bore_mm?: number;
+            /**
+             * Format: double
+             * @description head behind a pressure reducer, where there is one
+             */
+            reducer_m?: number | null;
+            /**
+             * Format: double
+             * @description low quarter over mean of what cups caught, where it was tested
+             */
+            even?: number | null;
         };
-        /** @description A line of emitters. */
+        /** @description One bed's line, running alone. */
+        DripLine: {
+            bed: string;
+            id: number;
+            /** @description of each emitter of its first row, from the inlet */
+            at_m: number[];
+            flows_l_h: number[];
+            heads_m: number[];
+            /** Format: double */
+            nominal_l_h: number;
+            /** Format: double */
+            inflow_l_h: number;
+            /** Format: double */
+            inlet_m: number;
+            /**
+             * Format: double
+             * @description low quarter over mean
+             */
+            even: number;
+            /**
+             * Format: double
+             * @description with how far emitters differ as they are made
+             */
+            eu: number;
+            /** Format: double */
+            by_cups: number | null;
+            /**
+             * Format: double
+             * @description the longest sound row
+             */
+            longest_m: number;
+            /** Format: double */
+            spacing_m: number;
+            rows: number;
+            /** Format: double */
+            row_gap_m: number | null;
+            /** @description by the run of its next soak */
+            usual: components["schemas"]["Wets"];
+            /** @description by a short run */
+            habit: components["schemas"]["Wets"];
+            /** Format: double */
+            roots_m: number;
+            meet: boolean;
+            too_deep: boolean;
+            bursts: boolean;
+            changes: components["schemas"]["LineChange"][];
+            programme: components["schemas"]["ProgrammeOut"] | null;
+            /** Format: date */
+            next_run: string | null;
+        };
+        /** @description A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual. */
         DripOut: {
             /** @description how many emitters */
             emitters: number;
             /**
              * Format: double
-             * @description of each emitter
+             * @description of each emitter, as printed: at 10 m of head
              */
             flow_l_per_h: number;
+            /**
+             * Format: double
+             * @description of each row; left out: nothing is solved
+             */
+            length_m: number | null;
+            /** @description side by side, fed at one end */
+            rows: number;
+            /**
+             * Format: double
+             * @description how wide the line is inside
+             */
+            bore_mm: number;
+            /** @description whether its emitters hold their flow over a range of pressure */
+            holding: boolean;
+            /**
+             * Format: double
+             * @description of its end over its inlet; downhill below zero
+             */
+            rise_m: number;
+            /**
+             * Format: double
+             * @description of hose or pipe from the tap to it
+             */
+            feed_m: number;
+            /**
+             * Format: double
+             * @description how wide that is inside
+             */
+            feed_bore_mm: number;
+            /**
+             * Format: double
+             * @description head behind a pressure reducer, where there is one
+             */
+            reducer_m: number | null;
+            /**
+             * Format: double
+             * @description low quarter over mean of what cups caught, where it was tested
+             */
+            even: number | null;
         };
         Error: {
             code: string;
@@ -2908,6 +3053,33 @@ export interface components {
             best_days: number;
             unlike: boolean;
         };
+        LineChange: {
+            what: components["schemas"]["LineChangeWhatEnum"];
+            /** Format: double */
+            even: number;
+            /** Format: double */
+            least_l_h: number;
+            /** Format: double */
+            mean_l_h: number;
+            /** Format: double */
+            bore_mm: number | null;
+        };
+        /**
+         * @description * `both_ends` - both_ends
+         *     * `wider` - wider
+         *     * `holding` - holding
+         *     * `reducer` - reducer
+         *     * `second_row` - second_row
+         * @enum {string}
+         */
+        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "second_row";
+        Lines: {
+            garden: components["schemas"]["GardenOut"];
+            lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
+            lines: components["schemas"]["DripLine"][];
+            /** @description lines whose length is not known: nothing is solved */
+            open: components["schemas"]["OpenLine"][];
+        };
         /** @description Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back. */
         Marks: {
             /** Format: uuid */
@@ -3321,6 +3493,10 @@ export interface components {
              */
             litres: number;
         };
+        OpenLine: {
+            id: number;
+            name: string;
+        };
         Option: {
             /** Format: double */
             share: number;
@@ -3672,6 +3848,11 @@ export interface components {
             seen_on?: string | null;
             /** @description of a timer on its line, by date */
             programmes?: components["schemas"]["ProgrammeInRequest"][];
+            /**
+             * Format: double
+             * @description behind its tap when nothing runs; 10 m are 1 bar
+             */
+            head_m?: number | null;
             /**
              * Format: double
              * @description salt in its water, by its conductivity
@@ -4139,6 +4320,11 @@ export interface components {
             programmes?: components["schemas"]["ProgrammeInRequest"][];
             /**
              * Format: double
+             * @description behind its tap when nothing runs; 10 m are 1 bar
+             */
+            head_m?: number | null;
+            /**
+             * Format: double
              * @description salt in its water, by its conductivity
              */
             salt_ds_m?: number | null;
@@ -4211,6 +4397,11 @@ export interface components {
             seen_on: string | null;
             /** @description of a timer on its line, by date */
             programmes: components["schemas"]["ProgrammeOut"][];
+            /**
+             * Format: double
+             * @description behind its tap when nothing runs; 10 m are 1 bar
+             */
+            head_m: number | null;
             /**
              * Format: double
              * @description salt in its water, by its conductivity
@@ -4766,9 +4957,10 @@ export interface components {
          *     * `meter` - meter
          *     * `seep` - seep
          *     * `weigh` - weigh
+         *     * `cups` - cups
          * @enum {string}
          */
-        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter" | "seep" | "weigh";
+        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter" | "seep" | "weigh" | "cups";
         TextInRequest: {
             text: string;
         };
@@ -5160,6 +5352,19 @@ export interface components {
          * @enum {string}
          */
         Wetness: "dry" | "just_damp" | "moist" | "wet";
+        /** @description The ground under one emitter after a run. */
+        Wets: {
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            litres_each: number;
+            /** Format: double */
+            width_m: number;
+            /** Format: double */
+            depth_m: number;
+            /** @description outside what the shape was fitted to */
+            beyond_fit: boolean;
+        };
         /** @description mm are over the rooted share, like those of the isle; the lines sum to depletion_mm. */
         Why: {
             /** Format: date */
@@ -6288,6 +6493,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lines"];
+                };
             };
         };
     };

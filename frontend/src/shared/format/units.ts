@@ -73,7 +73,9 @@ export function number(si: number, quantity: Quantity, system: System): string {
   const u = UNITS[system][quantity]
   const value = toShown(si, quantity, system)
   const fine = quantity === 'volume' || quantity === 'weight'
-  const decimals = u.decimals === 0 && fine && Math.abs(value) < 10 ? 1 : u.decimals
+  const long = quantity === 'length' && Math.abs(value) >= 10
+  const decimals =
+    u.decimals === 0 && fine && Math.abs(value) < 10 ? 1 : long ? Math.min(1, u.decimals) : u.decimals
   const text = value.toFixed(decimals)
   return written(Number(text) === 0 ? (0).toFixed(decimals) : text.replace('-', '−'))
 }

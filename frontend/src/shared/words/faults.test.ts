@@ -16,9 +16,9 @@ const fault = (field: string, value: string | null, allowed: string) => ({
 describe('what was refused, in a form’s own words', () => {
   it('says the value, what is wrong and what would do, in the person’s units', () => {
     const length = 'a number from 0.08 to 100 m'
-    expect(faultText(fault('length_m', '0', length))).toBe('0.00 m is too small: 0.08 to 100.00 m.')
-    expect(faultText(fault('length_m', '900', length))).toContain('900.00 m is too large')
-    expect(faultText(fault('length_m', null, length))).toBe('Missing: 0.08 to 100.00 m.')
+    expect(faultText(fault('length_m', '0', length))).toBe('0.00 m is too small: 0.08 to 100.0 m.')
+    expect(faultText(fault('length_m', '900', length))).toContain('900.0 m is too large')
+    expect(faultText(fault('length_m', null, length))).toBe('Missing: 0.08 to 100.0 m.')
     units.system = 'us'
     expect(faultText(fault('length_m', '0', length))).toBe('0.0 ft is too small: 0.3 to 328.1 ft.')
     units.system = 'metric'

@@ -1,0 +1,168 @@
+"""A bed's line as it runs: how even, how wide and deep it wets, and what would better it, each with its effect."""
+
+from __future__ import annotations
+
+import dataclasses
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.water import Drip, Rig
+from agronomy.hydraulics.evenness import du_low_quarter, eu
+from agronomy.hydraulics.network import Network
+from agronomy.hydraulics.sizing import longest_sound_m
+from agronomy.methods.drip import run_minutes, wetted_depth_m, wetted_width_m
+from agronomy.methods.line import emitter_of, solved
+
+MADE_CV = 0.05  # how far emitters differ as they are made; common practice, no source
+EVEN_ENOUGH = 0.90  # low quarter over mean; common practice, no source
+WIDER_MM = (16.0, 20.4, 26.2)  # usual bores of the next tubes up; common practice, no source
+BURSTS_M = 25.0  # head at its inlet from which fittings come off; its makers say 2 to 2.5 bar, from memory
+REDUCED_M = 10.0
+ASKS_MM_DEEP = 0.5  # of the roots: less, and the line keeps them at the top; common practice, no source
+FIT_L, FIT_L_H = (1.0, 40.0), (1.0, 8.0)  # of one emitter, that the wetted shape was fitted to; from memory
+HABIT_MIN = 15.0  # a run that wets the top alone; common practice, no source
+
+Doing = Literal["both_ends", "wider", "holding", "reducer", "second_row"]
+
+
+@dataclass(frozen=True)
+class Change:
+    """What might be done to a line, and what it would then be: low quarter over mean [0..1], least and mean flow of its
+    emitters [L/h]. bore_mm: of a wider one."""
+
+    what: Doing
+    even: float
+    least_l_h: float
+    mean_l_h: float
+    bore_mm: float | None = None
+
+
+@dataclass(frozen=True)
+class Wets:
+    """One emitter's ground by a run: width and depth [m]. beyond_fit: outside what the shape was fitted to."""
+
+    minutes: float
+    litres_each: float
+    width_m: float
+    depth_m: float
+    beyond_fit: bool
+
+
+@dataclass(frozen=True)
+class LineNow:
+    """The line of one bed, running alone. flows [L/h], heads [m] and where [m from its inlet] of its first row.
+
+    even: low quarter over mean; eu: with how far emitters differ as they are made. by_cups: as cups found it. usual: by
+    the run that the next soak takes, or an ordinary one; habit: by HABIT_MIN. meet: whether their wetted rounds touch.
+    """
+
+    bed: str
+    at_m: tuple[float, ...]
+    flows_l_h: tuple[float, ...]
+    heads_m: tuple[float, ...]
+    nominal_l_h: float
+    inflow_l_h: float
+    inlet_m: float
+    even: float
+    eu: float
+    by_cups: float | None
+    longest_m: float
+    spacing_m: float
+    rows: int
+    row_gap_m: float | None
+    usual: Wets
+    habit: Wets
+    roots_m: float
+    meet: bool
+    too_deep: bool
+    bursts: bool
+    changes: tuple[Change, ...]
+
+
+def drip_lines(plan: Plan) -> tuple[LineNow, ...]:
+    """The line of every bed that is watered by one whose length is known, the least even first."""
+    found = [x for b in plan.beds if b.bed.method == "drip" and b.bed.drip and (x := line_now(b))]
+    return tuple(sorted(found, key=lambda x: x.even))
+
+
+def line_now(b: BedPlan) -> LineNow | None:
+    """A bed's line; None where its length is open. By hydraulics/ and Schwartzman and Zur (1986)."""
+    drip, rig = b.bed.drip, b.today.rig
+    network = solved(rig, drip) if drip else None
+    if drip is None or network is None or drip.length_m is None:
+        return None
+    first = network.laterals[0]
+    flows = _flows(network)
+    mean = float(flows.mean())
+    n = len(first.flow_l_h)
+    spacing = drip.length_m / n
+    litres = b.if_watered().litres if b.plants else 0.0
+    minutes = run_minutes(litres, rig, drip) if litres > 0 else 60.0
+    usual, habit = (_wets(b, minutes_, mean) for minutes_ in (minutes, HABIT_MIN))
+    roots = min(b.today.stand.root_depth_m, b.today.depth_m)
+    gap = b.bed.width_m / drip.rows if drip.rows > 1 else None
+    slope = drip.rise_m / drip.length_m
+    return LineNow(
+        bed=b.bed.name,
+        at_m=tuple(spacing * (i + 1) for i in range(n)),
+        flows_l_h=tuple(first.flow_l_h.tolist()),
+        heads_m=tuple(first.head_m.tolist()),
+        nominal_l_h=drip.flow_l_per_h,
+        inflow_l_h=network.inflow_l_h,
+        inlet_m=network.heads_m[0],
+        even=du_low_quarter(flows.tolist()),
+        eu=eu(flows.tolist(), MADE_CV),
+        by_cups=drip.even,
+        longest_m=longest_sound_m(emitter_of(drip), spacing, drip.bore_mm, slope, network.heads_m[0]),
+        spacing_m=spacing,
+        rows=drip.rows,
+        row_gap_m=gap,
+        usual=usual,
+        habit=habit,
+        roots_m=roots,
+        meet=usual.width_m >= spacing,
+        too_deep=b.today.container is False and usual.depth_m > 1.5 * max(roots, 0.1),
+        bursts=network.heads_m[0] > BURSTS_M,
+        changes=_changes(rig, drip, du_low_quarter(flows.tolist())),
+    )
+
+
+def _flows(network: Network) -> np.ndarray:
+    return np.concatenate([s.flow_l_h for s in network.laterals])
+
+
+def _wets(b: BedPlan, minutes: float, flow_l_h: float) -> Wets:
+    ksat, each = b.today.profile.top.ksat, flow_l_h * minutes / 60
+    if flow_l_h <= 0:
+        return Wets(minutes, 0.0, 0.0, 0.0, True)
+    beyond = not (FIT_L[0] <= each <= FIT_L[1] and FIT_L_H[0] <= flow_l_h <= FIT_L_H[1])
+    return Wets(minutes, each, wetted_width_m(each, flow_l_h, ksat), wetted_depth_m(each, flow_l_h, ksat), beyond)
+
+
+def _changes(rig: Rig, drip: Drip, even: float) -> tuple[Change, ...]:
+    """What would make it more even, the best first; a reducer where its head is too high for its fittings."""
+    tried: list[tuple[Doing, Drip, float | None]] = []
+    if drip.length_m is not None and even < EVEN_ENOUGH:
+        half = dataclasses.replace(
+            drip, rows=min(2 * drip.rows, drip.emitters), length_m=drip.length_m / 2, rise_m=drip.rise_m / 2
+        )
+        tried.append(("both_ends", half, None))
+        wider = next((mm for mm in WIDER_MM if mm > drip.bore_mm), None)
+        if wider:
+            tried.append(("wider", dataclasses.replace(drip, bore_mm=wider), wider))
+        if not drip.holding:
+            tried.append(("holding", dataclasses.replace(drip, holding=True), None))
+    before = solved(rig, drip)
+    if before and before.heads_m[0] > BURSTS_M and drip.reducer_m is None:
+        tried.append(("reducer", dataclasses.replace(drip, reducer_m=REDUCED_M), None))
+    found = []
+    for what, then, bore in tried:
+        network = solved(rig, then)
+        assert network is not None
+        flows = _flows(network)
+        found.append(Change(what, du_low_quarter(flows.tolist()), float(flows.min()), float(flows.mean()), bore))
+    better = [x for x in found if x.what == "reducer" or x.even > even + 0.01]
+    return tuple(sorted(better, key=lambda x: -x.even))

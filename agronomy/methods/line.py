@@ -1,0 +1,54 @@
+"""A bed's line behind its tap, solved: what each emitter gives, and what the whole takes in."""
+
+from __future__ import annotations
+
+import functools
+
+from agronomy.describe.water import Drip, Rig
+from agronomy.hydraulics.emitters import HOLDING, PLAIN, Emitter, emitter
+from agronomy.hydraulics.friction import fitting_length_m
+from agronomy.hydraulics.lateral import even_lateral
+from agronomy.hydraulics.network import Network, Outlet, Tap, solve_network, tap_of_readings
+
+FITTINGS = 3  # between tap and line: a filter, a connector, a bend; common practice, no source
+
+
+def emitter_of(drip: Drip) -> Emitter:
+    """A line's emitters, by the flow printed on them. Arithmetic."""
+    return emitter(drip.flow_l_per_h, HOLDING if drip.holding else PLAIN)
+
+
+def tap_of(rig: Rig, drip: Drip) -> Tap:
+    """The tap of a line: by its bucket, and by a gauge where one was read. Arithmetic."""
+    return tap_of_readings(rig.flow_l_per_min, rig.head_m, reducer_m=drip.reducer_m)
+
+
+def outlets_of(drip: Drip) -> tuple[Outlet, ...]:
+    """A line's rows behind its feed, all from one end of the bed. Geometry; none where its length is open."""
+    if drip.length_m is None:
+        return ()
+    each, more = divmod(drip.emitters, drip.rows)
+    feed = drip.feed_m + FITTINGS * fitting_length_m(drip.feed_bore_mm)
+    counts = [each + (1 if i < more else 0) for i in range(drip.rows)]
+    return tuple(
+        Outlet(
+            feed if i == 0 else 0.0,
+            drip.feed_bore_mm,
+            0.0,
+            even_lateral(drip.length_m, n, drip.bore_mm, drip.rise_m, emitter_of(drip)),
+        )
+        for i, n in enumerate(counts)
+    )
+
+
+@functools.lru_cache(maxsize=512)
+def solved(rig: Rig, drip: Drip) -> Network | None:
+    """A line behind its tap, running alone; None where its length is open. By hydraulics/network.py."""
+    outlets = outlets_of(drip)
+    return solve_network(tap_of(rig, drip), outlets) if outlets else None
+
+
+def inflow_l_h(rig: Rig, drip: Drip) -> float:
+    """What a line takes in [L/h]: solved, else the sum of what is printed on its emitters. Arithmetic."""
+    network = solved(rig, drip)
+    return drip.emitters * drip.flow_l_per_h if network is None else network.inflow_l_h

@@ -1,0 +1,38 @@
+"""Drip lines as plain values. No rule lives here."""
+
+from __future__ import annotations
+
+from agronomy.decide.drip_lines import drip_lines
+from agronomy.methods.timer import next_run, programme_on
+from api.present import Json, garden_out
+from apps.planning.situation import Situation
+
+
+def lines_out(now: Situation, role: str) -> Json:
+    p = now.plan
+    beds = {b.bed.name: b for b in p.beds} if p else {}
+    lines = drip_lines(p) if p else ()
+    told = {x.bed for x in lines}
+    return {
+        "garden": garden_out(now.garden, role),
+        "lacks": now.lacks,
+        "lines": [
+            {
+                **{name: value for name, value in vars(x).items() if name not in ("usual", "habit", "changes")},
+                "id": int(beds[x.bed].bed.key),
+                "usual": vars(x.usual),
+                "habit": vars(x.habit),
+                "changes": [vars(c) for c in x.changes],
+                "programme": vars(timer) if (timer := programme_on(beds[x.bed].today.rig, p.today)) else None,
+                "next_run": next_run(beds[x.bed].today.rig, p.today),
+            }
+            for x in lines
+        ]
+        if p
+        else [],
+        "open": [
+            {"id": int(b.bed.key), "name": name}
+            for name, b in beds.items()
+            if b.bed.method == "drip" and name not in told
+        ],
+    }

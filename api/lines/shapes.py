@@ -1,0 +1,70 @@
+"""Shapes of drip lines."""
+
+from __future__ import annotations
+
+import typing
+
+from rest_framework import serializers as s
+
+from agronomy.decide.drip_lines import Doing
+from api.pots.shapes import ProgrammeOut
+from api.shapes import GardenOut
+
+
+class Wets(s.Serializer):
+    """The ground under one emitter after a run."""
+
+    minutes = s.FloatField()
+    litres_each = s.FloatField()
+    width_m = s.FloatField()
+    depth_m = s.FloatField()
+    beyond_fit = s.BooleanField(help_text="outside what the shape was fitted to")
+
+
+class LineChange(s.Serializer):
+    what = s.ChoiceField(choices=typing.get_args(Doing))
+    even = s.FloatField()
+    least_l_h = s.FloatField()
+    mean_l_h = s.FloatField()
+    bore_mm = s.FloatField(allow_null=True)
+
+
+class DripLine(s.Serializer):
+    """One bed's line, running alone."""
+
+    bed = s.CharField()
+    id = s.IntegerField()
+    at_m = s.ListField(child=s.FloatField(), help_text="of each emitter of its first row, from the inlet")
+    flows_l_h = s.ListField(child=s.FloatField())
+    heads_m = s.ListField(child=s.FloatField())
+    nominal_l_h = s.FloatField()
+    inflow_l_h = s.FloatField()
+    inlet_m = s.FloatField()
+    even = s.FloatField(help_text="low quarter over mean")
+    eu = s.FloatField(help_text="with how far emitters differ as they are made")
+    by_cups = s.FloatField(allow_null=True)
+    longest_m = s.FloatField(help_text="the longest sound row")
+    spacing_m = s.FloatField()
+    rows = s.IntegerField()
+    row_gap_m = s.FloatField(allow_null=True)
+    usual = Wets(help_text="by the run of its next soak")
+    habit = Wets(help_text="by a short run")
+    roots_m = s.FloatField()
+    meet = s.BooleanField()
+    too_deep = s.BooleanField()
+    bursts = s.BooleanField()
+    changes = LineChange(many=True)
+    programme = ProgrammeOut(allow_null=True)
+    next_run = s.DateField(allow_null=True)
+
+
+class OpenLine(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+
+
+class Lines(s.Serializer):
+    garden = GardenOut()
+    lacks = s.ChoiceField(choices=["", "beds", "weather"])
+    lines = DripLine(many=True)
+    open = OpenLine(many=True, help_text="lines whose length is not known: nothing is solved")

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { useLines } from '@/shared/api/queries'
+import { useUnits } from '@/shared/format/units'
+import Problem from '@/shared/ui/Problem.vue'
+import Waiting from '@/shared/ui/Waiting.vue'
+import {
+  changeInWords,
+  evenInWords,
+  headInWords,
+  longestInWords,
+  rowsInWords,
+  timerInWords,
+  wetsInWords,
+} from '@/shared/words/lines'
+
+import LineDrawing from './LineDrawing.vue'
+
+/** Every drip line as it runs: what each dripper gives, how deep it wets, and what would better it. */
+const props = defineProps<{ garden: number }>()
+const units = useUnits()
+const query = useLines(() => props.garden)
+const lines = computed(() => query.data.value?.lines ?? [])
+const today = computed(() => query.data.value?.garden.today ?? '')
+</script>
+
+<template>
+  <Problem
+    v-if="query.isError.value && !query.data.value"
+    :error="query.error.value"
+    @retry="query.refetch()"
+  />
+  <Waiting v-else-if="!query.data.value" label="Following the lines" :rows="5" />
+  <article v-else>
+    <header class="view-head">
+      <div>
+        <h1>Lines</h1>
+        <p v-if="lines.length" class="lead">
+          Each line as it runs alone behind its tap, the least even first.
+        </p>
+        <p v-else class="lead">
+          Give a drip line its length, and what each of its drippers gives is worked out.
+        </p>
+      </div>
+    </header>
+    <section v-for="x in lines" :key="x.id" :aria-labelledby="`line-${x.id}`">
+      <h2 :id="`line-${x.id}`">
+        <RouterLink :to="{ name: 'bed', params: { garden, bed: x.id } }">{{ x.bed }}</RouterLink>
+      </h2>
+      <LineDrawing :line="x" />
+      <p class="soft small">
+        {{ rowsInWords(x) }}. Clay line: the head along it. Dots: what each dripper gives; hollow ones give
+        less than nine tenths of the best.
+      </p>
+      <p>
+        <strong>{{ evenInWords(x, units) }}</strong> {{ headInWords(x, units) }}
+        {{ longestInWords(x, units) }}
+      </p>
+      <template v-if="x.changes.length">
+        <h3>What would better it</h3>
+        <ul class="plain">
+          <li v-for="c in x.changes" :key="c.what">{{ changeInWords(c, units) }}</li>
+        </ul>
+      </template>
+      <p v-for="(text, i) in wetsInWords(x, units)" :key="i">{{ text }}</p>
+      <p v-if="timerInWords(x, today, units)">{{ timerInWords(x, today, units) }}</p>
+      <p class="acts no-print">
+        <RouterLink class="btn" :to="{ name: 'edit-bed', params: { garden, bed: x.id } }"
+          >Change it</RouterLink
+        >
+        <RouterLink
+          class="btn"
+          :to="{ name: 'bench', params: { garden }, query: { test: 'cups', bed: x.id } }"
+          >Try it with cups</RouterLink
+        >
+      </p>
+    </section>
+    <p v-if="query.data.value.open.length">
+      Not solved, since their length is not known:
+      <template v-for="(x, i) in query.data.value.open" :key="x.id"
+        ><template v-if="i">, </template
+        ><RouterLink :to="{ name: 'edit-bed', params: { garden, bed: x.id } }">{{
+          x.name
+        }}</RouterLink></template
+      >. Length and number of drippers are enough.
+    </p>
+    <p class="soft small">
+      A check valve keeps garden water out of the house; a filter keeps drippers open; keep joints away from
+      sockets. Pond water and iron block drippers: flush the ends each month.
+    </p>
+  </article>
+</template>
+
+<style scoped>
+section {
+  max-width: 860px;
+  border-top: 1px solid var(--hair);
+  padding: 16px 0;
+}
+h3 {
+  margin-top: 8px;
+}
+.plain {
+  margin: 0 0 8px;
+  padding-left: 20px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>

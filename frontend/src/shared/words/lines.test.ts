@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest'
+
+import type { DripLine } from '@/shared/api/types'
+import { number, unitLabel } from '@/shared/format/units'
+
+import {
+  changeInWords,
+  evenInWords,
+  headInWords,
+  longestInWords,
+  rowsInWords,
+  timerInWords,
+  wetsInWords,
+} from './lines'
+import type { Tongue } from './stop'
+
+const TODAY = '2025-07-11'
+const metric: Tongue = {
+  num: (si, q) => number(si, q, 'metric'),
+  show: (si, q) => `${number(si, q, 'metric')} ${unitLabel(q, 'metric')}`,
+}
+const line = (over: object = {}): DripLine =>
+  ({
+    bed: 'Row',
+    id: 1,
+    at_m: [1, 2, 3],
+    flows_l_h: [2, 1.9, 1.8],
+    heads_m: [9.9, 9.5, 9],
+    nominal_l_h: 2,
+    inflow_l_h: 5.7,
+    inlet_m: 10,
+    even: 0.95,
+    eu: 0.9,
+    by_cups: null,
+    longest_m: 40,
+    spacing_m: 1,
+    rows: 1,
+    row_gap_m: null,
+    usual: { minutes: 60, litres_each: 2, width_m: 0.4, depth_m: 0.25, beyond_fit: false },
+    habit: { minutes: 15, litres_each: 0.5, width_m: 0.3, depth_m: 0.06, beyond_fit: true },
+    roots_m: 0.3,
+    meet: true,
+    too_deep: false,
+    bursts: false,
+    changes: [],
+    programme: null,
+    next_run: null,
+    ...over,
+  }) as DripLine
+
+describe('a drip line', () => {
+  it('says how even it is, and how far it may go', () => {
+    expect(evenInWords(line(), metric)).toBe(
+      'Even: the poorest quarter gets 95 % of the mean (2.0 L/h at its beginning, 1.8 at its end).',
+    )
+    expect(evenInWords(line({ even: 0.7, by_cups: 0.62 }), metric)).toMatch(
+      /^Uneven: the poorest .* cups 62 %\.$/,
+    )
+    expect(longestInWords(line(), metric)).toBe('A row of it may be up to 40.0 m long; it is 3.00 m.')
+    expect(longestInWords(line({ longest_m: 2 }), metric)).toContain(
+      'is sound up to 2.00 m, and it is 3.00 m long',
+    )
+    expect(rowsInWords(line())).toBe('One row')
+    expect(rowsInWords(line({ rows: 3 }))).toBe('3 rows; the first is drawn')
+  })
+
+  it('says what its head does', () => {
+    expect(headInWords(line(), metric)).toBe('10.0 m of head at its inlet (1.0 bar), 5.7 L/h in all.')
+    expect(headInWords(line({ bursts: true }), metric)).toContain('A pressure reducer comes first')
+    expect(headInWords(line({ nominal_l_h: 4 }), metric)).toContain(
+      'each gives 48 % of what is printed on it',
+    )
+  })
+
+  it('holds what a run wets against the roots', () => {
+    expect(wetsInWords(line(), metric)).toEqual([
+      'The next soak, 60 minutes, wets about 25 cm deep and 40 cm across under each; roots go to 30 cm.',
+      '15 minutes would wet 6 cm: often and short keeps roots at the top.',
+    ])
+    const poor = line({
+      meet: false,
+      too_deep: true,
+      row_gap_m: 0.6,
+      habit: { ...line().habit, depth_m: 0.2 },
+    })
+    expect(wetsInWords(poor, metric).slice(1)).toEqual([
+      'That is far below the roots: give it in two runs, or fewer minutes more often.',
+      'The wet rounds do not meet: 100 cm from dripper to dripper. Closer drippers, or plants beside them.',
+      'Between its rows, 60 cm apart, the ground stays dry: one more turn would reach it.',
+    ])
+  })
+
+  it('tells each change with its effect, and its timer', () => {
+    const change = { even: 0.97, least_l_h: 1.9, mean_l_h: 2, bore_mm: null }
+    expect(changeInWords({ what: 'both_ends', ...change }, metric)).toBe(
+      'Feed it in the middle, so that it is two lines half as long: the poorest quarter gets 97 %, the least dripper 1.9 L/h, the mean 2.0.',
+    )
+    expect(changeInWords({ what: 'wider', ...change, bore_mm: 16 }, metric)).toMatch(
+      /^A tube 16 mm wide inside:/,
+    )
+    const programme = { date: TODAY, every_days: 2, minutes: 40, litres: 1, on: true }
+    expect(timerInWords(line({ programme, next_run: '2025-07-12' }), TODAY, metric)).toContain(
+      'next tomorrow.',
+    )
+    expect(timerInWords(line(), TODAY, metric)).toBe('')
+  })
+})

@@ -1,0 +1,82 @@
+import type { DripLine } from '@/shared/api/types'
+import { nearDay } from '@/shared/format/time'
+
+import { programmeInWords } from './pots'
+import { times, upper, type Tongue } from './stop'
+
+const percent = (share: number) => `${Math.round(share * 100)} %`
+const EVEN_ENOUGH = 0.9
+const minutes = (n: number) => times(Math.max(1, Math.round(n)), 'minute')
+
+/** How even a line is, in one sentence. */
+export function evenInWords(x: DripLine, t: Tongue): string {
+  const last = x.flows_l_h.at(-1) ?? 0
+  const first = x.flows_l_h[0] ?? 0
+  const from = `${t.show(first, 'drip_flow')} at its beginning, ${t.num(last, 'drip_flow')} at its end`
+  const cups = x.by_cups === null ? '' : ` By your cups ${percent(x.by_cups)}.`
+  if (x.even >= EVEN_ENOUGH)
+    return `Even: the poorest quarter gets ${percent(x.even)} of the mean (${from}).${cups}`
+  return `Uneven: the poorest quarter gets ${percent(x.even)} of the mean (${from}).${cups}`
+}
+
+/** How long a row may be. */
+export function longestInWords(x: DripLine, t: Tongue): string {
+  const now = x.at_m.at(-1) ?? 0
+  return now <= x.longest_m + 1e-6
+    ? `A row of it may be up to ${t.show(x.longest_m, 'length')} long; it is ${t.show(now, 'length')}.`
+    : `A row of it is sound up to ${t.show(x.longest_m, 'length')}, and it is ${t.show(now, 'length')} long.`
+}
+
+/** What a run wets, against the roots. */
+export function wetsInWords(x: DripLine, t: Tongue): string[] {
+  const { usual, habit } = x
+  const small = (m: number) => t.show(m, 'small_length')
+  const says = [
+    `The next soak, ${minutes(usual.minutes)}, wets about ${small(usual.depth_m)} deep and ${small(usual.width_m)} across under each; roots go to ${small(x.roots_m)}.${usual.beyond_fit ? ' Beyond what the rule was fitted to: dig once and look.' : ''}`,
+  ]
+  if (habit.depth_m < 0.5 * x.roots_m && habit.minutes < usual.minutes)
+    says.push(
+      `${upper(minutes(habit.minutes))} would wet ${small(habit.depth_m)}: often and short keeps roots at the top.`,
+    )
+  if (x.too_deep) says.push('That is far below the roots: give it in two runs, or fewer minutes more often.')
+  if (!x.meet)
+    says.push(
+      `The wet rounds do not meet: ${small(x.spacing_m)} from dripper to dripper. Closer drippers, or plants beside them.`,
+    )
+  if (x.row_gap_m !== null && x.row_gap_m > usual.width_m)
+    says.push(
+      `Between its rows, ${small(x.row_gap_m)} apart, the ground stays dry: one more turn would reach it.`,
+    )
+  return says
+}
+
+/** What might be done to a line, each with its effect. */
+export function changeInWords(c: DripLine['changes'][number], t: Tongue): string {
+  const what = {
+    both_ends: 'Feed it in the middle, so that it is two lines half as long',
+    wider: `A tube ${Math.round((c.bore_mm ?? 0) * 10) / 10} mm wide inside`,
+    holding: 'Drippers that hold their flow',
+    reducer: 'A pressure reducer to 1 bar',
+    second_row: 'A second row',
+  }[c.what]
+  return `${what}: the poorest quarter gets ${percent(c.even)}, the least dripper ${t.show(c.least_l_h, 'drip_flow')}, the mean ${t.num(c.mean_l_h, 'drip_flow')}.`
+}
+
+/** Its head at the inlet, and what is wrong with it. */
+export function headInWords(x: DripLine, t: Tongue): string {
+  const head = `${t.show(x.inlet_m, 'length')} of head at its inlet (${(x.inlet_m / 10).toFixed(1)} bar), ${t.show(x.inflow_l_h, 'drip_flow')} in all`
+  if (x.bursts) return `${head}: so much pushes fittings off. A pressure reducer comes first.`
+  const given = x.flows_l_h.reduce((n, q) => n + q, 0) / Math.max(1, x.flows_l_h.length)
+  if (given < 0.7 * x.nominal_l_h)
+    return `${head}: each gives ${percent(given / x.nominal_l_h)} of what is printed on it.`
+  return `${head}.`
+}
+
+/** What its timer does. */
+export const timerInWords = (x: DripLine, today: string, t: Tongue): string =>
+  x.programme
+    ? `Its timer: ${programmeInWords(x.programme, t)}${x.next_run ? `; next ${nearDay(x.next_run, today)}` : ''}.`
+    : ''
+
+export const rowsInWords = (x: DripLine): string =>
+  upper(x.rows > 1 ? `${times(x.rows, 'row')}; the first is drawn` : 'one row')
