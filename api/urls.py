@@ -38,6 +38,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/take-up", gardens.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", round_views.Round.as_view()),
     path("gardens/<int:garden_id>/lines", lines_views.Lines.as_view()),
+    path("gardens/<int:garden_id>/lines/timers", lines_views.Timers.as_view()),
     path("gardens/<int:garden_id>/pots", pots_views.Pots.as_view()),
     path("gardens/<int:garden_id>/visit", gardens.Visit.as_view()),
     path("gardens/<int:garden_id>/step", gardens.Step.as_view()),

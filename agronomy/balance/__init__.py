@@ -13,6 +13,7 @@ In here:
     day_parts     the hours that a container's day is cut into
     learnt        what a box draws, from its floats
     boxes         what a reservoir holds when nobody fills it
+    timers        a bed under one or another setting of a timer
     salts         what water brings and leaves behind
     absence       a bed on days when nobody is there
     single_days   one day of it, for some beds

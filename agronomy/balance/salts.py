@@ -9,6 +9,12 @@ import numpy as np
 
 from agronomy.balance.terms import Array, Terms
 
+# What moves salt with it, by day.
+MOVES = (
+    "irrigation", "filled", "open_reservoir", "correction_store", "caught", "wicked", "overflow", "drained_rooted",
+    "close_rooted", "close_reservoir",
+)  # fmt: skip
+
 
 @dataclass(frozen=True)
 class Salts:
@@ -27,25 +33,25 @@ def salts(rows: Terms, water_ds_m: Array, holds_mm: float) -> Salts:
     up again with what the wick lifts. The mix is taken as well mixed. A mass balance, as of FAO Irrigation and Drainage
     Paper 29 (Ayers and Westcot 1985), chapter 2, from memory.
     """
-    n = len(np.asarray(rows.irrigation))
-    mix, below = np.zeros(n), np.zeros(n)
+    days = zip(*(np.asarray(getattr(rows, name)).tolist() for name in MOVES), water_ds_m.tolist(), strict=True)
+    mix, below = [], []
     in_mix = in_box = 0.0
-    for d in range(n):
-        t = Terms(*(float(np.asarray(x)[d]) for x in rows))
-        in_mix += t.irrigation * water_ds_m[d]
-        in_box += t.filled * water_ds_m[d]
-        held = t.open_reservoir + t.correction_store + t.filled + t.caught
-        lifted, spilt = (in_box * min(1.0, x / held) if held > 0 else 0.0 for x in (t.wicked, t.overflow))
-        in_box -= lifted + spilt
-        in_mix += lifted
-        # The day's water as it stands when it drains: what the mix holds then, and what leaves it.
-        water = max(holds_mm - max(t.close_rooted, 0.0), 1e-9) + t.drained_rooted
-        washed = in_mix * min(1.0, t.drained_rooted / water)
-        in_mix -= washed
-        in_box += washed * (t.caught / t.drained_rooted if t.drained_rooted > 0 else 0.0)
-        mix[d] = in_mix / max(holds_mm, 1e-9)
-        below[d] = in_box / t.close_reservoir if t.close_reservoir > 0 else 0.0
-    return Salts(mix, below)
+    for poured, filled, opens, put_right, caught, wicked, overflow, drained, lacks, closes, brings in days:
+        in_mix += poured * brings
+        in_box += filled * brings
+        held = opens + put_right + filled + caught
+        if held > 0:
+            lifted, spilt = in_box * min(1.0, wicked / held), in_box * min(1.0, overflow / held)
+            in_box -= lifted + spilt
+            in_mix += lifted
+        if drained > 0:
+            # The day's water as it stands when it drains: what the mix holds then, and what leaves it.
+            washed = in_mix * min(1.0, drained / (max(holds_mm - max(lacks, 0.0), 1e-9) + drained))
+            in_mix -= washed
+            in_box += washed * caught / drained
+        mix.append(in_mix / max(holds_mm, 1e-9))
+        below.append(in_box / closes if closes > 0 else 0.0)
+    return Salts(np.array(mix), np.array(below))
 
 
 def flush_l(now_ds_m: float, to_ds_m: float, water_ds_m: float, holds_l: float) -> float:

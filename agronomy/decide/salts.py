@@ -18,6 +18,7 @@ from agronomy.plants.salt import bears_ds_m
 USUAL_DS_M: Final[dict[Water, float]] = {"tap": 0.5, "rain": 0.03, "pond": 0.5}  # common practice, no source
 FLUSH_DOWN_TO = 0.5  # of what its crops bear; common practice, no source
 RATE_DAYS = 28  # over which salts are taken to have come; common practice, no source
+LOOKS_BACK_DAYS = 365  # salts of years before were washed out by a winter's rain; common practice, no source
 FURTHEST_DAYS = 120  # that a flush is foreseen
 
 
@@ -41,11 +42,12 @@ def water_ds_m(rig: Rig) -> float:
 def salts_now(plan: Plan, i: int) -> SaltsNow | None:
     """The salts of one container; None of a bed in the ground, whose rain and depth wash them on."""
     b = plan.beds[i]
-    behind = plan.run.behind(i)
+    opened = max(int(plan.run.opened_at[i]), plan.run.n_behind - LOOKS_BACK_DAYS)
+    behind = plan.run.behind(i, opened)
     if not b.today.container or b.plants <= 0 or not len(np.asarray(behind.irrigation)):
         return None
     rigs = {r.name: water_ds_m(r) for r in plan.garden.rigs}
-    own, opened = water_ds_m(b.today.rig), int(plan.run.opened_at[i])
+    own = water_ds_m(b.today.rig)
     brings = np.full(len(np.asarray(behind.irrigation)), own)
     for w in b.bed.waterings:
         if w.rig and 0 <= (d := (w.date - plan.run.weather.dates[opened]).days) < len(brings):

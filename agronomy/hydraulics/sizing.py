@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import math
 
 from agronomy.hydraulics.emitters import Emitter, gives
@@ -37,20 +38,23 @@ def varies(emitter: Emitter, length_m: float, spacing_m: float, bore_mm: float, 
     return float(flows.max() - flows.min()) / mean if mean > 0 else math.inf
 
 
+@functools.lru_cache(maxsize=512)
 def longest_sound_m(emitter: Emitter, spacing_m: float, bore_mm: float, slope: float, head_m: float) -> float:
     """The longest line [m] whose flows differ by no more than SOUND; slope: rise over length [-], head_m: at its inlet.
 
-    By halving over whole spacings; 0 where not even one emitter gives anything. Keller and Karmeli's rule.
+    By doubling and halving over whole spacings; 0 where not even one emitter gives anything. Keller and Karmeli's rule.
     """
     if gives(emitter, head_m - slope * spacing_m) <= 0:
         return 0.0
-    low, high = 1, max(2, int(LONGEST_M / spacing_m))
 
     def sound(n: int) -> bool:
         return varies(emitter, n * spacing_m, spacing_m, bore_mm, slope * n * spacing_m, head_m) <= SOUND
 
-    if sound(high):
-        return high * spacing_m
+    low, high, most = 1, 2, max(2, int(LONGEST_M / spacing_m))
+    while sound(high):
+        if high == most:
+            return high * spacing_m
+        low, high = high, min(2 * high, most)
     while high - low > 1:
         middle = (low + high) // 2
         low, high = (middle, high) if sound(middle) else (low, middle)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from agronomy.decide.drip_lines import drip_lines
+from agronomy.decide.timer_setting import timers
 from agronomy.methods.timer import next_run, programme_on
 from api.present import Json, garden_out
 from apps.planning.situation import Situation
@@ -36,3 +37,19 @@ def lines_out(now: Situation, role: str) -> Json:
             if b.bed.method == "drip" and name not in told
         ],
     }
+
+
+def timers_out(now: Situation) -> list[Json]:
+    """What each timer, or the one a tap might have, is best set to."""
+    rigs = {r.name: r.pk for r in now.garden.rigs.all()}
+    return [
+        {
+            **vars(x),
+            "rig_id": rigs[x.rig],
+            "best": vars(x.best),
+            "now": vars(x.now) if x.now else None,
+            "ideal_l_a_week": x.ideal_l_a_week.mid,
+        }
+        for x in (timers(now.plan) if now.plan else ())
+        if x.rig in rigs
+    ]

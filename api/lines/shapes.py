@@ -58,6 +58,26 @@ class DripLine(s.Serializer):
     next_run = s.DateField(allow_null=True)
 
 
+class Setting(s.Serializer):
+    every_days = s.IntegerField()
+    minutes = s.FloatField()
+    litres_a_week = s.FloatField()
+    missed = s.FloatField(help_text="share of what plants want that they go without, of the line that fares worst")
+    lost_l_a_week = s.FloatField(help_text="what drains away")
+
+
+class TimerNow(s.Serializer):
+    """A tap with drip lines: what a timer that only runs is best set to for the days ahead."""
+
+    rig = s.CharField()
+    rig_id = s.IntegerField()
+    beds = s.ListField(child=s.CharField())
+    best = Setting()
+    now = Setting(allow_null=True)
+    ideal_l_a_week = s.FloatField(help_text="of a hand that waters as each line asks")
+    anew = s.BooleanField(help_text="whether setting it anew is worth the walk")
+
+
 class OpenLine(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()

@@ -20,3 +20,12 @@ class Lines(APIView):
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
         return Response(present.lines_out(situation(m.garden), m.role))
+
+
+class Timers(APIView):
+    """What each timer that only runs is best set to: a search over all it can hold, and so apart from the lines."""
+
+    @extend_schema(operation_id="timers", responses=shapes.TimerNow(many=True))
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        return Response(present.timers_out(situation(m.garden)))

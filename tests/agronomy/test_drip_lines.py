@@ -1,13 +1,16 @@
 """A bed's line as it runs: solved behind its tap, how wide and deep it wets, what would better it, what cups found."""
 
 import dataclasses
+import datetime as dt
 import unittest
 
 import numpy as np
 
+from agronomy.balance.kernel import conservation_error
 from agronomy.bench.measure import measure
 from agronomy.decide.drip_lines import EVEN_ENOUGH, LineNow, drip_lines
 from agronomy.decide.plan import plan
+from agronomy.decide.timer_setting import TimerNow, timers
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
 from agronomy.formats.described import read
@@ -16,6 +19,7 @@ from agronomy.methods.choose import method_of
 from agronomy.methods.line import inflow_l_h, outlets_of, solved
 from tests.agronomy import gardens as t
 
+DAY = dt.timedelta(days=1)
 SHORT = g.Drip(20, 2.0, length_m=6.0)
 STARVED = g.Drip(400, 4.0, length_m=120.0)
 STRONG = g.Rig("Hose", 20.0, head_m=20.0)
@@ -106,6 +110,50 @@ class Told(unittest.TestCase):
     def test_bulbs_that_do_not_meet(self) -> None:
         self.assertTrue(line(g.Drip(40, 2.0, length_m=6.0)).meet)
         self.assertFalse(line(g.Drip(4, 2.0, length_m=6.0), soils=(g.Soil("sand"),)).meet)
+
+
+class TimerThatOnlyRuns(unittest.TestCase):
+    def one(self, programme: g.Programme | None = None, sky=None, **changes) -> TimerNow:
+        rig = dataclasses.replace(STRONG, programmes=(programme,) if programme else ())
+        drip = dataclasses.replace(SHORT, reducer_m=10.0)
+        bed = t.dried(3, method="drip", drip=drip, length_m=6.0, width_m=1.0, **changes)
+        garden = dataclasses.replace(t.garden(bed), rigs=(rig,))
+        (found,) = timers(plan(garden, t.sky(**(sky or {})), t.TODAY))
+        return found
+
+    def test_heat_asks_for_more_and_cool_days_for_less(self) -> None:
+        litres = [self.one(sky={"tmax_ahead": x}).best.litres_a_week for x in (18.0, 25.0, 34.0)]
+        self.assertLess(litres[0], litres[1])
+        self.assertLess(litres[1], litres[2])
+
+    def test_it_meets_the_need_with_some_waste_since_it_cannot_see(self) -> None:
+        found = self.one()
+        self.assertLess(found.best.missed, 0.06)
+        self.assertGreater(found.best.litres_a_week, 0.8 * found.ideal_l_a_week.mid)
+        self.assertLess(found.best.litres_a_week, 1.6 * found.ideal_l_a_week.mid)
+
+    def test_rain_to_come_turns_it_down(self) -> None:
+        dry, wet = self.one(), self.one(sky={"rain_chance": 1.0, "rain_mm": 60.0, "rain_day": 1})
+        self.assertLess(wet.best.litres_a_week, dry.best.litres_a_week)
+
+    def test_a_setting_that_starves_or_drowns_is_to_be_set_anew_and_the_best_may_stay(self) -> None:
+        best = self.one().best
+        starving = self.one(g.Programme(t.TODAY, 7, minutes=10.0))
+        self.assertTrue(starving.anew)
+        self.assertGreater(starving.now.missed, 3 * starving.best.missed)
+        drowning = self.one(g.Programme(t.TODAY, 1, minutes=180.0))
+        self.assertTrue(drowning.anew)
+        self.assertGreater(drowning.now.lost_l_a_week, 100.0)
+        self.assertFalse(self.one(g.Programme(t.TODAY, best.every_days, minutes=best.minutes)).anew)
+
+    def test_its_runs_enter_the_ledger_as_taken_for_done(self) -> None:
+        rig = dataclasses.replace(STRONG, programmes=(g.Programme(t.TODAY - 2 * DAY, 1, minutes=30.0),))
+        made_ = made(dataclasses.replace(SHORT, reducer_m=10.0), rig)
+        poured = np.asarray(made_.run.behind(0).irrigation) * made_.beds[0].ground_m2
+        arrives = made_.beds[0].today.method.arrives
+        self.assertAlmostEqual(float(poured[-1]), 0.5 * inflow_l_h(rig, made_.beds[0].bed.drip) * arrives, places=6)
+        self.assertEqual(float(poured[0]), 0.0)
+        self.assertLess(conservation_error(made_.run.rows).max(), 1e-9)
 
 
 class Cups(unittest.TestCase):

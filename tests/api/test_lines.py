@@ -53,3 +53,20 @@ class Lines(Pots):
         self.assertIsNone(self.send("get", "/lines")["lines"][0]["by_cups"])
         body = {**test, "id": w.new_id(), "bed": self.made(name="Ground")["id"]}
         self.assertEqual(self.send("post", "/measurements", body, status=400)["fields"][0]["field"], "bed")
+
+    def test_a_timers_best_setting_is_told_and_is_right_once_it_is_set(self) -> None:
+        rig = self.garden.rigs.get()
+        planted = {"crop": "french_bean", "count": 30, "planted": "2025-06-01", "height": "knee", "spread_m": 0.3}
+        said = {"kind": "row", "length_m": 12.0, "width_m": 0.8, "method": "drip", "drip": KNOWN, "name": "Beans"}
+        self.send("post", "/beds", {**said, "plantings": [planted], "rig": rig.pk}, status=201)
+        (told,) = self.send("get", "/lines/timers")
+        self.assertEqual((told["rig_id"], told["beds"], told["now"]), (rig.pk, ["Beans"], None))
+        best = {
+            "date": w.TODAY.isoformat(),
+            "every_days": told["best"]["every_days"],
+            "minutes": told["best"]["minutes"],
+        }
+        self.send("patch", f"/rigs/{rig.pk}", {"programmes": [best]})
+        (then,) = self.send("get", "/lines/timers")
+        self.assertEqual(then["now"]["minutes"], told["best"]["minutes"])
+        self.assertFalse(then["anew"])

@@ -112,6 +112,9 @@ class Lines(InBrowser):
         self.go(f"/g/{self.garden.pk}/lines")
         assert promised is not None
         expect(line).to_contain_text(f"gets {promised[1]} % of the mean")
+        page.get_by_role("button", name="It is set so, from today").click()
+        expect(self.status("The timer of Yard hose is set")).to_be_visible()
+        expect(page.get_by_role("region", name="A timer that only runs")).to_contain_text("and may stay so")
         line.get_by_role("link", name="Try it with cups").click()
         page.get_by_label("It ran, minutes").fill("2")
         for i, caught in enumerate((80, 82, 20, 78), 1):

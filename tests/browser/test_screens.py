@@ -234,7 +234,7 @@ class Eyes(InBrowser):
         page.get_by_label("What do you call it?").fill("Too Wide")
         page.get_by_label("Width").fill("900")
         page.get_by_role("button", name="Keep this bed").click()
-        expect(page.get_by_text("900.00 m is too large: 0.08 to 50.00 m.")).to_be_visible()
+        expect(page.get_by_text("900.0 m is too large: 0.08 to 50.0 m.")).to_be_visible()
         expect(page.get_by_label("Width")).to_be_focused()
 
     def test_a_place_is_found_by_a_town_and_a_pot_by_its_litres(self) -> None:

@@ -1,9 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import { useLines } from '@/shared/api/queries'
+import { answer, api } from '@/shared/api/client'
+import { useLines, useTimers } from '@/shared/api/queries'
+import type { TimerNow } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
+import { useChange } from '@/shared/outbox/useOutbox'
 import Problem from '@/shared/ui/Problem.vue'
+import { say } from '@/shared/ui/snack'
 import Waiting from '@/shared/ui/Waiting.vue'
 import {
   changeInWords,
@@ -11,6 +15,7 @@ import {
   headInWords,
   longestInWords,
   rowsInWords,
+  settingInWords,
   timerInWords,
   wetsInWords,
 } from '@/shared/words/lines'
@@ -22,6 +27,33 @@ const props = defineProps<{ garden: number }>()
 const units = useUnits()
 const query = useLines(() => props.garden)
 const lines = computed(() => query.data.value?.lines ?? [])
+const search = useTimers(() => props.garden)
+const timers = computed(() => search.data.value ?? [])
+const owner = computed(() => query.data.value?.garden.role === 'owner')
+/** Its timer as it is best set, from today on. */
+const set = useChange(
+  () => props.garden,
+  ({ rig_id, best }: TimerNow, mark) => {
+    const rig = query.data.value?.garden.rigs.find((r) => r.id === rig_id)
+    const before = (rig?.programmes ?? []).filter((p) => p.date < today.value)
+    const programme = { date: today.value, every_days: best.every_days, minutes: best.minutes, on: true }
+    return answer(
+      api.PATCH('/api/gardens/{garden_id}/rigs/{rig_id}', {
+        params: { path: { garden_id: props.garden, rig_id } },
+        body: { programmes: [...before, programme] },
+        ...mark,
+      }),
+    )
+  },
+)
+async function setSo(x: TimerNow) {
+  try {
+    await set.mutateAsync(x)
+    set.sayKept(`The timer of ${x.rig} is set: its runs are taken as done from today.`)
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
 const today = computed(() => query.data.value?.garden.today ?? '')
 </script>
 
@@ -75,6 +107,18 @@ const today = computed(() => query.data.value?.garden.today ?? '')
           >Try it with cups</RouterLink
         >
       </p>
+    </section>
+    <section v-if="timers.length" aria-labelledby="timers">
+      <h2 id="timers">A timer that only runs</h2>
+      <div v-for="x in timers" :key="x.rig_id">
+        <h3>{{ x.rig }}: {{ x.beds.join(', ') }}</h3>
+        <p v-for="(text, i) in settingInWords(x, units)" :key="i">{{ text }}</p>
+        <p v-if="owner && (!x.now || x.anew)" class="acts no-print">
+          <button class="btn" type="button" :disabled="set.isPending.value" @click="setSo(x)">
+            It is set so, from today
+          </button>
+        </p>
+      </div>
     </section>
     <p v-if="query.data.value.open.length">
       Not solved, since their length is not known:

@@ -175,6 +175,14 @@ export function useLines(garden: Id) {
   })
 }
 
+/** What each timer that only runs is best set to. */
+export function useTimers(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'lines', 'timers']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/lines/timers', path(garden))),
+  })
+}
+
 /** The days away that are kept, how each isle comes through, and the links of those who look in. */
 export function useAwayKept(garden: Id) {
   return useQuery({

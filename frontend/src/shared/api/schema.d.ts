@@ -471,6 +471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/lines/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What each timer that only runs is best set to: a search over all it can hold, and so apart from the lines. */
+        get: operations["timers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/map/import": {
         parameters: {
             query?: never;
@@ -4481,6 +4498,23 @@ export interface components {
             person: components["schemas"]["Person"] | null;
             sign_up_open: boolean;
         };
+        Setting: {
+            every_days: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            litres_a_week: number;
+            /**
+             * Format: double
+             * @description share of what plants want that they go without, of the line that fares worst
+             */
+            missed: number;
+            /**
+             * Format: double
+             * @description what drains away
+             */
+            lost_l_a_week: number;
+        };
         /**
          * @description * `exposed` - exposed
          *     * `open` - open
@@ -5071,6 +5105,21 @@ export interface components {
          * @enum {string}
          */
         TimeOfDay: "any" | "dawn" | "dusk";
+        /** @description A tap with drip lines: what a timer that only runs is best set to for the days ahead. */
+        TimerNow: {
+            rig: string;
+            rig_id: number;
+            beds: string[];
+            best: components["schemas"]["Setting"];
+            now: components["schemas"]["Setting"] | null;
+            /**
+             * Format: double
+             * @description of a hand that waters as each line asks
+             */
+            ideal_l_a_week: number;
+            /** @description whether setting it anew is worth the walk */
+            anew: boolean;
+        };
         /** @description Today's watering, where it was far more than the bed takes. */
         TooMuch: {
             /** Format: double */
@@ -6513,6 +6562,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lines"];
+                };
+            };
+        };
+    };
+    timers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerNow"][];
                 };
             };
         };

@@ -9,6 +9,7 @@ import {
   headInWords,
   longestInWords,
   rowsInWords,
+  settingInWords,
   timerInWords,
   wetsInWords,
 } from './lines'
@@ -103,5 +104,18 @@ describe('a drip line', () => {
       'next tomorrow.',
     )
     expect(timerInWords(line(), TODAY, metric)).toBe('')
+  })
+
+  it('says what a timer is best set to, and whether to set it anew', () => {
+    const best = { every_days: 2, minutes: 40, litres_a_week: 98, missed: 0.02, lost_l_a_week: 4 }
+    const timer = { rig: 'Hose', rig_id: 1, beds: ['Row'], best, now: null, ideal_l_a_week: 84, anew: false }
+    expect(settingInWords(timer, metric)[0]).toBe(
+      'For the two weeks ahead best every 2 days, 40 minutes: 98 L a week, of which 4.0 L drain away; 2 % of what plants want is missed. A hand that waters as it asks gives 84 L.',
+    )
+    const now = { ...best, every_days: 7, minutes: 15, litres_a_week: 20, missed: 0.4, lost_l_a_week: 0 }
+    expect(settingInWords({ ...timer, now, anew: true }, metric)[1]).toBe(
+      'It is set to once a week, 15 minutes: 20 L a week, 0.0 L drain away, 40 % of what plants want is missed. Set it anew.',
+    )
+    expect(settingInWords({ ...timer, now: { ...now, missed: 0 } }, metric)[1]).toContain('and may stay so')
   })
 })

@@ -1,4 +1,4 @@
-import type { DripLine } from '@/shared/api/types'
+import type { DripLine, TimerNow } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
 import { programmeInWords } from './pots'
@@ -80,3 +80,23 @@ export const timerInWords = (x: DripLine, today: string, t: Tongue): string =>
 
 export const rowsInWords = (x: DripLine): string =>
   upper(x.rows > 1 ? `${times(x.rows, 'row')}; the first is drawn` : 'one row')
+
+const often = (n: number) => (n === 1 ? 'every day' : n === 7 ? 'once a week' : `every ${n} days`)
+const missing = (share: number) =>
+  share < 0.005 ? 'nothing is missed' : `${percent(share)} of what plants want is missed`
+
+/** What a timer that only runs is best set to, and what its setting costs now. */
+export function settingInWords(x: TimerNow, t: Tongue): string[] {
+  const { best, now } = x
+  const says = [
+    `For the two weeks ahead best ${often(best.every_days)}, ${minutes(best.minutes)}: ${t.show(best.litres_a_week, 'volume')} a week, of which ${t.show(best.lost_l_a_week, 'volume')} drain away; ${missing(best.missed)}. A hand that waters as it asks gives ${t.show(x.ideal_l_a_week, 'volume')}.`,
+  ]
+  if (now)
+    says.push(
+      x.anew
+        ? `It is set to ${often(now.every_days)}, ${minutes(now.minutes)}: ${t.show(now.litres_a_week, 'volume')} a week, ${t.show(now.lost_l_a_week, 'volume')} drain away, ${missing(now.missed)}. Set it anew.`
+        : `It is set to ${often(now.every_days)}, ${minutes(now.minutes)}, and may stay so.`,
+    )
+  says.push('Set it anew when heat comes, after much rain, and as plants grow.')
+  return says
+}

@@ -1,0 +1,116 @@
+"""What a timer that only runs is best set to for the days ahead: every so many days, so many minutes.
+
+Such a timer gives all lines on it the same, rain or shine. Every setting it can hold is tried, and the cheapest kept.
+"""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from agronomy.balance.terms import Array
+from agronomy.balance.timers import as_it_asks, under_settings
+from agronomy.decide import styles
+from agronomy.decide.bands import Band, band
+from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.water import Programme, Rig
+from agronomy.methods.drip import litres_of_run
+from agronomy.methods.timer import programme_on
+
+EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
+MINUTES: Final = (5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 120, 150, 180)  # that such timers can be set to; practice
+ANEW_FROM = 0.15  # of its cost, that another setting would save before it is worth the walk; common practice, no source
+
+
+@dataclass(frozen=True)
+class Setting:
+    """every_days, minutes; litres_a_week: of all lines on it; missed: share of what plants want that they go without,
+    of the line that fares worst; lost_l_a_week: what drains away."""
+
+    every_days: int
+    minutes: float
+    litres_a_week: float
+    missed: float
+    lost_l_a_week: float
+
+
+@dataclass(frozen=True)
+class TimerNow:
+    """best: what it is best set to for the days ahead; now: what it is set to, None where it has no timer yet; ideal_l:
+    litres a week of a hand that waters as each line asks. anew: whether `best` is worth the walk."""
+
+    rig: str
+    beds: tuple[str, ...]
+    best: Setting
+    now: Setting | None
+    ideal_l_a_week: Band
+    anew: bool
+
+
+def timers(plan: Plan, days: int = 14) -> tuple[TimerNow, ...]:
+    """Of every tap with a drip line: its timer, or the one it might have. Common practice over the balance's days."""
+    found = []
+    days = min(days, plan.run.n_ahead)
+    for rig in plan.garden.rigs:
+        fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and b.bed.drip and _dripped(b)]
+        if fed:
+            found.append(_timer(plan, rig, fed, days))
+    return tuple(found)
+
+
+def _dripped(b: BedPlan) -> bool:
+    return b.bed.method == "drip" and b.plants > 0
+
+
+def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
+    settings: list[tuple[int, float]] = list(itertools.product(EVERY_DAYS, map(float, MINUTES)))
+    programme = programme_on(rig, plan.today)
+    has = programme is not None and programme.minutes is not None
+    if programme is not None and programme.minutes is not None:
+        settings.append((programme.every_days, programme.minutes))
+    runs = np.stack([_runs(plan, x, days, programme) for x in settings], axis=1)  # (day, setting)
+    cost, missed = np.zeros(len(settings)), np.zeros(len(settings))
+    litres, lost, ideal = np.zeros(len(settings)), np.zeros(len(settings)), 0.0
+    for i in fed:
+        b = plan.beds[i]
+        drip = b.bed.drip
+        assert drip is not None
+        poured_l = runs * np.array([litres_of_run(minutes, rig, drip) for _, minutes in settings])
+        ahead = under_settings(plan.run, i, poured_l * b.today.method.arrives / b.ground_m2)
+        weight = styles.dryness_weight(plan.garden, b.bed, plan.today)
+        dry, gone = _mean(ahead.stress) + styles.HURT_DAY_MM * _mean(ahead.hurt), _mean(ahead.lost)
+        cost += (weight * dry + styles.WASTE_WEIGHT * gone) * b.ground_m2
+        wanted = max(float(np.asarray(plan.run.only([i]).terms_ahead(np.zeros((days, 1))).potential).sum()), 1e-9)
+        missed = np.maximum(missed, _mean(ahead.stress) / wanted)
+        litres += poured_l.sum(axis=0)
+        lost += gone * b.ground_m2
+        by_hand = as_it_asks(plan.run, i, days).watered.sum(axis=0)[0] * b.ground_m2 / b.today.method.arrives
+        ideal = ideal + by_hand
+    to_week = 7.0 / days
+    told = [
+        Setting(every, minutes, float(litres[k]) * to_week, float(missed[k]), float(lost[k]) * to_week)
+        for k, (every, minutes) in enumerate(settings)
+    ]
+    tried = len(EVERY_DAYS) * len(MINUTES)
+    best = int(cost[:tried].argmin())
+    now = told[-1] if has else None
+    anew = now is not None and cost[best] < (1 - ANEW_FROM) * cost[-1] - 1e-9
+    names = tuple(plan.beds[i].bed.name for i in fed)
+    return TimerNow(rig.name, names, told[best], now, band(np.asarray(ideal) * to_week), bool(anew))
+
+
+def _runs(plan: Plan, setting: tuple[int, float], days: int, programme: Programme | None) -> Array:
+    """1 on each day ahead on which a setting runs, else 0: what it is set to runs on by its own first day."""
+    every, minutes = setting
+    since = 0
+    if programme is not None and (every, minutes) == (programme.every_days, programme.minutes):
+        since = -((plan.today - programme.date).days % every)
+    return np.array([1.0 if (d - since) % every == 0 else 0.0 for d in range(days)])
+
+
+def _mean(x: Array) -> Array:
+    """Sum over the days, mean over the series, of each setting."""
+    return np.asarray(np.asarray(x).sum(axis=0).mean(axis=1))
