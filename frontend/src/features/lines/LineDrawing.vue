@@ -38,25 +38,26 @@ const label = computed(
 </script>
 
 <template>
-  <svg :viewBox="`0 -8 ${WIDE} 120`" role="img" :aria-label="label" preserveAspectRatio="xMidYMid meet">
+  <p class="ends soft small" aria-hidden="true">
+    <span>{{ units.show(line.inlet_m, 'length') }} of head</span>
+    <span>{{ units.show(line.heads_m.at(-1) ?? 0, 'length') }}</span>
+  </p>
+  <svg :viewBox="`0 6 ${WIDE} 86`" role="img" :aria-label="label" preserveAspectRatio="xMidYMid meet">
     <path :d="`M16 58H${WIDE - 16}`" class="axis" />
     <path :d="curve" class="head" />
-    <text x="16" y="6">{{ units.show(line.inlet_m, 'length') }} of head</text>
-    <text :x="WIDE - 16" :y="Math.max(6, y(line.heads_m.at(-1) ?? 0) - 8)" text-anchor="end">
-      {{ units.num(line.heads_m.at(-1) ?? 0, 'length') }}
-    </text>
     <path :d="`M16 80H${WIDE - 16}`" class="tube" />
     <circle v-for="(d, i) in drops" :key="i" :cx="d.x" cy="80" :r="d.r" :class="{ poor: d.q < 0.9 * most }" />
-    <text x="16" y="108">inlet</text>
-    <text :x="WIDE - 16" y="108" text-anchor="end">{{ units.show(end, 'length') }}</text>
   </svg>
+  <p class="ends soft small" aria-hidden="true">
+    <span>inlet</span>
+    <span>{{ units.show(end, 'length') }}</span>
+  </p>
 </template>
 
 <style scoped>
 svg {
   width: 100%;
   height: auto;
-  margin-top: 12px;
 }
 .axis {
   stroke: var(--hair);
@@ -78,8 +79,9 @@ circle.poor {
   stroke: var(--water-fill);
   stroke-width: 2;
 }
-text {
-  font-size: 12px;
-  fill: var(--ink-soft);
+.ends {
+  display: flex;
+  justify-content: space-between;
+  margin: 8px 0 0;
 }
 </style>

@@ -110,7 +110,7 @@ describe('a drip line', () => {
     const best = { every_days: 2, minutes: 40, litres_a_week: 98, missed: 0.02, lost_l_a_week: 4 }
     const timer = { rig: 'Hose', rig_id: 1, beds: ['Row'], best, now: null, ideal_l_a_week: 84, anew: false }
     expect(settingInWords(timer, metric)[0]).toBe(
-      'For the two weeks ahead best every 2 days, 40 minutes: 98 L a week, of which 4.0 L drain away; 2 % of what plants want is missed. A hand that waters as it asks gives 84 L.',
+      'Best for the two weeks ahead: every 2 days, 40 minutes. That is 98 L a week, of which 4.0 L drain away; 2 % of what plants want is missed. A hand that waters as it asks gives 84 L.',
     )
     const now = { ...best, every_days: 7, minutes: 15, litres_a_week: 20, missed: 0.4, lost_l_a_week: 0 }
     expect(settingInWords({ ...timer, now, anew: true }, metric)[1]).toBe(

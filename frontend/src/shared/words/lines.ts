@@ -89,7 +89,7 @@ const missing = (share: number) =>
 export function settingInWords(x: TimerNow, t: Tongue): string[] {
   const { best, now } = x
   const says = [
-    `For the two weeks ahead best ${often(best.every_days)}, ${minutes(best.minutes)}: ${t.show(best.litres_a_week, 'volume')} a week, of which ${t.show(best.lost_l_a_week, 'volume')} drain away; ${missing(best.missed)}. A hand that waters as it asks gives ${t.show(x.ideal_l_a_week, 'volume')}.`,
+    `Best for the two weeks ahead: ${often(best.every_days)}, ${minutes(best.minutes)}. That is ${t.show(best.litres_a_week, 'volume')} a week, of which ${t.show(best.lost_l_a_week, 'volume')} drain away; ${missing(best.missed)}. A hand that waters as it asks gives ${t.show(x.ideal_l_a_week, 'volume')}.`,
   ]
   if (now)
     says.push(
