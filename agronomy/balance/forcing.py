@@ -89,7 +89,7 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0
     for i, run in runs_of(rig_of(garden, bed), start, len(a)):
-        if bed.method == "reservoir" and bed.reservoir:
+        if bed.method == "reservoir" and bed.reservoir and run.fills:
             if run.litres is None:
                 a[i, at.TO_FULL] = 1.0
             else:

@@ -47,7 +47,7 @@ def lines(plan: Plan) -> tuple[Line, ...]:
     found = []
     for rig in plan.garden.rigs:
         fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and _is_box(b)]
-        if fed and rig.programmes:
+        if fed and any(p.fills for p in rig.programmes):
             found.append(_line(plan, rig, fed))
     return tuple(found)
 
@@ -57,12 +57,15 @@ def _is_box(b: BedPlan) -> bool:
 
 
 def _line(plan: Plan, rig: Rig, fed: list[int]) -> Line:
-    programme, coming = programme_on(rig, plan.today), next_run(rig, plan.today)
+    programme = programme_on(rig, plan.today)
+    coming = next_run(rig, plan.today) if programme and programme.fills else None
     until = (coming - plan.today).days if coming else None
     fed_boxes = tuple(_box(plan, i, programme, until) for i in fed)
     lasts = [x.lasts_days for x in fed_boxes]
     least, most = min(lasts), max(lasts)
-    return Line(rig.name, fed_boxes, programme, coming, max(1, least), most >= UNLIKE * max(1, least))
+    return Line(
+        rig.name, fed_boxes, programme if coming else None, coming, max(1, least), most >= UNLIKE * max(1, least)
+    )
 
 
 def _box(plan: Plan, i: int, programme: Programme | None, until: int | None) -> OnLine:

@@ -32,9 +32,15 @@ class Programme:
     every_days: Annotated[int, whole(1, 60, "days", "from run to run")] = 1
     minutes: Annotated[float | None, number(0.5, 1440.0, "min", "that drip lines run")] = None
     litres: Annotated[
-        float | None, number(0.1, 1000.0, "L", "into each box; left out: each box's valve shuts when it is full")
+        float | None,
+        number(0.1, 1000.0, "L", "into each box; minutes left out too: each box's valve shuts when it is full"),
     ] = None
     on: Annotated[Yes, means("whether it runs; else it was switched off that day")] = True
+
+    @property
+    def fills(self) -> bool:
+        """Whether it fills boxes; one that only says how long drip lines run does not."""
+        return self.litres is not None or self.minutes is None
 
 
 @dataclass(frozen=True)

@@ -21,11 +21,14 @@ LONGEST_LOOK = 60  # days that a plan may look ahead
 SEEN_TO = ("soak", "fill", "check")
 
 
-def away_out(garden: Garden, role: str, kept: Event | None, absence: Absence | None) -> Json:
+def away_out(
+    garden: Garden, role: str, kept: Event | None, absence: Absence | None, result: Json | None = None
+) -> Json:
+    """result: what was worked of the absence already."""
     return {
         "garden": garden_out(garden, role),
         "kept": {"id": kept.pk, **vars(absence_of(kept))} if kept else None,
-        "result": result_out(garden, absence) if absence else None,
+        "result": result or (result_out(garden, absence) if absence else None),
         "links": [link_out(x) for x in links_of(garden)] if role == "owner" else [],
     }
 
@@ -51,12 +54,9 @@ def result_out(garden: Garden, absence: Absence) -> Json | None:
     }
 
 
-def foretold(garden: Garden, absence: Absence) -> dict[str, float]:
-    """Each isle's chance with what is to be done before, by its key; none for days that cannot be seen yet."""
-    if absence.returns <= garden.today:
-        return {}
-    found = result_out(garden, absence)
-    return {str(x["bed"]): round(x["chance_then"], 3) for x in found["beds"]} if found else {}
+def foretold(result: Json | None) -> dict[str, float]:
+    """Each isle's chance with what is to be done before, by its key; none where there is no plan yet."""
+    return {str(x["bed"]): round(x["chance_then"], 3) for x in result["beds"]} if result else {}
 
 
 def _through(x: Through, facts: BedFacts, today: dt.date) -> Json:

@@ -32,10 +32,12 @@ class Away(APIView):
         x = checked(shapes.AbsenceIn, request)
         asked = {name: x[name] for name in ("wanted", "visits") if name in x}
         m = membership(person(request), garden_id)
-        asked["foretold"] = present.foretold(m.garden, away.told_absence(x["leaves"], x["returns"], *wishes(x)))
+        absence = away.told_absence(x["leaves"], x["returns"], *wishes(x))
+        result = present.result_out(m.garden, absence) if absence.returns > m.garden.today else None
+        asked["foretold"] = present.foretold(result)
         plan = away.PlanAbsence(actor(request), garden_id, x["leaves"], x["returns"], **asked, stamp=stamp(request))
         kept = plan.execute()
-        return Response(present.away_out(m.garden, m.role, kept, away.absence_of(kept)), status=201)
+        return Response(present.away_out(m.garden, m.role, kept, absence, result), status=201)
 
 
 def wishes(x: dict[str, Any]) -> tuple[float, list[dt.date]]:

@@ -145,6 +145,12 @@ class OnOneLine(unittest.TestCase):
         self.assertGreater(timed.beds[0].reservoir_l.mid, 3.0)
         self.assertLess(conservation_error(timed.run.rows).max(), 1e-9)
 
+    def test_minutes_of_drip_lines_fill_no_box(self) -> None:
+        dry = felt(box(capacity=8.0, holds=1.0), g.Observation(t.TODAY, "dry"))
+        made = self.made(dry, programme=g.Programme(t.TODAY - 4 * DAY, 1, minutes=30.0))
+        self.assertEqual(made.beds[0].word, "fill")
+        self.assertEqual(lines(made), ())
+
     def test_what_a_timer_gave_this_morning_lasts_the_day(self) -> None:
         dry = felt(box(capacity=12.0, holds=0.0), g.Observation(t.TODAY, "dry"))
         words = [self.made(dry, programme=g.Programme(t.TODAY, 5, litres=x)).beds[0].word for x in (0.1, 8.0)]

@@ -7,7 +7,12 @@ from typing import Any
 from django.core.cache import cache
 from django.test import Client, TestCase
 
+from apps.exchange.samples import SAMPLES, load_sample
 from apps.garden.models import Event
+from apps.planning import issue
+from apps.planning.situation import situation
+from apps.record.actions import RecordWatering
+from apps.record.away import OpenVisit
 from apps.record.models import VisitorLink
 from tests.apps import world as w
 
@@ -180,3 +185,41 @@ class Visitor(InAGarden):
             with self.subTest(field, until=until):
                 fault = self.send("post", "/visitors", {"name": name, "until": until.isoformat()}, status=400)
                 self.assertEqual(fault["fields"][0]["field"], field)
+
+
+class SecondDrink(w.WithProvider, TestCase):
+    def test_who_looks_in_is_told_of_it_and_marks_it_of_the_afternoon(self) -> None:
+        """Copperpan Court on the day that a pot is to drink twice, everything obeyed before."""
+        cache.clear()
+        ada = w.person()
+        garden, _ = load_sample(SAMPLES["copperpan_court"], ada)
+        bed = None
+        for _ in range(14):
+            plan = situation(garden).plan
+            assert plan is not None
+            bed = next((b for b in plan.beds if b.again), None)
+            if bed:
+                break
+            for b in plan.beds:
+                if b.dose and b.word in ("soak", "check", "fill"):
+                    poured = {"litres": b.dose.litres, "into": b.dose.into, "passes": b.dose.passes}
+                    RecordWatering(w.by(ada), garden.pk, int(b.bed.key), **poured).execute()
+            issue.StepDay(w.by(ada), garden.pk).execute()
+            garden.refresh_from_db()
+        assert bed is not None
+        _, token = OpenVisit(w.by(ada), garden.pk, "Wren", garden.today).execute()
+        asks, key = Client(headers={"Visit": token}), int(bed.bed.key)
+
+        def stop() -> Any:
+            return next((s for s in asks.get("/api/visit").json()["stops"] if s["id"] == key), None)
+
+        first = stop()
+        self.assertEqual((first["second"], first["again_at_h"] is not None), (False, True))
+        for _ in range(2):
+            now = stop()
+            mark = {"id": now["marks"]["watering"], "bed": key, "what": "done"}
+            done = asks.post("/api/visit", mark, content_type="application/json")
+            self.assertEqual(done.status_code, 201, done.content)
+        noted = Event.objects.filter(kind="watering", bed_id=key, date=garden.today).order_by("recorded_at")
+        self.assertEqual([x.told["part"] for x in noted], ["morning", "afternoon"])
+        self.assertIsNone(stop())

@@ -171,7 +171,7 @@ async function look(r: Rig) {
                 v-model="timer(r).litres"
                 label="Into each box"
                 quantity="volume"
-                hint="left open: until its valve shuts"
+                hint="left open, without minutes: until its valve shuts"
               />
             </div>
             <div class="row">

@@ -95,7 +95,11 @@ export function programmeInWords(p: Programme, t: Tongue): string {
   const often = p.every_days === 1 ? 'every day' : `every ${p.every_days} days`
   const parts = [
     p.minutes === null ? '' : `lines run ${times(Math.round(p.minutes), 'minute')}`,
-    p.litres === null ? 'boxes fill until their valves shut' : `${t.show(p.litres, 'volume')} into each box`,
+    p.litres !== null
+      ? `${t.show(p.litres, 'volume')} into each box`
+      : p.minutes === null
+        ? 'boxes fill until their valves shut'
+        : '',
   ]
   return `${often}: ${parts.filter(Boolean).join(', ')}`
 }
