@@ -97,8 +97,11 @@ class Views(TestCase):
             "mulch": {"kind": "straw", "depth_m": 0.04, "cover": 0.8},
         }  # fmt: skip
         made = self.call("post", "/beds", said, 201)
-        for name in ("name", "kind", "length_m", "width_m", "method", "drip", "mulch", "opening_wetness"):
+        for name in ("name", "kind", "length_m", "width_m", "method", "mulch", "opening_wetness"):
             self.assertEqual(made[name], said[name])
+        usual = {"length_m": None, "rows": 1, "bore_mm": 13.6, "holding": False, "rise_m": 0.0, "feed_m": 5.0,
+                 "feed_bore_mm": 19.0, "reducer_m": None, "even": None}  # fmt: skip
+        self.assertEqual(made["drip"], {**usual, **said["drip"]})  # and what was left open, as it is taken
         soil = made["soils"][0]
         self.assertEqual((soil["material"], soil["organic_matter_pct"], soil["texture"]), ("loam", 2.5, ""))
         self.assertEqual(
