@@ -47,7 +47,7 @@ def lines(plan: Plan) -> tuple[Line, ...]:
     found = []
     for rig in plan.garden.rigs:
         fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and _is_box(b)]
-        if fed and any(p.fills for p in rig.programmes):
+        if fed and any(p.on and p.fills for p in rig.programmes):
             found.append(_line(plan, rig, fed))
     return tuple(found)
 

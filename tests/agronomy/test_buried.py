@@ -119,12 +119,12 @@ class TimedSeep(unittest.TestCase):
                 measure("seep", {"filled_l": 2.0, "readings": readings})
 
 
-OFF = g.Programme(t.TODAY - DAY, on=False)
+OFF = (g.Programme(t.TODAY - 9 * DAY, 3), g.Programme(t.TODAY - DAY, on=False))
 
 
 class OnOneLine(unittest.TestCase):
-    def made(self, *boxes: g.Bed, programme: g.Programme | None = None, **sky):
-        rig = g.Rig("Line", 8.0, programmes=(programme,) if programme else ())
+    def made(self, *boxes: g.Bed, programme: g.Programme | tuple[g.Programme, ...] = (), **sky):
+        rig = g.Rig("Line", 8.0, programmes=programme if isinstance(programme, tuple) else (programme,))
         beds = tuple(dataclasses.replace(b, name=f"Box {k}", rig="Line") for k, b in enumerate(boxes))
         return plan(dataclasses.replace(t.garden(*beds), rigs=(rig,)), t.sky(**sky), t.TODAY)
 
@@ -150,6 +150,8 @@ class OnOneLine(unittest.TestCase):
         made = self.made(dry, programme=g.Programme(t.TODAY - 4 * DAY, 1, minutes=30.0))
         self.assertEqual(made.beds[0].word, "fill")
         self.assertEqual(lines(made), ())
+        then_off = (g.Programme(t.TODAY - 4 * DAY, 1, minutes=30.0), g.Programme(t.TODAY, on=False))
+        self.assertEqual(lines(self.made(dry, programme=then_off)), ())
 
     def test_what_a_timer_gave_this_morning_lasts_the_day(self) -> None:
         dry = felt(box(capacity=12.0, holds=0.0), g.Observation(t.TODAY, "dry"))
