@@ -4149,7 +4149,7 @@ export interface components {
             minutes?: number | null;
             /**
              * Format: double
-             * @description into each box; left out: each box's valve shuts when it is full
+             * @description into each box; minutes left out too: each box's valve shuts when it is full
              */
             litres?: number | null;
             /** @description whether it runs; else it was switched off that day */
@@ -4170,7 +4170,7 @@ export interface components {
             minutes: number | null;
             /**
              * Format: double
-             * @description into each box; left out: each box's valve shuts when it is full
+             * @description into each box; minutes left out too: each box's valve shuts when it is full
              */
             litres: number | null;
             /** @description whether it runs; else it was switched off that day */
