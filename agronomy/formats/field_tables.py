@@ -23,6 +23,7 @@ TABLES: Final = (
     planting.Count,
     planting.OwnCrop,
     water.Rig,
+    water.Programme,
     water.Drip,
     water.Reservoir,
     water.Watering,
