@@ -21,11 +21,10 @@ EVEN_ENOUGH = 0.90  # low quarter over mean; common practice, no source
 WIDER_MM = (16.0, 20.4, 26.2)  # usual bores of the next tubes up; common practice, no source
 BURSTS_M = 25.0  # head at its inlet from which fittings come off; its makers say 2 to 2.5 bar, from memory
 REDUCED_M = 10.0
-ASKS_MM_DEEP = 0.5  # of the roots: less, and the line keeps them at the top; common practice, no source
 FIT_L, FIT_L_H = (1.0, 40.0), (1.0, 8.0)  # of one emitter, that the wetted shape was fitted to; from memory
 HABIT_MIN = 15.0  # a run that wets the top alone; common practice, no source
 
-Doing = Literal["both_ends", "wider", "holding", "reducer", "second_row"]
+Doing = Literal["both_ends", "wider", "holding", "reducer"]
 
 
 @dataclass(frozen=True)
@@ -77,7 +76,6 @@ class LineNow:
     habit: Wets
     roots_m: float
     meet: bool
-    too_deep: bool
     bursts: bool
     changes: tuple[Change, ...]
 
@@ -124,7 +122,6 @@ def line_now(b: BedPlan) -> LineNow | None:
         habit=habit,
         roots_m=roots,
         meet=usual.width_m >= spacing,
-        too_deep=b.today.container is False and usual.depth_m > 1.5 * max(roots, 0.1),
         bursts=network.heads_m[0] > BURSTS_M,
         changes=_changes(rig, drip, du_low_quarter(flows.tolist())),
     )

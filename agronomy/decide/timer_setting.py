@@ -14,7 +14,6 @@ import numpy as np
 from agronomy.balance.terms import Array
 from agronomy.balance.timers import as_it_asks, under_settings
 from agronomy.decide import styles
-from agronomy.decide.bands import Band, band
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
 from agronomy.methods.drip import litres_of_run
@@ -46,7 +45,7 @@ class TimerNow:
     beds: tuple[str, ...]
     best: Setting
     now: Setting | None
-    ideal_l_a_week: Band
+    ideal_l_a_week: float
     anew: bool
 
 
@@ -87,8 +86,8 @@ def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
         missed = np.maximum(missed, _mean(ahead.stress) / wanted)
         litres += poured_l.sum(axis=0)
         lost += gone * b.ground_m2
-        by_hand = as_it_asks(plan.run, i, days).watered.sum(axis=0)[0] * b.ground_m2 / b.today.method.arrives
-        ideal = ideal + by_hand
+        by_hand = as_it_asks(plan.run, i, days).watered.sum(axis=0)[0].mean() * b.ground_m2 / b.today.method.arrives
+        ideal += float(by_hand)
     to_week = 7.0 / days
     told = [
         Setting(every, minutes, float(litres[k]) * to_week, float(missed[k]), float(lost[k]) * to_week)
@@ -99,7 +98,7 @@ def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
     now = told[-1] if has else None
     anew = now is not None and cost[best] < (1 - ANEW_FROM) * cost[-1] - 1e-9
     names = tuple(plan.beds[i].bed.name for i in fed)
-    return TimerNow(rig.name, names, told[best], now, band(np.asarray(ideal) * to_week), bool(anew))
+    return TimerNow(rig.name, names, told[best], now, ideal * to_week, bool(anew))
 
 
 def _runs(plan: Plan, setting: tuple[int, float], days: int, programme: Programme | None) -> Array:

@@ -48,7 +48,6 @@ def timers_out(now: Situation) -> list[Json]:
             "rig_id": rigs[x.rig],
             "best": vars(x.best),
             "now": vars(x.now) if x.now else None,
-            "ideal_l_a_week": x.ideal_l_a_week.mid,
         }
         for x in (timers(now.plan) if now.plan else ())
         if x.rig in rigs

@@ -51,7 +51,6 @@ class DripLine(s.Serializer):
     habit = Wets(help_text="by a short run")
     roots_m = s.FloatField()
     meet = s.BooleanField()
-    too_deep = s.BooleanField()
     bursts = s.BooleanField()
     changes = LineChange(many=True)
     programme = ProgrammeOut(allow_null=True)

@@ -396,7 +396,7 @@ const usualDepth = computed(
             <OpenNumber
               v-model="form.line.bore_mm"
               class="narrow"
-              label="Its width inside, mm"
+              label="Width inside of the line, mm"
               :error="of('drip.bore_mm')"
             />
             <UnitInput
@@ -417,7 +417,7 @@ const usualDepth = computed(
             <OpenNumber
               v-model="form.line.feed_bore_mm"
               class="narrow"
-              label="Its width inside, mm, too"
+              label="Width inside of that, mm"
               :error="of('drip.feed_bore_mm')"
             />
             <UnitInput

@@ -2120,7 +2120,6 @@ export interface components {
             /** Format: double */
             roots_m: number;
             meet: boolean;
-            too_deep: boolean;
             bursts: boolean;
             changes: components["schemas"]["LineChange"][];
             programme: components["schemas"]["ProgrammeOut"] | null;
@@ -3086,10 +3085,9 @@ export interface components {
          *     * `wider` - wider
          *     * `holding` - holding
          *     * `reducer` - reducer
-         *     * `second_row` - second_row
          * @enum {string}
          */
-        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "second_row";
+        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer";
         Lines: {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];

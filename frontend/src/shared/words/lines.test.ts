@@ -41,7 +41,6 @@ const line = (over: object = {}): DripLine =>
     habit: { minutes: 15, litres_each: 0.5, width_m: 0.3, depth_m: 0.06, beyond_fit: true },
     roots_m: 0.3,
     meet: true,
-    too_deep: false,
     bursts: false,
     changes: [],
     programme: null,
@@ -80,12 +79,10 @@ describe('a drip line', () => {
     ])
     const poor = line({
       meet: false,
-      too_deep: true,
       row_gap_m: 0.6,
       habit: { ...line().habit, depth_m: 0.2 },
     })
     expect(wetsInWords(poor, metric).slice(1)).toEqual([
-      'That is far below the roots: give it in two runs, or fewer minutes more often.',
       'The wet rounds do not meet: 100 cm from dripper to dripper. Closer drippers, or plants beside them.',
       'Between its rows, 60 cm apart, the ground stays dry: one more turn would reach it.',
     ])

@@ -38,7 +38,6 @@ export function wetsInWords(x: DripLine, t: Tongue): string[] {
     says.push(
       `${upper(minutes(habit.minutes))} would wet ${small(habit.depth_m)}: often and short keeps roots at the top.`,
     )
-  if (x.too_deep) says.push('That is far below the roots: give it in two runs, or fewer minutes more often.')
   if (!x.meet)
     says.push(
       `The wet rounds do not meet: ${small(x.spacing_m)} from dripper to dripper. Closer drippers, or plants beside them.`,
@@ -57,7 +56,6 @@ export function changeInWords(c: DripLine['changes'][number], t: Tongue): string
     wider: `A tube ${Math.round((c.bore_mm ?? 0) * 10) / 10} mm wide inside`,
     holding: 'Drippers that hold their flow',
     reducer: 'A pressure reducer to 1 bar',
-    second_row: 'A second row',
   }[c.what]
   return `${what}: the poorest quarter gets ${percent(c.even)}, the least dripper ${t.show(c.least_l_h, 'drip_flow')}, the mean ${t.num(c.mean_l_h, 'drip_flow')}.`
 }
