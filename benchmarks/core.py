@@ -44,10 +44,10 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
         day[..., column] = rng.uniform(low, high, beds)
     day[..., s.RAIN_IN] = 1.0
     day[..., [s.SEEN_AT, s.SEEN_STORE]], day[..., s.TOP_MOST] = -1.0, 25.0
-    ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_MARK, s.AIR_FACTOR]
-    day[..., ground] = [25, 9, 0.5, 50, 60, 5, 1]
+    ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_MARK, s.AIR_FACTOR, s.REACH]
+    day[..., ground] = [25, 9, 0.5, 50, 60, 5, 1, 1]
     bed = np.zeros((beds, s.N_BED))
-    bed[:, [s.P_SLOPE, s.WICK_REST, s.TRIGGER_RAW, s.REACH, s.STORE_WEIGHT]] = [0.04, 0.1, 1, 1, 1]
+    bed[:, [s.P_SLOPE, s.WICK_REST, s.TRIGGER_RAW, s.STORE_WEIGHT]] = [0.04, 0.1, 1, 1]
     draw = np.ones((beds, members, s.N_DRAW))
     draw[..., [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, (beds, members, 2))
     air = np.zeros((days, members, s.N_AIR))
@@ -58,6 +58,7 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
     kept = np.empty((s.N_KEEP, days, beds, members))
     state = np.zeros((beds, members + 1, s.N_STATE))  # the series, and what is reckoned
+    state[..., s.STATE_REACH] = 1.0
     none = np.empty((0, beds, s.N_TERMS))
     cuts = s.whole_days(beds), np.zeros(days, dtype=np.int64)
     return state, day, before, bed, draw, air, policy, *cuts, kept, np.zeros((beds, members)), none, NO_HOURS

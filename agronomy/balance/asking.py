@@ -56,7 +56,9 @@ def asked(policy: float, want: Want, bed_day: BedDay, bed: BedFigures) -> float:
         need = min(want.de, need)  # shallow and often: the top layer alone
     need = max(need, bed_day.ball)
     given = 1.0 if policy == BY_TRIGGER else policy
-    return max(0.0, given * need * bed_day.share * bed.reach - bed_day.morning - bed_day.afternoon - bed_day.evening)
+    return max(
+        0.0, given * need * bed_day.share * bed_day.reach - bed_day.morning - bed_day.afternoon - bed_day.evening
+    )
 
 
 def fill_asks(want: Want, fill_below: float) -> bool:

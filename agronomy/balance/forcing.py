@@ -7,6 +7,7 @@ import datetime as dt
 import functools
 import math
 from collections.abc import Sequence
+from typing import Final
 
 import numpy as np
 
@@ -16,11 +17,12 @@ from agronomy.balance import spreads
 from agronomy.balance.observations import FINGER, WEIGHTS, sighting, weighed_depletion
 from agronomy.balance.terms import Array, Triggers
 from agronomy.balance.weather import AirDays
-from agronomy.beds.ground import ground_m2, is_container, managed_depth_m, profile_on, profiles
+from agronomy.beds.ground import ground_m2, is_container, managed_depth_m, profile_on, profiles, rooted_share
 from agronomy.beds.light import exposures, noon_sun
 from agronomy.beds.stand import Stand, stand_of
 from agronomy.beds.today import BedToday
 from agronomy.describe.garden import Bed, FingerMark, Garden
+from agronomy.describe.words import MethodName
 from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
 from agronomy.ground.profile import REPELS_BEYOND, Profile
@@ -35,7 +37,7 @@ from agronomy.plants.starts import damp_threshold_mm
 CANOPY_RAIN_HELD_MM = 0.8  # by a closed canopy, each rainy day; common practice, no source
 POT_LEAVES_SHED = 0.5  # of the rain on a pot whose mouth is under leaves; common practice, no source
 SAUCER_MM = 20.0  # that a common saucer keeps, over the pot; common practice, no source
-LEAST_SHARE = 0.05
+BY_HAND: Final[tuple[MethodName, ...]] = ("hose", "can", "drip")
 WICK_REST = 0.08  # the mix over a full reservoir comes to rest a little below field capacity; common practice
 WICK_FALLS = 0.12  # the lower the water, the drier the mix that it is lifted into; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
@@ -66,15 +68,26 @@ def bed_days(
     sown = any(p.start == "sown" for p in bed.plantings)
     a, stand = _undisturbed(undisturbed, garden.latitude, start, n_days, warmth, soil if sown else None)
     a = a.copy()
+    _lay_reach(a, garden, bed, start)
     _pour(a, garden, bed, start)
     observe(a, bed, start, stand, garden.finger)
     return a, stand
 
 
+def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
+    """What a drip line wets of the rooted ground on each day."""
+    if bed.method != "drip":
+        return
+    for since, until, here in profiles(bed, start, len(a)):
+        method, rooted = method_of(garden, bed, here.top.ksat), a[since:until, at.SHARE] * ground_m2(bed)
+        a[since:until, at.REACH] = [method.reach(x) for x in rooted.tolist()]
+
+
 def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
     """What was poured on each day, and how much of it in one go."""
-    ground, arrives = ground_m2(bed), method_of(garden, bed).arrives
-    in_passes = np.zeros(len(a))
+    ground, top = ground_m2(bed), profile_on(bed, start).top
+    methods = {by: method_of(garden, dataclasses.replace(bed, method=by), top.ksat) for by in {bed.method, *BY_HAND}}
+    in_passes, by_hand = np.zeros(len(a)), np.zeros(len(a))
     moments = {"morning": at.MORNING, "afternoon": at.AFTERNOON, "evening": at.EVENING}
     if not is_container(bed):
         moments["afternoon"] = at.EVENING  # a bed's day is one part
@@ -85,9 +98,11 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
         if w.into == "reservoir":
             a[i, at.FILL] += w.litres / ground
         else:
-            mm = w.litres * arrives / ground
+            way = w.way or bed.method
+            mm = w.litres * methods[way].arrives_at(float(a[i, at.SHARE]) * ground) / ground
             a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0
+            by_hand[i] += mm if way != "drip" else 0.0
     for i, run in runs_of(rig_of(garden, bed), start, len(a)):
         if bed.method == "reservoir" and bed.reservoir and run.fills:
             if run.litres is None:
@@ -95,9 +110,11 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             else:
                 a[i, at.FILL] += run.litres * bed.alike / ground
         elif bed.method == "drip" and bed.drip and run.minutes:
+            arrives = methods["drip"].arrives_at(float(a[i, at.SHARE]) * ground)
             a[i, at.MORNING] += litres_of_run(run.minutes, rig_of(garden, bed), bed.drip) * arrives / ground
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
+    a[:, at.BY_HAND] = np.where(poured > 0, by_hand / np.maximum(poured, 1e-12), 0.0)
 
 
 def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...]) -> None:
@@ -142,9 +159,7 @@ def _undisturbed(
     a = np.zeros((n_days, at.N_BED_DAY))
     _lay_ground(a, bed, start)
     standing = stand.rooted_m2 > 0
-    share = np.ones(n_days)
-    if not container:
-        share = np.where(standing, np.clip(stand.rooted_m2 / ground, LEAST_SHARE, 1.0), 1.0)
+    share = np.array([rooted_share(x, ground, container) for x in stand.rooted_m2.tolist()])
     a[:, at.SHARE] = share
     noon = noon_sun(latitude, start, n_days)
     reach, a[:, at.KD] = demanding(ground, stand.canopy_m2, stand.height_m, noon, container, bed.alike)
@@ -165,7 +180,7 @@ def _undisturbed(
     _lay_cover(a, bed, start, stand)
     a[:, [at.SEEN_AT, at.SEEN_STORE]] = -1.0
     a[:, at.TOP_MOST] = a[:, at.TEW]
-    a[:, [at.AIR_FACTOR, at.WETTED]] = 1.0
+    a[:, [at.AIR_FACTOR, at.WETTED, at.REACH]] = 1.0
     a.flags.writeable = False
     return a, stand
 
@@ -201,20 +216,21 @@ def _lay_cover(a: Array, bed: Bed, start: dt.date, stand: Stand) -> None:
         a[since:until, at.SAUCER] = SAUCER_MM if exposure.saucer and is_container(bed) else 0.0
 
 
-def wetted_by_drip(garden: Garden, bed: Bed, weather: AirDays, days: Array) -> Array:
-    """Share of the rooted surface (day,) that the last wetting wetted: all of it by rain, else what the line wets.
+def wetted_by_drip(weather: AirDays, days: Array) -> Array:
+    """Share of the rooted surface (day,) that the last wetting wetted: all of it by rain or by hand, else what the line
+    wets.
 
     FAO-56 chapter 7: fw is that of the last wetting, and rain counts as one beyond a fifth of ET0.
     """
-    fw = method_of(garden, bed).reach(profile_on(bed, weather.dates[weather.n_behind]).top.ksat, ground_m2(bed))
     rained = weather.rain.mean(axis=1) > WETS_ALL * weather.et0.mean(axis=1)
     poured = days[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1) > 0
-    wetted, all_of_it, dry_for = np.full(len(days), fw), False, 0
+    wetted, all_of_it, dry_for = days[:, at.REACH].copy(), False, 0
     for d in range(len(days)):
         dry_for = 0 if rained[d] else dry_for + 1
         ran = poured[d] or (d >= weather.n_behind and dry_for > DRY_AGAIN_DAYS)
-        all_of_it = bool(rained[d] or (all_of_it and not ran))
-        wetted[d] = 1.0 if all_of_it else fw
+        by_hand = poured[d] and days[d, at.BY_HAND] > 0
+        all_of_it = bool(rained[d] or by_hand or (all_of_it and not ran))
+        wetted[d] = 1.0 if all_of_it else wetted[d]
     return wetted
 
 
@@ -244,7 +260,6 @@ def figures(today: BedToday, trigger: Triggers) -> Array:
         a[at.BURIED], a[at.WICK_REST], a[at.WICK_FALLS] = 1.0, 0.0, 0.0
         a[at.WICK_REACH] = reached_share(bed.reservoir, top, today.stand.rooted_m2)
     a[at.TRIGGER_RAW], a[at.TRIGGER_BEYOND], a[at.UNTIL_NEXT], a[at.FILL_RAW] = trigger
-    a[at.REACH] = today.reach
     a[at.REPELS_BEYOND] = REPELS_BEYOND if top.repels else 0.0
     a[at.STORE_WEIGHT] = WEIGHTS["float"]
     return a
@@ -264,6 +279,7 @@ def opening_state(bed: Bed, day: Array, n: int) -> Array:
     state[:, at.DR] = np.clip((share + spread * z) * raw, 0.0, day[at.TAW])
     state[:, at.DE] = np.minimum(state[:, at.DR], day[at.TEW])
     state[:, at.DO] = state[:, at.DE]
+    state[:, at.DB], state[:, at.STATE_REACH] = state[:, at.DR], day[at.REACH]
     if bed.reservoir is not None:
         start = bed.reservoir.opening_l
         state[:, at.R] = (bed.reservoir.capacity_l / 2 if start is None else start) / ground_m2(bed)

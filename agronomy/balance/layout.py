@@ -17,20 +17,20 @@ from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, 
     FILL, SEEN_AT, SEEN_OF, SEEN_WEIGHT, SEEN_LEAST, SEEN_MOST, SEEN_STORE, RAN_OUT, TOP_LEAST,
     TOP_MOST, ONE_PASS, DAMP_TOP, BALL, TEW, REW, SAUCER, DRAIN,
     ASIDE, ROOM, DEEPEST, AIR_MARK, AIR_FACTOR, REBASED, REBASED_TOP, AFTERNOON, WETTED, LEAF_HEAT, SIDE_ET,
-    SIDE, WICKS, TO_FULL,
+    SIDE, WICKS, TO_FULL, REACH, BY_HAND,
 ) = range(len(BedDay._fields))  # fmt: skip
 N_BED_DAY: Final = len(BedDay._fields)
 
 
 (
     CURVE_NUMBER, FRAME_TAKES, P_SLOPE, CAPACITY, WICK, WICK_REST, WICK_FALLS, TRIGGER_RAW, TRIGGER_BEYOND, UNTIL_NEXT,
-    FILL_BELOW, FILL_RAW, REACH, REPELS_BEYOND, STORE_WEIGHT, AGAIN_MARGIN, BURIED,
+    FILL_BELOW, FILL_RAW, REPELS_BEYOND, STORE_WEIGHT, AGAIN_MARGIN, BURIED,
     WICK_REACH,
 ) = range(len(BedFigures._fields))  # fmt: skip
 N_BED: Final = len(BedFigures._fields)
 
 
-DE, DR, DO, W, R = range(len(State._fields))
+DE, DR, DO, W, R, DB, STATE_REACH = range(len(State._fields))
 N_STATE: Final = len(State._fields)
 
 
@@ -68,8 +68,8 @@ def whole_days(beds: int) -> Array:
     OPEN_ROOTED, REACHED, CORRECTION, IRRIGATION, RAIN_FALL, INTERCEPTION, RUNOFF, RAIN_ROOTED, EVAP_ROOTED,
     TRANSPIRATION, DRAINED_ROOTED, WICKED, CLOSE_ROOTED, OPEN_BARE, RAIN_BARE, EVAP_BARE, DRAINED_BARE, CLOSE_BARE,
     OPEN_RESERVOIR, FILLED, CAUGHT, OVERFLOW, CLOSE_RESERVOIR, POTENTIAL, KS, RAW_NOW, TAW_NOW, KCB_NOW, KE_NOW,
-    ET0_NOW, DE_NOW, DR_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE, RAIN_EARLY, PASSED_ASIDE,
-    PARCHED, EVAP_SIDES, AGAIN, THIRSTY,
+    ET0_NOW, DE_NOW, DR_START, DR_END, PULL, BESIDE_START, WET, HOLDS_MORE, HOLDS_MORE_BARE, CORRECTION_STORE,
+    RAIN_EARLY, PASSED_ASIDE, PARCHED, EVAP_SIDES, AGAIN, THIRSTY,
 ) = range(len(Terms._fields))  # fmt: skip
 N_TERMS: Final = len(Terms._fields)
 
@@ -88,7 +88,7 @@ def bed_day_of(x: Array) -> BedDay:
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
         x[12], x[13], x[14], x[15], x[16], x[17], x[18], x[19], x[20], x[21], x[22], x[23],
         x[24], x[25], x[26], x[27], x[28], x[29], x[30], x[31], x[32], x[33], x[34], x[35],
-        x[36], x[37], x[38], x[39], x[40], x[41], x[42], x[43],
+        x[36], x[37], x[38], x[39], x[40], x[41], x[42], x[43], x[44], x[45],
     )  # fmt: skip
 
 
@@ -96,13 +96,21 @@ def figures_of(x: Array) -> BedFigures:
     """A bed's figures by name, in their units (spelled out: what is compiled cannot unpack an array)."""
     return BedFigures(
         x[0], x[1], x[2], x[3], x[4], x[5], x[6], x[7], x[8], x[9], x[10], x[11],
-        x[12], x[13], x[14], x[15], x[16], x[17],
+        x[12], x[13], x[14], x[15], x[16],
     )  # fmt: skip
 
 
 def state_of(states: Array, b: int, m: int) -> State:
     """The state of one series by name [mm]."""
-    return State(states[b, m, DE], states[b, m, DR], states[b, m, DO], states[b, m, W], states[b, m, R])
+    return State(
+        states[b, m, DE],
+        states[b, m, DR],
+        states[b, m, DO],
+        states[b, m, W],
+        states[b, m, R],
+        states[b, m, DB],
+        states[b, m, STATE_REACH],
+    )
 
 
 def draw_of(draws: Array, b: int, m: int) -> Draw:

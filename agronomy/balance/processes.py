@@ -10,16 +10,20 @@ from __future__ import annotations
 import math
 
 EDGE = 0.5  # of the top layer's evaporable water, that of an edge of cloth: about 5 cm of mix dry from it; practice
+LEAST_WETTED = (
+    1.0 / 3.0
+)  # of rooted ground whose water can serve the whole plant: Keller and Bliesner 1990, from memory
 ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in one go; common practice, no source
 
 
 def spread_roots(
-    share: float, share_before: float, de: float, dr: float, do: float, w: float
+    share: float, share_before: float, de: float, do: float, net: float, beside: float, reach: float
 ) -> tuple[float, float, float, float, float, float]:
     """Roots that reach more ground take its depletion along, that of its top layer too; ground given up lets go of what
     stands above its capacity.
 
-    Returns de, dr, do and w afterwards, the depletion brought along and the water that drained [mm over the whole
+    net, beside: of what a line wets of the rooted ground, which is `reach` of it [0..1], and of what lies beside that.
+    Returns de, do, net and beside afterwards, the depletion brought along and the water that drained [mm over the whole
     ground].
 
     Arithmetic.
@@ -27,12 +31,24 @@ def spread_roots(
     if share > share_before:
         reached = (share - share_before) * do
         top = (share_before * de + reached) / share
-        return top, (share_before * dr + reached) / share, do, share_before * w / share, reached, 0.0
+        wetted, dry = (share_before * net + reached) / share, (share_before * beside + reached) / share
+        return top, do, wetted, dry, reached, 0.0
     if share < share_before:
-        given_up = (share_before - share) * dr
-        do = ((1.0 - share_before) * do + given_up) / (1.0 - share)
-        return de, dr, do, w, -given_up, (share_before - share) * w
-    return de, dr, do, w, 0.0, 0.0
+        less = share_before - share
+        given_up = less * (reach * max(net, 0.0) + (1.0 - reach) * max(beside, 0.0))
+        let_go = less * (reach * max(-net, 0.0) + (1.0 - reach) * max(-beside, 0.0))
+        return de, ((1.0 - share_before) * do + given_up) / (1.0 - share), net, beside, -given_up, let_go
+    return de, do, net, beside, 0.0, 0.0
+
+
+def wetted_anew(net: float, beside: float, reach: float, reach_before: float) -> tuple[float, float]:
+    """A line that wets another share of the rooted ground than yesterday: the ground that changes sides takes its
+    depletion along. Both in mm over their part; arithmetic."""
+    if reach > reach_before:
+        return (reach_before * net + (reach - reach_before) * beside) / reach, beside
+    if reach < reach_before:
+        return net, ((1.0 - reach_before) * beside + (reach_before - reach) * net) / (1.0 - reach)
+    return net, beside
 
 
 def taken_in(net: float, taw: float, repels_beyond: float, one_pass: float) -> float:
@@ -50,18 +66,47 @@ def pour(
 ) -> tuple[float, float, float, float]:
     """Water that a method brings onto the rooted share. What its reach wets holds no more than its room.
 
-    poured [mm over the ground]; reach: share of the rooted store that it can refill, and of the surface that it wets.
+    net: of what it reaches. poured [mm over the ground]; reach: share of the rooted store that it can refill, and of
+    the surface that it wets.
     Returns net, de, and do of a container's sides afterwards, and what ran past [mm over the ground].
 
     FAO-56 eq. 77: the top layer gains I / fw.
     """
     taken = min(let_in * poured / share, reach * (max(0.0, net) + room))
-    net -= taken
+    net -= taken / reach
     over = poured - taken * share
     if net < -room:
-        over += (-room - net) * share
+        over += (-room - net) * share * reach
         net = -room
     return net, max(0.0, de - taken / reach), max(0.0, do - taken) if share >= 1.0 else do, over
+
+
+def pour_on(
+    net: float,
+    de: float,
+    do: float,
+    beside: float,
+    poured: float,
+    by_hand: float,
+    share: float,
+    reach: float,
+    room: float,
+    let_in: float,
+) -> tuple[float, float, float, float, float]:
+    """Water onto the rooted share: what a line gives wets its reach, what comes by hand all of it.
+
+    poured [mm over the ground], by_hand: share of it [0..1]. Returns net, de, do and the depletion beside afterwards,
+    and what ran past [mm over the ground]. Arithmetic over pour.
+    """
+    if reach < 1.0 and by_hand > 0.0:
+        hand = by_hand * poured
+        beside -= let_in * hand / share
+        net, de, do, over = pour(net, de, do, reach * hand, share * reach, 1.0, room, let_in)
+        over += (1.0 - reach) * (1.0 - let_in) * hand
+        net, de, do, past = pour(net, de, do, poured - hand, share, reach, room, let_in)
+        return net, de, do, beside, over + past
+    net, de, do, over = pour(net, de, do, poured, share, reach, room, let_in)
+    return net, de, do, beside, over
 
 
 def store(r: float, water: float, capacity: float) -> tuple[float, float]:
@@ -74,6 +119,22 @@ def stress(net: float, raw: float, taw: float) -> float:
     """Ks by FAO-56 eq. 84. All in mm over the rooted share; Ks is a share [0..1]."""
     depletion = max(net, 0.0)
     return 1.0 if depletion <= raw else max(0.0, (taw - depletion) / (taw - raw))
+
+
+def drawn_from(ks: float, ks_beside: float, reach: float) -> tuple[float, float]:
+    """Ks of plants whose roots stand in two parts of the ground [0..1], and what they draw with ease from the one that
+    a line wets, over what they would from both alike [-].
+
+    Roots draw from each by its share and its own Ks; what the dry part does not give, the wet one does, while it is
+    LEAST_WETTED of the whole. A rule of the kind of Jarvis (1989), from memory; FAO-56 eq. 84 where both are alike.
+    """
+    if reach >= 1.0:
+        return ks, 1.0
+    able = reach * ks + (1.0 - reach) * ks_beside
+    if able <= 0.0:
+        return 0.0, 1.0
+    of_both = min(max(ks, ks_beside), able / LEAST_WETTED)
+    return of_both, of_both / able
 
 
 def drawn(net: float, raw: float, taw: float, potential: float) -> float:
@@ -123,13 +184,17 @@ def top_left(depletion: float, tew: float, rew: float) -> float:
 
 def use(
     net: float,
+    beside: float,
     de: float,
     ks: float,
+    pull: float,
+    reach: float,
     demand: float,
     kcb: float,
     kc_max: float,
     over: float,
     few: float,
+    wetted: float,
     evap_left: float,
     tew: float,
     rew: float,
@@ -137,28 +202,38 @@ def use(
     raw: float,
     taw: float,
     in_parts: bool,
-) -> tuple[float, float, float, float, float, float]:
+) -> tuple[float, float, float, float, float, float, float]:
     """Evaporation and transpiration of the rooted share; FAO-56 eq. 71, 77 and 80, drawn from the whole canopy.
 
     demand [mm]: ET0 of this part of the day; over: area that demands over the rooted share. Kr (eq. 74) is taken after
     whatever wetted the top layer today. in_parts: Ks follows the depletion through the part; else it is the morning's,
-    as FAO-56 takes it. Returns net and de afterwards, Ke, and evaporation, transpiration and transpiration without
-    stress [mm over the rooted share].
+    as FAO-56 takes it. pull: what roots draw with ease from what a line wets, which is `reach` of the rooted share,
+    over what they would from both parts alike; wetted: below 1 the exposed wet surface lies within it. Returns net, the
+    depletion beside and de afterwards, Ke, and evaporation, transpiration and transpiration without stress [mm over the
+    rooted share].
     """
     ke = min(top_left(de, tew, rew) * (kc_max - min(kcb * over, kc_max)), few * kc_max) * evap_left
     evaporation = min(max(0.0, ke * demand), (tew - de) * few)
-    evaporation = min(evaporation, max(0.0, deepest - net))
     potential = kcb * demand * over
-    wanted = drawn(net + evaporation / 2.0, raw, taw, potential) if in_parts else ks * potential
-    transpiration = min(wanted, max(0.0, taw - net - evaporation))
-    return (
-        net + (evaporation + transpiration),
-        min(tew, de + evaporation / few),
-        ke,
-        evaporation,
-        transpiration,
-        potential,
-    )
+    if reach >= 1.0:
+        evaporation = min(evaporation, max(0.0, deepest - net))
+        wanted = drawn(net + evaporation / 2.0, raw, taw, potential) if in_parts else ks * potential
+        transpiration = min(wanted, max(0.0, taw - net - evaporation))
+        net += evaporation + transpiration
+    else:
+        here = 1.0 / reach if wetted < 1.0 else 1.0  # of evaporation, over what the line wets
+        there = 0.0 if wetted < 1.0 else 1.0
+        evaporation = min(evaporation, max(0.0, deepest - net) / here)
+        if there > 0.0:
+            evaporation = min(evaporation, max(0.0, deepest - beside))
+        net += here * evaporation
+        beside += there * evaporation
+        # A part of the ground is small to what all the plant draws: Ks follows what is left in it.
+        from_wet, from_dry = drawn(net, raw, taw, pull * potential), drawn(beside, raw, taw, pull * potential)
+        net += from_wet
+        beside += from_dry
+        transpiration = reach * from_wet + (1.0 - reach) * from_dry
+    return net, beside, min(tew, de + evaporation / few), ke, evaporation, transpiration, potential
 
 
 def dry_bare(do: float, most: float, tew: float, rew: float) -> float:

@@ -333,7 +333,7 @@ def _lay_weather(days: Array, garden: Garden, weather: AirDays) -> None:
             found = wall_gains(garden, bed, weather.dates, weather.parts, et0, reach)
             days[:, i, at.LEAF_HEAT], days[:, i, at.SIDE_ET], days[:, i, at.SIDE] = found
         elif bed.method == "drip":
-            days[:, i, at.WETTED] = forcing.wetted_by_drip(garden, bed, weather, days[:, i])
+            days[:, i, at.WETTED] = forcing.wetted_by_drip(weather, days[:, i])
 
 
 def _warmth_of_day(weather: AirDays) -> tuple[tuple[float, float], ...]:

@@ -4,10 +4,12 @@ Plain Python is the oracle of the tests; kernel.py compiles it.
 
 Stores. The bed's ground is split by what roots and waterings reach: the *rooted* share `f` holds a depletion below
 field capacity (dr), the depletion of its exposed top layer (de) and water above field capacity (w), each in mm over
-that share. The *bare* rest holds the depletion of its evaporating layer (do), in mm over the rest. A reservoir under
-the bed holds r, in mm over the whole ground. A container has no bare rest: where its sides are of cloth, do is the
-depletion of their edge, in mm over the sides, which is water of the rooted store, as de is. When roots spread, the
-ground they reach brings its own depletion along, so growing roots create no water.
+that share. The *bare* rest holds the depletion of its evaporating layer (do), in mm over the rest. Under a drip line
+the rooted share has two parts: what the line wets, to which dr, de and w then belong, and the ground *beside* (db),
+which rain and a hand reach and the line does not; roots draw from both. A reservoir under the bed holds r, in mm over
+the whole ground. A container has no bare rest: where its sides are of cloth, do is the depletion of their edge, in mm
+over the sides, which is water of the rooted store, as de is. When roots spread, the ground they reach brings its own
+depletion along, so growing roots create no water.
 
 Order of the day: spread of roots; a changed soil; rain that fell before the morning; what was observed; then, in each
 part of the day, morning or afternoon watering; Ks from the depletion at that point; rain; use; what exceeds field
@@ -32,11 +34,12 @@ from agronomy.balance.layout import (
 )
 from agronomy.balance.processes import (
     drain,
+    drawn_from,
     drink_again,
     dry_bare,
     dry_sides,
     pass_aside,
-    pour,
+    pour_on,
     rain_kept,
     runoff,
     shed,
@@ -45,6 +48,7 @@ from agronomy.balance.processes import (
     stress,
     taken_in,
     use,
+    wetted_anew,
     wick,
     wick_rests_at,
 )
@@ -71,11 +75,16 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     All water in mm, shares [0..1]. FAO-56 chapters 7 and 8.
     """
     f = bed_day.share
-    de, dr, do, w, reached, drained = spread_roots(f, share_before, state.de, state.dr, state.do, state.w)
-    net, r = dr - w, state.r
+    before, reach = state.reach, bed_day.reach
+    de, do, net, beside, reached, drained = spread_roots(
+        f, share_before, state.de, state.do, state.dr - state.w, state.db, before
+    )
+    net, beside = wetted_anew(net, beside, reach, before)
+    r = state.r
 
     # A soil that was changed holds more or less; the water in it stays the same.
     net += bed_day.rebased
+    beside += bed_day.rebased
     de = min(bed_day.tew, max(0.0, de + bed_day.rebased_top))
     do += bed_day.rebased_top
 
@@ -105,6 +114,7 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
     if air.fallen > 0.0:
         early = soaking * min(1.0, air.fallen / air.rain)
         net -= early
+        beside -= early
         de = max(0.0, de - early)
         do -= early
         bare_drained = max(0.0, -do) * (1.0 - f)
@@ -117,37 +127,40 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         to = net + bed_day.seen_weight * (bed_day.seen_at * scale - net)
         moved = min(max(to, bed_day.seen_least * scale), bed_day.seen_most * scale) - net
         net += moved
-        correction = -f * moved
+        correction = -f * reach * moved
         de = min(bed_day.tew, max(0.0, de + moved))
     if bed_day.ran_out > 0.0 and taken_in(net, taw, bed.repels_beyond, bed_day.one_pass) == 1.0:
         # What ran out below had found no room: no more was missing than what was poured.
-        over = net - (bed_day.morning + bed_day.afternoon + bed_day.evening) * draw.q_water / f
+        over = net - (bed_day.morning + bed_day.afternoon + bed_day.evening) * draw.q_water / (f * reach)
         if over > 0.0:
             net -= over
-            correction += f * over
+            correction += f * reach * over
             de = max(0.0, de - over)
     de = min(max(de, bed_day.top_least), bed_day.top_most)
     if bed_day.seen_store >= 0.0 and bed.capacity > 0.0:
         correction_store = bed.store_weight * (min(bed_day.seen_store, bed.capacity) - r)
         r += correction_store
 
+    _, pull = drawn_from(stress(net, raw, taw), stress(beside, raw, taw), reach)
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
     day_use = kcb * et0 * bed_day.spread_area
     if bed.until_next > 0.0:  # it asks later, where what stays drawn with ease carries until the next round
-        trigger = max(trigger, raw - day_use / f)
+        trigger = max(trigger, raw - pull * day_use / f)
     if bed.again_margin > 0.0:  # what would droop before dark is watered this morning
-        holds = raw + (1.0 - THIRSTY_KS) * (taw - raw) - day_use / f
+        holds = raw + (1.0 - THIRSTY_KS) * (taw - raw) - pull * day_use / f
         trigger = min(trigger, max(holds, NEARLY_FULL * raw))
     mix, fill_mark = net, trigger
     if bed.fill_raw > 0.0:  # with what the wick can still lift today
         rest = wick_rests_at(r, bed.capacity, bed.wick_rest, bed.wick_falls) * taw
-        mix, fill_mark = net + day_use / f, bed.fill_raw * raw
-        mix -= wick(r, mix, f, bed.wick * bed_day.wicks, rest, bed.wick_reach, 1.0) / f
+        mix, fill_mark = net + pull * day_use / f, bed.fill_raw * raw
+        mix -= wick(r, mix, f * reach, bed.wick * bed_day.wicks, rest, bed.wick_reach, 1.0) / (f * reach)
     return Opening(
         de=de,
         net=net,
         do=do,
         r=r,
+        beside=beside,
+        pull=pull,
         reached=reached,
         drained=drained,
         bare_drained=bare_drained,
@@ -197,15 +210,19 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     """
     f, over = bed_day.share, bed_day.spread_area / bed_day.share
     tew, rew, room, capacity = bed_day.tew, bed_day.rew, bed_day.room, bed.capacity
-    open_rooted, open_bare = share_before * (state.dr - state.w), (1.0 - share_before) * state.do
+    reach, fr = bed_day.reach, bed_day.share * bed_day.reach
+    open_bare = (1.0 - share_before) * state.do
+    open_rooted = share_before * (state.reach * (state.dr - state.w) + (1.0 - state.reach) * state.db)
     x = open_day(state, bed_day, share_before, bed, draw, air)
     net, de, do, r, drained, bare_drained = x.net, x.de, x.do, x.r, x.drained, x.bare_drained
+    beside = x.beside
     et0, kcb, kc_max, few, taw, raw = x.et0, x.kcb, x.kc_max, x.few, x.taw, x.raw
 
     # What is poured today: as recorded, and what was added.
     morning, evening = (bed_day.morning + added) * draw.q_water, bed_day.evening * draw.q_water
     afternoon, second = bed_day.afternoon * draw.q_water, 0.0
     fill = bed_day.fill * draw.q_water
+    by_hand = bed_day.by_hand * bed_day.morning / (bed_day.morning + added) if added > 0.0 else bed_day.by_hand
     if capacity > 0.0:
         fill += max(fills, bed_day.to_full) * max(0.0, capacity - r - fill)
 
@@ -215,7 +232,9 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     for i in range(parts.shape[0]):
         if parts[i, OF_MORNING] > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
-            net, de, do, past = pour(net, de, do, morning * parts[i, OF_MORNING], f, bed.reach, room, let_in)
+            net, de, do, beside, past = pour_on(
+                net, de, do, beside, morning * parts[i, OF_MORNING], by_hand, f, reach, room, let_in
+            )
             drained += past
             r, spilt = store(r, fill * parts[i, OF_MORNING], capacity)
             overflow += spilt
@@ -225,15 +244,16 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
             if again < 0.0:
                 # What was left this morning was to hold the day; what was watered may be given the rest for safety.
                 margin, rest = bed.again_margin if morning > 0.0 else 1.0, kcb * et0 * over * parts[i, UNTIL_DARK]
-                given = drink_again(net - recorded / f, raw, taw, rest, THIRSTY_KS, margin) * f * bed.reach
+                given = drink_again(net - recorded / fr, raw, taw, x.pull * rest, THIRSTY_KS, margin) * fr
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
-            net, de, do, past = pour(net, de, do, recorded + given, f, bed.reach, room, let_in)
+            net, de, do, beside, past = pour_on(net, de, do, beside, recorded + given, 0.0, f, reach, room, let_in)
             drained += past
             second += given
-        ks_now = stress(net, raw, taw)
+        ks_now, pull = drawn_from(stress(net, raw, taw), stress(beside, raw, taw), reach)
 
         rain = (x.soaking - x.early) * parts[i, OF_RAIN]
         net -= rain
+        beside -= rain
         de = max(0.0, de - rain)
         do -= rain
         bare_drained += max(0.0, -do) * (1.0 - f)
@@ -243,12 +263,12 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         if f >= 1.0 and bed_day.side > 0.0:  # half of it before plants draw, half after: they draw at the same time
             do, through = dry_sides(do, bed_day.side_et * demand, bed_day.side, tew, rew)
             through = min(through, max(0.0, bed_day.deepest - net))
-            net += through / 2.0
+            net, beside = net + through / 2.0, beside + through / 2.0
             evaporated += through
             sides += through
-        net, de, ke_now, evaporation, transpiration, unstressed = use(
-            net, de, ks_now, demand, kcb, kc_max, over, few, bed_day.evap_left, tew, rew, bed_day.deepest, raw, taw,
-            in_parts,
+        net, beside, de, ke_now, evaporation, transpiration, unstressed = use(
+            net, beside, de, ks_now, pull, reach, demand, kcb, kc_max, over, few, bed_day.wetted, bed_day.evap_left,
+            tew, rew, bed_day.deepest, raw, taw, in_parts,
         )  # fmt: skip
         if in_parts:
             ks_now = transpiration / unstressed if unstressed > 0.0 else ks_now
@@ -263,31 +283,40 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
             gone = dry_bare(do, (1.2 + x.climate) * demand * bed_day.evap_left, tew, rew)
             do += gone
             bare_used += gone * (1.0 - f)
-        net += through / 2.0
+        net, beside = net + through / 2.0, beside + through / 2.0
 
         net, lost = shed(net, room)
-        net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
-        aside += passed
+        lost *= reach
+        if reach < 1.0:  # what stands above capacity passes into the rooted ground beside, which lies between
+            net, beside, _ = pass_aside(net, beside, reach, bed_day.aside, parts[i, LENGTH])
+            beside, past = shed(beside, room)
+            beside, seeped = drain(beside, 0.0, bed_day.drain, parts[i, LENGTH])
+            lost += (1.0 - reach) * (past + seeped)
+        else:
+            net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
+            aside += passed
         bare_drained += max(0.0, -do) * (1.0 - f)
         do = max(0.0, do)
         if -net > bed_day.air_mark:
             wet += parts[i, LENGTH]
         net, seeped = drain(net, bed_day.saucer, bed_day.drain, parts[i, LENGTH])
-        drained += (lost + seeped) * f
+        drained += (lost + seeped * reach) * f
 
         if capacity > 0.0:
             if bed.buried == 0.0:
                 r, spilt = store(r, drained - caught, capacity)
                 caught, overflow = drained, overflow + spilt
             rest = wick_rests_at(r, capacity, bed.wick_rest, bed.wick_falls) * taw
-            lifted = wick(r, net, f, bed.wick * bed_day.wicks, rest, bed.wick_reach, parts[i, LENGTH])
+            lifted = wick(r, net, fr, bed.wick * bed_day.wicks, rest, bed.wick_reach, parts[i, LENGTH])
             r -= lifted
-            net -= lifted / f
+            net -= lifted / fr
             wicked += lifted
 
         if evening * parts[i, OF_EVENING] > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
-            net, de, do, past = pour(net, de, do, evening * parts[i, OF_EVENING], f, bed.reach, room, let_in)
+            net, de, do, beside, past = pour_on(
+                net, de, do, beside, evening * parts[i, OF_EVENING], bed_day.by_hand, f, reach, room, let_in
+            )
             drained += past
             if capacity > 0.0 and bed.buried == 0.0:
                 r, spilt = store(r, past, capacity)
@@ -298,7 +327,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
     asks = top_asks(x.net, x.de, x.top_use, bed_day.damp_top)
     poured = morning + afternoon + second + evening
     parched = 1.0 if asks and poured + fill <= 0.0 else 0.0
-    return State(de, max(net, 0.0), do, max(-net, 0.0), r), Terms(
+    return State(de, max(net, 0.0), do, max(-net, 0.0), r, beside, reach), Terms(
         open_rooted=open_rooted,
         reached=x.reached,
         correction=x.correction,
@@ -311,7 +340,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         transpiration=transpired,
         drained_rooted=drained,
         wicked=wicked,
-        close_rooted=net * f,
+        close_rooted=(reach * net + (1.0 - reach) * beside) * f,
         open_bare=open_bare,
         rain_bare=x.soaking * (1.0 - f),
         evap_bare=bare_used,
@@ -331,6 +360,9 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         et0_now=et0,
         de_now=de,
         dr_start=x.net,
+        dr_end=net,
+        pull=x.pull,
+        beside_start=x.beside,
         wet=wet,
         holds_more=bed_day.rebased * f,
         holds_more_bare=bed_day.rebased_top * (1.0 - f),

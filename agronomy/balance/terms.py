@@ -64,6 +64,8 @@ class BedDay(NamedTuple):
     side: float  # area of such sides over the ground [-]; 0: the walls let nothing through
     wicks: float  # 1: roots have come down to what the wick wets; 0: not yet
     to_full: float  # share of what the reservoir lacks that a line's timer fills, unseen [0..1]
+    reach: float  # share of the rooted store that its method refills: what a drip line wets of it, else 1
+    by_hand: float  # share of the day's water that came by another way than its own line and falls on all of it [0..1]
 
 
 class BedFigures(NamedTuple):
@@ -83,7 +85,6 @@ class BedFigures(NamedTuple):
     fill_raw: (
         float  # it is filled when the mix above would lack more by tonight, as a share of RAW; 0: than its trigger
     )
-    reach: float  # share of the rooted store that a watering can refill: the wetted share of a drip line, else 1
     repels_beyond: float  # depletion, as a share of TAW, beyond which water poured in one go runs past; 0: never
     store_weight: float  # how far a float moves the reservoir's state [0..1]
     again_margin: float  # demand over what is held, at the chance at which a second drink is given [-]; 0: never given
@@ -99,6 +100,8 @@ class State(NamedTuple):
     do: float  # depletion of the bare rest's evaporating layer
     w: float  # water above field capacity in the rooted share
     r: float  # reservoir, over the whole ground
+    db: float  # depletion of the rooted ground beside what a drip line wets; dr and w are of what it wets
+    reach: float  # share of the rooted ground that the line wetted by then [0..1]
 
 
 class Draw(NamedTuple):
@@ -119,9 +122,11 @@ class Opening(NamedTuple):
     """One series in the morning, after roots, soil, early rain and what was observed, before anything is poured."""
 
     de: float  # depletions as of State [mm]
-    net: float  # of the rooted share below field capacity; negative above
+    net: float  # of the rooted share, of a drip line's of what it wets, below field capacity; negative above
     do: float
     r: float
+    beside: float  # of the rooted ground beside what a drip line wets; negative above field capacity
+    pull: float  # what roots draw with ease from what it wets, over what they would from all of it alike [-]
     reached: float  # as of Terms, as far as the morning goes
     drained: float
     bare_drained: float
@@ -218,7 +223,10 @@ class Terms(NamedTuple):
     ke_now: float  # [-] over the rooted share
     et0_now: float  # [mm]
     de_now: float  # [mm over the exposed part of the rooted share], at the end
-    dr_start: float  # [mm over the rooted share], as observed and before any watering; negative: above field capacity
+    dr_start: float  # [mm over what is watered of the rooted share], as observed and before any watering; signed
+    dr_end: float  # the same in the evening
+    pull: float  # what roots draw with ease from what is watered, over what they would from all alike [-]
+    beside_start: float  # depletion of the rooted ground beside what a drip line wets, as dr_start; signed
     wet: float  # share of the day whose water stands above the air mark
     holds_more: float  # depletion that the rooted share gained because its soil holds more than yesterday (signed)
     holds_more_bare: float  # the same of the bare rest's top layer

@@ -6,16 +6,25 @@ import datetime as dt
 import itertools
 import math
 from collections.abc import Iterable
+from typing import Final
 
 from agronomy.describe.garden import Bed, Soil, on_date
 from agronomy.describe.kinds import KINDS
 from agronomy.ground.profile import Profile, profile
 from agronomy.plants.crops import crop_of
 
+LEAST_SHARE: Final = 0.05  # of its ground that a bed's waterings are aimed at; common practice, no source
+
 
 def ground_m2(bed: Bed) -> float:
     """The bed's own ground, of all that are alike together [m2]; arithmetic."""
     return bed.alike * (math.pi / 4 * bed.length_m**2 if bed.round else bed.length_m * bed.width_m)
+
+
+def rooted_share(rooted_m2: float, ground: float, container: bool) -> float:
+    """Share of a bed's ground [m2] that roots hold and waterings are aimed at [0..1]; all of it where nothing stands or
+    its roots end at walls. Arithmetic."""
+    return 1.0 if container or rooted_m2 <= 0 else min(1.0, max(LEAST_SHARE, rooted_m2 / ground))
 
 
 def edge_m(bed: Bed) -> float:

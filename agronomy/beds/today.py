@@ -23,8 +23,7 @@ FINGER_DEPTH_M = 0.10  # of an observation; half as deep in a shallow pot; commo
 class BedToday:
     """A bed of a garden on a date.
 
-    ground_m2: its own ground. depth_m: over which its balance is kept [m]. reach: share of the rooted store that its
-    method can refill [0..1].
+    ground_m2: its own ground. depth_m: over which its balance is kept [m].
     """
 
     garden: Garden = field(repr=False)
@@ -39,7 +38,6 @@ class BedToday:
     mulch: Mulch | None
     rig: Rig
     method: Method
-    reach: float
     _stand: StandOfDay | None = field(default=None, repr=False)
 
     @property
@@ -51,6 +49,21 @@ class BedToday:
     def stand(self) -> StandOfDay:
         """What grows in it."""
         return self._stand or stand_of(self.bed, self.ground_m2, self.date, 1).on(0)
+
+    @functools.cached_property
+    def rooted_m2(self) -> float:
+        """Of its ground, what roots hold and waterings are aimed at [m2]."""
+        return self.ground_m2 * ground.rooted_share(self.stand.rooted_m2, self.ground_m2, self.container)
+
+    @functools.cached_property
+    def reach(self) -> float:
+        """Share of the rooted store that its method can refill [0..1]."""
+        return self.method.reach(self.rooted_m2)
+
+    @functools.cached_property
+    def arrives(self) -> float:
+        """Share of what is poured that comes to the roots [0..1]."""
+        return self.method.arrives_at(self.rooted_m2)
 
     @functools.cached_property
     def sun_share(self) -> float:
@@ -87,20 +100,19 @@ def left_on(planting: Planting, date: dt.date) -> int:
 
 def bed_today(garden: Garden, bed: Bed, date: dt.date, stand: StandOfDay | None = None) -> BedToday:
     """A bed on a date. stand: what grows in it, where that is known already (growth may follow the weather)."""
-    area, profile, method = ground.ground_m2(bed), ground.profile_on(bed, date), method_of(garden, bed)
+    area, profile, container = ground.ground_m2(bed), ground.profile_on(bed, date), ground.is_container(bed)
     return BedToday(
         garden=garden,
         bed=bed,
         date=date,
         ground_m2=area,
         depth_m=ground.managed_depth_m(bed),
-        container=ground.is_container(bed),
+        container=container,
         soil=ground.soil_on(bed, date),
         profile=profile,
         exposure=light.exposure_on(bed, date),
         mulch=mulch_on(bed.mulches, date),
         rig=rig_of(garden, bed),
-        method=method,
-        reach=method.reach(profile.top.ksat, area),
+        method=method_of(garden, bed, profile.top.ksat),
         _stand=stand,
     )

@@ -159,7 +159,7 @@ class _Leaving:
         self.absence = absence.Absence(plan.run, i, since, until, trigger)
         self.since, self.until = since, until
         self.usual = self.absence.policies(visits)
-        self.to_litres = self.b.ground_m2 / self.b.today.method.arrives
+        self.to_litres = self.b.ground_m2 / self.b.today.arrives
 
     def policies_away(self) -> Policies:
         """Nothing from this morning on but a refill on the days of visits: the round of today may not be walked."""

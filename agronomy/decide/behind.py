@@ -10,7 +10,8 @@ from agronomy.balance.run import Run, each_day
 
 @dataclass(frozen=True)
 class DayBehind:
-    """One day that is over. mm over the bed's own ground, but net_mm and raw_mm over its rooted share.
+    """One day that is over. mm over the bed's own ground, but net_mm and raw_mm over its rooted share
+    (of a drip line: over what it wets of that).
 
     net_mm: depletion at the day's end; negative above field capacity. held_mm: rain kept back by leaves and mulch;
     rain_in_mm: what reached the rooted share. correction_mm: water that an observation added, signed.
@@ -47,7 +48,7 @@ def days_behind(run: Run, bed: int, most: int) -> tuple[DayBehind, ...]:
     return tuple(
         DayBehind(
             date=run.weather.dates[since + i],
-            net_mm=t.close_rooted / run.rooted_share(bed, since + i - run.n_behind),
+            net_mm=t.dr_end,
             raw_mm=t.raw_now,
             et0_mm=t.et0_now,
             rain_mm=t.rain_fall,

@@ -71,8 +71,8 @@ def _way(run: Run, bed: int, days: int, style: Style, pattern: Pattern, chosen: 
     ahead = alone.ahead(policy)
     watered, potential = ahead.watered[:, 0], np.sum(alone.terms_ahead(policy).potential)
     soaks = float((watered > 0).sum(axis=0).mean())
-    to_refill = np.maximum(ahead.net[-1, 0], 0.0) * run.rooted_share(bed, days - 1)
-    litres = float((watered.sum(axis=0) + to_refill).mean()) * today.ground_m2 / today.method.arrives
+    to_refill = np.maximum(ahead.net[-1, 0], 0.0) * run.rooted_share(bed, days - 1) * today.reach
+    litres = float((watered.sum(axis=0) + to_refill).mean()) * today.ground_m2 / today.arrives
     missed = float(ahead.stress[:, 0].sum(axis=0).mean() / max(potential, 1e-9))
     lost = float(ahead.lost[:, 0].sum(axis=0).mean()) * today.ground_m2
     minutes = today.method.person_minutes(litres, soaks)
@@ -136,7 +136,7 @@ def _saved(plan: Plan, i: int, bed: Bed, mulch: Mulch, days: int) -> tuple[float
         found.append((used, soak))
     (bare, soak), (mulched, _) = found
     saved = max(0.0, bare - mulched) * SEASON_DAYS / days
-    return saved * today.ground_m2 / today.method.arrives, saved / max(soak, LEAST_DOSE_MM)
+    return saved * today.ground_m2 / today.arrives, saved / max(soak, LEAST_DOSE_MM)
 
 
 def _smaller(planting: Planting, date: dt.date, share: float) -> Planting:
@@ -200,7 +200,7 @@ def walls(plan: Plan, bed: int, days: int = 14) -> tuple[WallTakes, ...]:
         described = dataclasses.replace(b.bed, wall=wall)
         one = plan.run.told_otherwise(bed, described, trigger)
         used = _used_mm(one.terms_ahead(np.full((days, 1), BY_TRIGGER)))
-        litres = max(used, 0.0) * 7 / days * b.ground_m2 / b.today.method.arrives
+        litres = max(used, 0.0) * 7 / days * b.ground_m2 / b.today.arrives
         found.append(WallTakes(wall, litres, wall == wall_of(b.bed)))
     return tuple(found)
 

@@ -30,13 +30,12 @@ def day_use(m: Morning, tmin: float, tmax: float) -> DayUse:
     t = m.terms
     shares = hours_of_demand(m.run.garden, m.bed, m.run.today, tmin, tmax)
     used_mm = t.evap_rooted + t.transpiration
-    potential = (t.evap_rooted + t.potential) / m.rooted_share  # mm over the rooted share
-    after_soak = max(0.0, m.net_mm) * (1 - m.today.reach)
+    potential = (t.evap_rooted + t.pull * t.potential) / m.rooted_share  # mm over what is watered of the rooted share
     return DayUse(
         used_mm * m.ground_m2,
         tuple((shares * used_mm * m.ground_m2).tolist()),
         _passes(shares, t.raw_now - m.net_mm, potential),
-        _passes(shares, t.raw_now - after_soak, potential),
+        _passes(shares, t.raw_now, potential),
     )
 
 

@@ -56,7 +56,7 @@ def dose_of(m: Morning) -> Dose:
         need, series = m.share * need, m.share * series
     need, series = max(need, m.day.ball), np.maximum(series, m.day.ball)
     if m.water_in_l > 0:  # what is planted today is watered in, however wet the bed is
-        least = m.water_in_l * method.arrives / ground / max(to_mm, 1e-9)
+        least = m.water_in_l * m.today.arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)
     told = dose_for(m, need, series, m.poured_mm)
     share, soaks = 1.0 if m.top_only else m.share, told.mm / m.rooted_share
@@ -87,15 +87,15 @@ def dose_for(m: Morning, need: float, series: Array, poured_mm: float = 0.0) -> 
     method, ground, to_mm = m.today.method, m.ground_m2, m.to_ground
     mm = max(0.0, need * to_mm - poured_mm)
     each = m.stand.canopy_m2 / max(m.stand.plants, 1)
-    exact = mm * ground / method.arrives
+    exact = mm * ground / m.today.arrives
     in_hand = method.in_hand(exact, Target(m.stand.plants, each, m.rooted_share * ground))
     litres = exact if in_hand.litres is None else in_hand.litres
     passes, pause = passes_of(m.today, m.rooted_share, litres, _least_passes(m, need))
     return Dose(
         mm=mm,
         litres=litres,
-        litres_band=band(np.maximum(0.0, series * to_mm - poured_mm) * ground / method.arrives),
-        arrives=method.arrives,
+        litres_band=band(np.maximum(0.0, series * to_mm - poured_mm) * ground / m.today.arrives),
+        arrives=m.today.arrives,
         minutes=method.person_minutes(litres, passes),
         in_hand=in_hand,
         passes=passes,
@@ -117,7 +117,7 @@ def passes_of(today: BedToday, rooted_share: float, litres: float, least: int = 
     method, intake = today.method, today.profile.intake_mm_per_h
     if not method.ponds:
         return least, PASS_PAUSE_MINUTES if least > 1 else 0.0
-    depth_mm = litres * method.arrives / today.ground_m2 / max(rooted_share * today.reach, 1e-9)
+    depth_mm = litres * today.arrives / today.ground_m2 / max(rooted_share * today.reach, 1e-9)
     pouring_h = method.pouring_minutes(litres) / 60
     goes = max(least, math.ceil((depth_mm - intake * pouring_h) / PONDING_MM - 1e-9))
     if goes <= 1:

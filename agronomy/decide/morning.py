@@ -102,8 +102,10 @@ class Morning:
 
     @property
     def poured_mm(self) -> float:
-        """What was poured onto the soil today and arrives [mm over the ground]."""
-        return self.day.morning + self.day.afternoon + self.day.evening
+        """What was poured onto the soil today and arrived where its method waters it [mm over the ground]: of a soak by
+        hand over a drip line, what fell on the ground that the line wets."""
+        poured = self.day.morning + self.day.afternoon + self.day.evening
+        return poured * (1 - self.day.by_hand * (1 - self.today.reach))
 
     @property
     def to_ground(self) -> float:
@@ -170,7 +172,7 @@ class Morning:
     @property
     def water_in_left_l(self) -> float:
         """Of these, what was not poured yet today."""
-        return self.water_in_l - self.poured_mm * self.ground_m2 / self.today.method.arrives
+        return self.water_in_l - self.poured_mm * self.ground_m2 / self.today.arrives
 
     @property
     def reservoir_l(self) -> float:

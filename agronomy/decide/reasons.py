@@ -45,10 +45,13 @@ def story_of(run: Run, bed: int, today: Terms) -> Story:
         start, begins = int(soaks[-1]), "soak"
     days = run.behind(bed, opened + start)
     total = Terms(*(float(np.sum(x)) for x in days))
-    share = run.rooted_share(bed)
+    share, reach = run.rooted_share(bed), run.day(bed).reach
+    beside = share * (1 - reach) * today.beside_start
     # Ground given up this morning lets go of its water above field capacity.
     before = run.rooted_share(bed, -1) if n > opened else share
-    let_go = max(0.0, before - share) * run.morning(bed).w
+    morning = run.morning(bed)
+    above = morning.reach * morning.w + (1 - morning.reach) * max(0.0, -morning.db)
+    let_go = max(0.0, before - share) * above
     opening = float(np.asarray(days.open_rooted)[0]) if opened + start < n else today.open_rooted
     parts = [
         Part("opening", opening),
@@ -62,7 +65,8 @@ def story_of(run: Run, bed: int, today: Terms) -> Story:
         Part("new_ground", total.reached + today.reached),
         Part("soil_changed", total.holds_more + today.holds_more),
         Part("observed", -(total.correction + today.correction)),
+        Part("beside_line", -beside),
     ]
     kept = tuple(x for x in parts if x.what == "opening" or abs(x.mm) > LEAST_SHOWN_MM)
     fell = total.rain_fall + today.rain_fall * today.rain_early / max(today.rain_rooted, 1e-9)
-    return Story(run.weather.dates[opened + start], begins, kept, today.dr_start * share, fell)
+    return Story(run.weather.dates[opened + start], begins, kept, today.dr_start * share * reach, fell)

@@ -87,7 +87,7 @@ class Sequence:
         self.limits = [limits_on(plan.garden, date) for date in self.dates]
         self.todays = [b.today for b in plan.beds]
         self.ground = np.array([b.ground_m2 for b in plan.beds])
-        self.arrives = np.array([b.today.method.arrives for b in plan.beds])
+        self.arrives = np.array([[self._arrives(i, d) for i in range(self.n_beds)] for d in range(days)])
         self.dryness = np.array([styles.dryness_weight(plan.garden, b.bed, plan.today) for b in plan.beds])
         n = self.run.n_behind
         self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.run.stands], axis=1)  # (day, bed)
@@ -182,6 +182,11 @@ class Sequence:
             return comes is None or self.dates[d] < comes - dt.timedelta(days=1)
         return self._waits_since_today(d, i)
 
+    def _arrives(self, i: int, d: int) -> float:
+        """Of what is poured on day d, the share that comes to the roots: young ones grow into what a line wets."""
+        b = self.plan.beds[i]
+        return b.today.method.arrives_at(self.run.rooted_share(i, d) * b.ground_m2)
+
     def _waits_since_today(self, d: int, i: int) -> bool:
         """Whether a bed whose word is to wait still does on day d."""
         b = self.plan.beds[i]
@@ -196,7 +201,7 @@ class Sequence:
         some = np.array(beds, dtype=np.int64)
         after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
-        arrives = np.array([1.0 if self._fills(d, i, state) else self.arrives[i] for i in beds])
+        arrives = np.array([1.0 if self._fills(d, i, state) else self.arrives[d, i] for i in beds])
         to_litres = (self.ground[some] / arrives)[:, None]
         litres = dict(zip(beds, bands(mm * to_litres), strict=True)) if beds else {}
         twice = np.where((kept.again > 0).mean(axis=1) >= AGAIN_CHANCE, (kept.again * to_litres).mean(axis=1), 0.0)

@@ -72,6 +72,6 @@ def coefficients(plan: Plan, b: BedPlan) -> tuple[Coefficient, ...]:
         Coefficient("p", "depletion_fraction", b.raw_mm / b.taw_mm, "", OWN_P if today.container else FLUX_P),
         Coefficient("RAW", "readily_available", b.raw_mm, "mm", "FAO-56 eq. 83"),
         Coefficient("", asks, b.trigger_mm, "mm", PRACTICE),
-        Coefficient("", "arrives", today.method.arrives, "share", PRACTICE),
+        Coefficient("", "arrives", today.arrives, "share", PRACTICE),
     ]
     return tuple(out)

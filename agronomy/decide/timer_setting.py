@@ -78,7 +78,7 @@ def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
         drip = b.bed.drip
         assert drip is not None
         poured_l = runs * np.array([litres_of_run(minutes, rig, drip) for _, minutes in settings])
-        ahead = under_settings(plan.run, i, poured_l * b.today.method.arrives / b.ground_m2)
+        ahead = under_settings(plan.run, i, poured_l * b.today.arrives / b.ground_m2)
         weight = styles.dryness_weight(plan.garden, b.bed, plan.today)
         dry, gone = _mean(ahead.stress) + styles.HURT_DAY_MM * _mean(ahead.hurt), _mean(ahead.lost)
         cost += (weight * dry + styles.WASTE_WEIGHT * gone) * b.ground_m2
@@ -86,7 +86,7 @@ def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
         missed = np.maximum(missed, _mean(ahead.stress) / wanted)
         litres += poured_l.sum(axis=0)
         lost += gone * b.ground_m2
-        by_hand = as_it_asks(plan.run, i, days).watered.sum(axis=0)[0].mean() * b.ground_m2 / b.today.method.arrives
+        by_hand = as_it_asks(plan.run, i, days).watered.sum(axis=0)[0].mean() * b.ground_m2 / b.today.arrives
         ideal += float(by_hand)
     to_week = 7.0 / days
     told = [

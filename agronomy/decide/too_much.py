@@ -35,7 +35,7 @@ def too_much(m: Morning) -> TooMuch | None:
     over_mm = m.poured_mm - need_mm
     if over_mm < LEAST_OVER_MM or m.poured_mm < TIMES_ITS_NEED * need_mm:
         return None
-    to_l = m.ground_m2 / m.today.method.arrives
+    to_l = m.ground_m2 / m.today.arrives
     above = np.median(m.never.net[:, m.i], axis=1) < 0
     drained = int(np.argmin(above)) if not above.all() else len(above)  # the first day on which none stands above it
     below_mm = float(m.never.lost[: drained + 1, m.i].sum(axis=0).mean())

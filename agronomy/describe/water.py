@@ -17,6 +17,7 @@ from agronomy.describe.words import (
     Into,
     LiftedWeight,
     ObservationKind,
+    PouredBy,
     Water,
     Wetness,
 )
@@ -158,6 +159,7 @@ class Watering:
     into: Into = "soil"
     passes: Annotated[int, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
     rig: Annotated[Name | None, means("the hose, tap or butt it came from; left out: the bed's own")] = None
+    way: Annotated[PouredBy | None, means("how it was poured; left out: as the bed is usually watered")] = None
 
 
 @dataclass(frozen=True)

@@ -21,6 +21,7 @@ Kind = Literal[
     "tray",
 ]
 MethodName = Literal["hose", "can", "drip", "reservoir"]
+PouredBy = Literal["hose", "can", "drip"]
 Style = Literal["ample", "steady", "sparing"]
 Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
 Wall = Literal["light", "dark", "fabric"]

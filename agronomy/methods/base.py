@@ -53,7 +53,7 @@ class Target:
 class Method(Protocol):
     """One bed's way of being watered.
 
-    arrives: share of what is poured that reaches the roots [0..1]. litres_cv: how doubtful noted litres are.
+    arrives: share of what is poured that comes into the ground [0..1]. litres_cv: how doubtful noted litres are.
     ponds: whether a dose may stand on the soil before it soaks in. into: "soil" or "reservoir".
     """
 
@@ -64,8 +64,11 @@ class Method(Protocol):
     @property
     def ponds(self) -> bool: ...
 
-    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
-        """Share of the rooted store that a watering can refill [0..1]."""
+    def reach(self, rooted_m2: float) -> float:
+        """Share of the rooted store that a watering can refill [0..1], of roots that hold so much ground [m2]."""
+
+    def arrives_at(self, rooted_m2: float) -> float:
+        """`arrives` [0..1], of which what falls beside young roots counts as lost."""
 
     def person_minutes(self, litres: float, times: float) -> float:
         """Minutes of a person's time for these litres [L] in so many waterings."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from agronomy.describe.garden import Bed, Garden, Rig
 from agronomy.methods.base import Method
-from agronomy.methods.drip import DripLine
+from agronomy.methods.drip import DripLine, wetted_m2
 from agronomy.methods.hand import Can, Hose
 from agronomy.methods.reservoir import Fill
 
@@ -16,11 +16,11 @@ def rig_of(garden: Garden, bed: Bed) -> Rig:
     return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else UNNAMED)
 
 
-def method_of(garden: Garden, bed: Bed) -> Method:
-    """How a bed is watered."""
+def method_of(garden: Garden, bed: Bed, ksat_mm_per_h: float) -> Method:
+    """How a bed is watered, on ground of such a conductivity [mm/h]."""
     rig = rig_of(garden, bed)
     if bed.method == "can":
         return Can(rig, garden.can_l, garden.can_minutes)
     if bed.method == "drip":
-        return DripLine(rig, bed.drip)
+        return DripLine(rig, bed.drip, wetted_m2(bed.drip, ksat_mm_per_h)) if bed.drip else DripLine(rig, None)
     return Fill(rig) if bed.method == "reservoir" else Hose(rig)

@@ -19,10 +19,15 @@ WIDTH_SOURCE: Final = "wetted width by Schwartzman and Zur 1986, from memory"
 
 @dataclass(frozen=True)
 class DripLine:
-    """A line of emitters that is opened and closed; `drip` None: nothing is known of it but that it is there."""
+    """A line of emitters that is opened and closed; `drip` None: nothing is known of it but that it is there.
+
+    wets_m2: what all its emitters keep wet of the ground. Plants stand by them: young roots are reached whole, and
+    what the rest of the line gives falls beside them.
+    """
 
     rig: Rig
     drip: Drip | None
+    wets_m2: float = math.inf
     ponds: bool = False
 
     @property
@@ -35,8 +40,11 @@ class DripLine:
     def litres_cv(self) -> float:
         return flow_cv(self.rig)
 
-    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
-        return 1.0 if self.drip is None else wetted_share(self.drip, ksat_mm_per_h, ground_m2)
+    def reach(self, rooted_m2: float) -> float:
+        return min(1.0, max(LEAST_WETTED, self.wets_m2 / rooted_m2))
+
+    def arrives_at(self, rooted_m2: float) -> float:
+        return self.arrives * min(1.0, rooted_m2 / self.wets_m2) if self.drip else self.arrives
 
     def person_minutes(self, litres: float, times: float) -> float:
         return times * LINE_MINUTES
@@ -75,10 +83,7 @@ def wetted_depth_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float
     return float(2.54 * volume**0.63 * (ks / q) ** 0.45) if volume > 0 else 0.0
 
 
-def wetted_share(drip: Drip, ksat_mm_per_h: float, ground_m2: float) -> float:
-    """Share of the bed's ground that its line keeps wet [0..1], at least LEAST_WETTED.
-
-    Width by Schwartzman and Zur (1986).
-    """
+def wetted_m2(drip: Drip, ksat_mm_per_h: float) -> float:
+    """Ground that a line keeps wet [m2], by an ordinary run. Width by Schwartzman and Zur (1986)."""
     width = wetted_width_m(RUN_THAT_SETS_THE_WIDTH_L, drip.flow_l_per_h, ksat_mm_per_h)
-    return min(1.0, max(LEAST_WETTED, drip.emitters * math.pi / 4 * width**2 / ground_m2))
+    return drip.emitters * math.pi / 4 * width**2

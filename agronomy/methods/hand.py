@@ -28,7 +28,7 @@ class Held:
     def litres_cv(self) -> float:
         return flow_cv(self.rig)
 
-    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
+    def reach(self, rooted_m2: float) -> float:
         return 1.0
 
     def person_minutes(self, litres: float, times: float) -> float:
@@ -48,6 +48,9 @@ class Hose(Held):
     arrives: float = 0.90  # common practice, no source
     ponds: bool = True
 
+    def arrives_at(self, rooted_m2: float) -> float:
+        return self.arrives
+
     def in_hand(self, litres: float, target: Target) -> InHand:
         return InHand(hose=hose_split(litres, self.rig.flow_l_per_min, target), flow_l_per_min=self.rig.flow_l_per_min)
 
@@ -63,8 +66,11 @@ class Can:
     litres_cv: float = CAN_CV
     ponds: bool = True
 
-    def reach(self, ksat_mm_per_h: float, ground_m2: float) -> float:
+    def reach(self, rooted_m2: float) -> float:
         return 1.0
+
+    def arrives_at(self, rooted_m2: float) -> float:
+        return self.arrives
 
     def person_minutes(self, litres: float, times: float) -> float:
         return max(litres / self.can_l, LEAST_CAN * times) * self.can_minutes + times * STOP_MINUTES

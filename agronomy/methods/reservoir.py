@@ -15,5 +15,8 @@ class Fill(Held):
     arrives: float = 1.0
     ponds: bool = True  # what is poured from above all the same
 
+    def arrives_at(self, rooted_m2: float) -> float:
+        return self.arrives
+
     def in_hand(self, litres: float, target: Target) -> InHand:
         return InHand()

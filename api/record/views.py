@@ -39,6 +39,7 @@ class Waterings(APIView):
                 w["into"],
                 w.get("passes", 1),
                 w.get("rig"),
+                w.get("way"),
                 stamp=stamp(request, w["id"]),
             )
             for w in poured

@@ -14,7 +14,7 @@ from typing import Any, TypeVar
 from uuid import UUID
 
 from agronomy.describe import garden as g
-from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, Wetness
+from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, PouredBy, Wetness
 from agronomy.formats.described import read
 from apps.garden.convert import drip_of, own_crop, reservoir_of, rig_of_row
 from apps.garden.models import (
@@ -54,6 +54,7 @@ class Poured:
     into: Into
     passes: int
     rig: str | None = None  # where it came from; None: the bed's own
+    way: PouredBy | None = None  # how; None: as the bed is usually watered
 
 
 @dataclass(frozen=True)
@@ -250,7 +251,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         exposures=facts.exposures,
         leaves_off=facts.leaves_off,
         waterings=tuple(
-            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig) for w in facts.poured if not w.struck
+            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way) for w in facts.poured if not w.struck
         ),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

@@ -53,6 +53,7 @@ class RecordWatering(AtABed):
     into: str = "soil"
     passes: int = 1
     rig: str | None = None
+    way: str | None = None
 
     kind: ClassVar = "watering"
 
@@ -61,6 +62,8 @@ class RecordWatering(AtABed):
         if self.rig is not None:
             told["rig"] = self.rig
             require_one_of("rig", self.rig, [x.name for x in self.garden.rigs.all()])
+        if self.way is not None:
+            told["way"] = self.way
         read(g.Watering, {**told, "date": date})
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")

@@ -56,6 +56,7 @@ class Chance(unittest.TestCase):
         days[..., at.P_TABLE], days[..., at.EVAP_LEFT], figures[:, at.P_SLOPE] = p_table, 0.0, 0.0
         weather = dataclasses.replace(p.run.weather, air=np.repeat(p.run.weather.air[:, :1], n, axis=1))
         full = np.zeros((1, n + 1, at.N_STATE))
+        full[..., at.STATE_REACH] = 1.0
         run = dataclasses.replace(p.run, draws=draws, state=full, weather=weather, days=days, figures=figures)
         return dataclasses.replace(p, run=run)
 

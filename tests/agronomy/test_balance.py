@@ -28,15 +28,16 @@ class Run:
         self.day = np.zeros((days, 1, s.N_BED_DAY))
         self.day[..., [s.SHARE, s.KD, s.KCB_FULL, s.SPREAD_AREA, s.RAIN_IN, s.WETTED]] = 1.0
         self.day[..., [s.SEEN_AT, s.SEEN_STORE]], self.day[..., s.TOP_MOST] = -1.0, 1e6
-        ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK]
-        self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6]
+        ground = [s.TEW, s.REW, s.DRAIN, s.ROOM, s.DEEPEST, s.AIR_FACTOR, s.AIR_MARK, s.REACH]
+        self.day[..., ground] = [20, 9, 1, 1e6, 1e6, 1, 1e6, 1]
         self.bed = np.zeros((1, s.N_BED))
-        self.bed[0, [s.REACH, s.TRIGGER_RAW]] = 1.0
+        self.bed[0, s.TRIGGER_RAW] = 1.0
         self.draw = np.ones((1, 1, s.N_DRAW))
         self.draw[..., [s.Z_RAIN, s.Z_AIR]] = 0.0
         self.air = np.zeros((days, 1, s.N_AIR))
         self.air[..., s.SHOWERS] = 1.0
         self.state = np.zeros((1, 2, s.N_STATE))  # a series, and the bed as reckoned behind it
+        self.state[..., s.STATE_REACH] = 1.0
         self.policy = np.zeros((days, 1))
         for name, value in given.items():
             index = getattr(s, name)
@@ -59,8 +60,8 @@ class Run:
             "BURIED",
             "TRIGGER_RAW",
             "TRIGGER_BEYOND",
+            "UNTIL_NEXT",
             "FILL_BELOW",
-            "REACH",
             "REPELS_BEYOND",
             "STORE_WEIGHT",
         )
@@ -229,13 +230,15 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     for column, low, high in (
         (s.WICK, 1, 30),
         (s.TRIGGER_RAW, 0.4, 1),
-        (s.REACH, 0.3, 1),
         (s.REPELS_BEYOND, 0, 1),
         (s.STORE_WEIGHT, 0, 1),
     ):
         bed[:, column] = rng.uniform(low, high, beds)
     bed[:, s.P_SLOPE], bed[:, s.WICK_REST], bed[:, s.WICK_FALLS] = 0.04, 0.1, 0.1
     bed[:, s.BURIED], bed[:, s.WICK_REACH] = rng.integers(0, 2, beds), rng.uniform(0.1, 1.0, beds)
+    day[..., s.REACH] = np.where(rng.random(beds) < 0.5, rng.uniform(0.1, 1.0, (days, beds)), 1.0)
+    day[..., s.BY_HAND] = rng.choice([0.0, 0.4, 1.0], (days, beds))
+    day[..., s.WETTED] = rng.choice([0.5, 1.0], (days, beds))
     day[..., s.TO_FULL] = rng.random((days, beds)) < 0.1
     day[..., s.WICKS] = rng.integers(0, 2, (days, beds))
     bed[:, s.FILL_RAW] = rng.choice([0.0, 0.5], beds)
@@ -256,6 +259,7 @@ def drawn(seed: int, days: int = 25, beds: int = 6, members: int = 3):
     state = np.zeros((beds, members + 1, s.N_STATE))
     state[..., s.DR] = rng.uniform(0, 30, (beds, members + 1))
     state[..., s.DO] = rng.uniform(0, 10, (beds, members + 1))
+    state[..., s.DB], state[..., s.STATE_REACH] = rng.uniform(-5, 30, (beds, members + 1)), day[0, :, None, s.REACH]
     before = np.concatenate([day[:1, :, s.SHARE], day[:-1, :, s.SHARE]])
     return state, day, before, bed, draw, air, policy
 
@@ -514,9 +518,87 @@ class Properties(unittest.TestCase):
         run = Run(1, TAW=60.0, P_TABLE=0.4, REACH=0.5, ROOM=0.0)
         run.day[0, 0, s.MORNING] = 30.0
         run.state[..., s.DR] = 40.0
+        run.state[..., [s.DB, s.STATE_REACH]] = 40.0, 0.5
         row = run.rows()[0]
         self.assertAlmostEqual(row[s.CLOSE_ROOTED], 20.0)
         self.assertAlmostEqual(row[s.DRAINED_ROOTED], 10.0)
+        self.assertAlmostEqual(row[s.DR_END], 0.0)
+
+
+class WetAndDry(unittest.TestCase):
+    """A drip line's ground: what it wets, and the rooted ground beside."""
+
+    def run_of(self, days: int, reach: float = 0.5, **given: float) -> Run:
+        usual = {
+            "SHARE": 1.0,
+            "TAW": 60.0,
+            "P_TABLE": 0.4,
+            "KD": 1.0,
+            "KCB_FULL": 1.0,
+            "SPREAD_AREA": 1.0,
+            "COVER": 0.99,
+        }
+        run = Run(days, **{**usual, "ET0": 6.0, "REACH": reach, "WETTED": reach, **given})
+        run.state[..., s.STATE_REACH] = reach
+        return run
+
+    def test_where_both_are_alike_it_is_the_one_store(self) -> None:
+        split, whole = self.run_of(4), self.run_of(4, 1.0)
+        for run in (split, whole):
+            run.state[..., [s.DR, s.DB]] = 5.0
+        a, b = split.rows(), whole.rows()
+        for term in (s.TRANSPIRATION, s.CLOSE_ROOTED):
+            np.testing.assert_allclose(a[0, term], b[0, term], rtol=0.02)
+
+    def test_a_plant_over_a_dry_rest_drinks_its_whole_from_the_wet_half(self) -> None:
+        """FAO-56 eq. 84 of each part; Keller and Bliesner (1990), from memory: a third of the ground is enough."""
+        run = self.run_of(1)
+        run.state[..., s.DB] = 60.0
+        row = run.rows()[0]
+        self.assertAlmostEqual(row[s.TRANSPIRATION], row[s.POTENTIAL], places=9)
+        self.assertAlmostEqual(row[s.DR_END], 2 * row[s.POTENTIAL] + 2 * row[s.EVAP_ROOTED], places=6)
+        narrow = self.run_of(1, 0.2)
+        narrow.state[..., s.DB] = 60.0
+        row = narrow.rows()[0]
+        self.assertAlmostEqual(row[s.TRANSPIRATION] / row[s.POTENTIAL], 0.6, delta=0.02)
+
+    def test_a_hand_and_rain_wet_both_a_line_the_one(self) -> None:
+        def close(**given: float) -> tuple[float, float]:
+            run = self.run_of(1, KD=0.0, EVAP_LEFT=0.0, **given)
+            run.state[..., [s.DR, s.DB]] = 30.0
+            row = run.rows()[0]
+            return row[s.DR_END], 2 * row[s.CLOSE_ROOTED] - row[s.DR_END]
+
+        self.assertEqual(close(MORNING=10.0), (10.0, 30.0))
+        self.assertEqual(close(MORNING=10.0, BY_HAND=1.0), (20.0, 20.0))
+        self.assertEqual(close(MORNING=10.0, BY_HAND=0.5), (15.0, 25.0))
+        self.assertEqual(close(EVENING=10.0, BY_HAND=1.0), (20.0, 20.0))
+        self.assertEqual(close(RAIN=10.0, RAIN_IN=1.0), (20.0, 20.0))
+
+    def test_a_line_that_wets_more_of_the_ground_moves_no_water(self) -> None:
+        for before, after in ((0.5, 0.8), (0.8, 0.5), (1.0, 0.4), (0.4, 1.0)):
+            run = self.run_of(1, after, KD=0.0, EVAP_LEFT=0.0)
+            run.state[..., s.DR], run.state[..., s.DB], run.state[..., s.STATE_REACH] = 6.0, 40.0, before
+            row = run.rows()[0]
+            self.assertAlmostEqual(row[s.CLOSE_ROOTED], before * 6.0 + (1 - before) * 40.0, places=9)
+
+    def test_what_stands_above_capacity_passes_beside(self) -> None:
+        run = self.run_of(1, KD=0.0, EVAP_LEFT=0.0, ROOM=50.0, DRAIN=0.0, ASIDE=0.5, MORNING=20.0)
+        run.state[..., s.DB] = 30.0
+        row = run.rows()[0]
+        self.assertLess(-row[s.DR_END], 40.0)
+        self.assertLess(2 * row[s.CLOSE_ROOTED] - row[s.DR_END], 30.0)
+
+    def test_a_dry_rest_makes_a_line_ask_sooner_where_ease_until_next_counts(self) -> None:
+        asks = []
+        for beside in (0.0, 60.0):
+            run = self.run_of(1, UNTIL_NEXT=1.0, TRIGGER_RAW=0.1)
+            run.state[..., s.DB] = beside
+            wants = np.zeros((1, 2, s.N_WANT))
+            inputs = (run.state, run.day, np.ones((1, 1)), run.bed, run.draw, run.air, wants)
+            compiled().mornings(*inputs)
+            asks.append(wants[0, 1, s.W_TRIGGER])
+        self.assertGreater(asks[0], asks[1])
 
 
 if __name__ == "__main__":

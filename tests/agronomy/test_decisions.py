@@ -202,8 +202,7 @@ class Arithmetic(unittest.TestCase):
                 self.assertAlmostEqual(lines["plants"], rows[:, s.TRANSPIRATION].sum(), places=9)
                 self.assertAlmostEqual(lines.get("rain", 0.0), -rows[:, s.RAIN_ROOTED].sum(), places=9)
                 if got.dose:
-                    reach = drip.wetted_share(b.drip, 15.4757, got.ground_m2) if b.drip else 1.0
-                    self.assertAlmostEqual(got.dose.mm, story.depletion_mm * reach, delta=1e-4)
+                    self.assertAlmostEqual(got.dose.mm, story.depletion_mm, delta=1e-9)
                     litres = got.dose.mm * got.ground_m2 / got.dose.arrives
                     self.assertAlmostEqual(got.dose.litres, litres, places=9)
                     if got.dose.in_hand.hose:
@@ -275,10 +274,10 @@ class Hands(unittest.TestCase):
         measured = t.garden(t.bed(rig=None))
         self.assertEqual(rig_of(measured, measured.beds[0]).name, "Hose")
         guessed = dataclasses.replace(measured, rigs=(g.Rig("Hose"),))
-        of = {x: method_of(x, x.beds[0]).litres_cv for x in (measured, guessed)}
+        of = {x: method_of(x, x.beds[0], 15.0).litres_cv for x in (measured, guessed)}
         self.assertLess(of[measured], of[guessed])
         named = t.garden(t.bed(rig="Hose"))
-        self.assertEqual(of[measured], method_of(named, named.beds[0]).litres_cv)
+        self.assertEqual(of[measured], method_of(named, named.beds[0], 15.0).litres_cv)
 
     def test_cans(self) -> None:
         self.assertEqual(

@@ -177,7 +177,7 @@ class Cups(unittest.TestCase):
             minutes.append(bed.if_watered().in_hand.drip_minutes)
         self.assertAlmostEqual(minutes[1] / minutes[0], 0.95 / 0.6, places=3)
         usual = t.bed(method="drip", drip=SHORT)
-        self.assertEqual(method_of(t.garden(usual), usual).arrives, 0.90)
+        self.assertEqual(method_of(t.garden(usual), usual, 15.0).arrives, 0.90)
 
 
 class Laterals(unittest.TestCase):

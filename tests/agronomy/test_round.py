@@ -131,7 +131,9 @@ class TheDosesSteps(unittest.TestCase):
                 self.assertLessEqual(has, {p.what for p in d.parts})
                 self.assertAlmostEqual(float(np.sum([p.mm for p in d.parts])), d.soaks, places=9)
                 self.assertAlmostEqual(d.parts[0].mm, x.bed.net_mm.mid, places=9)
-                self.assertAlmostEqual(d.parts[0].mm, x.bed.story.depletion_mm / x.bed.rooted_share, places=9)
+                self.assertAlmostEqual(
+                    d.parts[0].mm, x.bed.story.depletion_mm / (x.bed.rooted_share * x.bed.today.reach), places=9
+                )
                 litres = d.soaks * x.bed.ground_m2 * x.bed.rooted_share / d.arrives
                 self.assertAlmostEqual(litres, d.litres, places=9)
 

@@ -152,6 +152,7 @@ class Calibration(unittest.TestCase):
         first = season.days[0, 0]
         raw = first[s.P_TABLE] * first[s.TAW]
         state = np.zeros((1, 2, s.N_STATE))
+        state[..., s.STATE_REACH] = 1.0
         state[0, 0, s.DR] = np.clip(rng.normal(0, spreads.OPENING_SPREAD_KNOWN) * raw, 0, first[s.TAW])
         state[..., s.DE] = state[..., s.DO] = np.minimum(state[..., s.DR], first[s.TEW])
         days = season.days.shape[0]

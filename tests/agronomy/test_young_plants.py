@@ -93,7 +93,7 @@ class Aside(unittest.TestCase):
         self.assertEqual(of("potting_mix", kind="pot", length_m=0.4, width_m=0.4)[1], 0.0)
 
     def test_ground_newly_reached_brings_its_dry_top_along(self) -> None:
-        de, *_ = processes.spread_roots(0.6, 0.3, 2.0, 5.0, 10.0, 0.0)
+        de, *_ = processes.spread_roots(0.6, 0.3, 2.0, 10.0, 5.0, 5.0, 1.0)
         self.assertAlmostEqual(de, (0.3 * 2.0 + 0.3 * 10.0) / 0.6)
 
 
