@@ -24,7 +24,7 @@ from agronomy.beds.today import BedToday
 from agronomy.describe.garden import Bed, FingerMark, Garden
 from agronomy.describe.words import MethodName
 from agronomy.ground.holding import EVAPORATING_LAYER_M
-from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held
+from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held, rain_let_in
 from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
 from agronomy.methods.choose import method_of, rig_of
@@ -37,7 +37,7 @@ from agronomy.plants.starts import damp_threshold_mm
 CANOPY_RAIN_HELD_MM = 0.8  # by a closed canopy, each rainy day; common practice, no source
 POT_LEAVES_SHED = 0.5  # of the rain on a pot whose mouth is under leaves; common practice, no source
 SAUCER_MM = 20.0  # that a common saucer keeps, over the pot; common practice, no source
-BY_HAND: Final[tuple[MethodName, ...]] = ("hose", "can", "drip")
+BY_HAND: Final[tuple[MethodName, ...]] = ("hose", "can", "drip", "sprinkler")
 WICK_REST = 0.08  # the mix over a full reservoir comes to rest a little below field capacity; common practice
 WICK_FALLS = 0.12  # the lower the water, the drier the mix that it is lifted into; common practice
 RESERVOIR_LOW = 0.05  # share of the capacity at which a reservoir counts as empty
@@ -46,7 +46,6 @@ UNKNOWN_OPENING = 0.5
 FRAMED = ("raised", "keyhole", "pot", "half_barrel", "trough", "fabric_bag", "self_watering_box", "tray")
 RAIN_H, FRAME_HOLDS_MM = 3.0, 25.0  # a day's hard rain lasts so long; a frame's rim stands so high: common practice
 AGAIN_Z = 0.524  # normal score of a chance of 0.3, at which a second drink is given
-FILM_LETS_IN = 0.1  # of the rain on a film, by its holes; common practice, no source
 DRY_AGAIN_DAYS = 2  # from rain until a drip line is taken to run again in the days ahead; common practice
 WETS_ALL = 0.2  # of ET0: rain that counts as a wetting; FAO-56 chapter 7
 
@@ -79,14 +78,19 @@ def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
     if bed.method != "drip":
         return
     for since, until, here in profiles(bed, start, len(a)):
-        method, rooted = method_of(garden, bed, here.top.ksat), a[since:until, at.SHARE] * ground_m2(bed)
+        method, rooted = (
+            method_of(garden, bed, here.top.ksat, ground_m2(bed)),
+            a[since:until, at.SHARE] * ground_m2(bed),
+        )
         a[since:until, at.REACH] = [method.reach(x) for x in rooted.tolist()]
 
 
 def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
     """What was poured on each day, and how much of it in one go."""
     ground, top = ground_m2(bed), profile_on(bed, start).top
-    methods = {by: method_of(garden, dataclasses.replace(bed, method=by), top.ksat) for by in {bed.method, *BY_HAND}}
+    methods = {
+        by: method_of(garden, dataclasses.replace(bed, method=by), top.ksat, ground) for by in {bed.method, *BY_HAND}
+    }
     in_passes, by_hand = np.zeros(len(a)), np.zeros(len(a))
     moments = {"morning": at.MORNING, "afternoon": at.AFTERNOON, "evening": at.EVENING}
     if not is_container(bed):
@@ -210,7 +214,7 @@ def _lay_cover(a: Array, bed: Bed, start: dt.date, stand: Stand) -> None:
     a[:, at.RAIN_HELD] = [rain_held(m) for m in mulches]
     a[:, at.RAIN_HELD] += CANOPY_RAIN_HELD_MM * np.minimum(stand.canopy_m2 / ground_m2(bed), 1.0)
     a[:, at.RAIN_IN] = 1 - POT_LEAVES_SHED * a[:, at.COVER] if is_container(bed) else 1.0
-    a[:, at.RAIN_IN] *= [1 - (1 - FILM_LETS_IN) * m.cover if m and m.kind == "film" else 1.0 for m in mulches]
+    a[:, at.RAIN_IN] *= [rain_let_in(m) for m in mulches]
     for since, until, exposure in exposures(bed, start, len(a)):
         a[since:until, at.RAIN_IN] *= microclimate.rain_share(exposure)
         a[since:until, at.SAUCER] = SAUCER_MM if exposure.saucer and is_container(bed) else 0.0

@@ -113,6 +113,6 @@ def bed_today(garden: Garden, bed: Bed, date: dt.date, stand: StandOfDay | None 
         exposure=light.exposure_on(bed, date),
         mulch=mulch_on(bed.mulches, date),
         rig=rig_of(garden, bed),
-        method=method_of(garden, bed, profile.top.ksat),
+        method=method_of(garden, bed, profile.top.ksat, area),
         _stand=stand,
     )

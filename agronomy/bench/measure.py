@@ -7,7 +7,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
-from agronomy.bench import cups, drain, feel, finger, flow, pot, seep
+from agronomy.bench import cups, drain, dug, feel, finger, flow, pot, seep
 from agronomy.bench.trials import Mean
 from agronomy.describe.errors import MissingError, OutOfRangeError
 from agronomy.describe.garden import Jar, Soil
@@ -20,11 +20,12 @@ Values = Mapping[str, Any]
 @dataclass(frozen=True)
 class Around:
     """What a test needs beside its readings: the flow that the notes rested on [L/min], the litres they say [L], and
-    the soil's organic matter [%]."""
+    the soil's organic matter [%]; and the bed's drip line."""
 
     flow_l_per_min: float = 12.0
     noted_l: float = 0.0
     organic_matter_pct: float = 2.5
+    line: dug.LineAt | None = None
 
 
 def measure(kind: str, given: Values, around: Around | None = None) -> dict[str, Any]:
@@ -142,6 +143,19 @@ def _cups(given: Values, _: Around) -> dict[str, Any]:
     return {**dataclasses.asdict(found), "blocked": list(found.blocked), "n": len(given["caught_ml"])}
 
 
+def _sprinkler(given: Values, _: Around) -> dict[str, Any]:
+    """A depth [mm] in a straight cup is that on the ground."""
+    found = cups.cups(given["caught_mm"], given["minutes"])
+    mm = sum(given["caught_mm"]) / len(given["caught_mm"])
+    return {"mm_per_h": mm / given["minutes"] * 60, "even": found.even, "cu": found.cu, "n": len(given["caught_mm"])}
+
+
+def _dug(given: Values, around: Around) -> dict[str, Any]:
+    if around.line is None:
+        raise MissingError("bed", "a bed with a drip line")
+    return dataclasses.asdict(dug.dug(around.line, given["minutes"], given["deep_cm"]))
+
+
 TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "bucket": _bucket,
     "can": _can,
@@ -154,4 +168,6 @@ TESTS: Final[dict[str, Callable[[Values, Around], dict[str, Any]]]] = {
     "seep": _seep,
     "weigh": _weigh,
     "cups": _cups,
+    "dug": _dug,
+    "sprinkler": _sprinkler,
 }

@@ -14,6 +14,7 @@ from agronomy.decide.bands import Band, band
 from agronomy.decide.morning import Morning
 from agronomy.decide.reasons import LEAST_SHOWN_MM, Part
 from agronomy.methods.base import InHand, Target
+from agronomy.methods.drip import DripLine
 
 PONDING_MM = 15.0  # that may stand on a bed before it runs off; common practice, no source
 REPELLING_PASSES = 3  # for a dry mix that repels; common practice, no source
@@ -90,7 +91,7 @@ def dose_for(m: Morning, need: float, series: Array, poured_mm: float = 0.0) -> 
     exact = mm * ground / m.today.arrives
     in_hand = method.in_hand(exact, Target(m.stand.plants, each, m.rooted_share * ground))
     litres = exact if in_hand.litres is None else in_hand.litres
-    passes, pause = passes_of(m.today, m.rooted_share, litres, _least_passes(m, need))
+    passes, pause = passes_of(m.today, m.rooted_share, litres, max(_least_passes(m, need), _runs(m, need, litres)))
     return Dose(
         mm=mm,
         litres=litres,
@@ -107,6 +108,14 @@ def _least_passes(m: Morning, net_mm: float) -> int:
     """In how many goes at least: a dry mix that repels takes REPELLING_PASSES. net_mm: how dry it is by then."""
     repels = m.figures.repels_beyond
     return REPELLING_PASSES if repels > 0 and net_mm > repels * m.terms.taw_now else 1
+
+
+def _runs(m: Morning, net_mm: float, litres: float) -> int:
+    """In how many runs of a drip line so many litres [L] are given, so that none sinks below the roots."""
+    method, roots_m = m.today.method, min(m.stand.root_depth_m, m.today.depth_m)
+    if not isinstance(method, DripLine) or net_mm <= 0 or roots_m <= 0:
+        return 1
+    return min(MOST_PASSES, method.goes(litres, net_mm / m.terms.taw_now, roots_m))
 
 
 def passes_of(today: BedToday, rooted_share: float, litres: float, least: int = 1) -> tuple[int, float]:

@@ -10,44 +10,37 @@ import numpy as np
 
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Drip, Rig
+from agronomy.describe.words import Laid
 from agronomy.hydraulics.evenness import du_low_quarter, eu
 from agronomy.hydraulics.network import Network
 from agronomy.hydraulics.sizing import longest_sound_m
-from agronomy.methods.drip import run_minutes, wetted_depth_m, wetted_width_m
+from agronomy.methods.drip import Bulb, DripLine, bulb, run_minutes, spacing_m, wetted_m2
 from agronomy.methods.line import emitter_of, solved
 
 MADE_CV = 0.05  # how far emitters differ as they are made; common practice, no source
 EVEN_ENOUGH = 0.90  # low quarter over mean; common practice, no source
 WIDER_MM = (16.0, 20.4, 26.2)  # usual bores of the next tubes up; common practice, no source
+REACHES_ENOUGH = 0.5  # of what roots hold; Keller and Bliesner (1990): a third to two thirds, from memory
+MOST = 5000  # emitters that a line may have
 BURSTS_M = 25.0  # head at its inlet from which fittings come off; its makers say 2 to 2.5 bar, from memory
 REDUCED_M = 10.0
-FIT_L, FIT_L_H = (1.0, 40.0), (1.0, 8.0)  # of one emitter, that the wetted shape was fitted to; from memory
 HABIT_MIN = 15.0  # a run that wets the top alone; common practice, no source
+RUNS_MIN = (5.0, 10.0, 20.0, 30.0, 45.0, 60.0, 90.0, 120.0, 180.0, 240.0, 360.0)  # whose depth is told
 
-Doing = Literal["both_ends", "wider", "holding", "reducer"]
+Doing = Literal["both_ends", "wider", "holding", "reducer", "row"]
 
 
 @dataclass(frozen=True)
 class Change:
     """What might be done to a line, and what it would then be: low quarter over mean [0..1], least and mean flow of its
-    emitters [L/h]. bore_mm: of a wider one."""
+    emitters [L/h]. bore_mm: of a wider one. reaches: share of what roots hold that it then wets [0..1]."""
 
     what: Doing
     even: float
     least_l_h: float
     mean_l_h: float
     bore_mm: float | None = None
-
-
-@dataclass(frozen=True)
-class Wets:
-    """One emitter's ground by a run: width and depth [m]. beyond_fit: outside what the shape was fitted to."""
-
-    minutes: float
-    litres_each: float
-    width_m: float
-    depth_m: float
-    beyond_fit: bool
+    reaches: float | None = None
 
 
 @dataclass(frozen=True)
@@ -55,7 +48,9 @@ class LineNow:
     """The line of one bed, running alone. flows [L/h], heads [m] and where [m from its inlet] of its first row.
 
     even: low quarter over mean; eu: with how far emitters differ as they are made. by_cups: as cups found it. usual: by
-    the run that the next soak takes, or an ordinary one; habit: by HABIT_MIN. meet: whether their wetted rounds touch.
+    one run of the next soak, or an ordinary one; habit: by HABIT_MIN; deeper: by RUNS_MIN; to_roots: the first of them
+    that comes down to the roots. reaches: share of what roots hold that it wets [0..1]. meet: whether their wetted
+    rounds touch.
     """
 
     bed: str
@@ -72,9 +67,13 @@ class LineNow:
     spacing_m: float
     rows: int
     row_gap_m: float | None
-    usual: Wets
-    habit: Wets
+    usual: Bulb
+    habit: Bulb
+    deeper: tuple[Bulb, ...]
+    to_roots: Bulb | None
     roots_m: float
+    reaches: float
+    laid: Laid
     meet: bool
     bursts: bool
     changes: tuple[Change, ...]
@@ -96,11 +95,13 @@ def line_now(b: BedPlan) -> LineNow | None:
     flows = _flows(network)
     mean = float(flows.mean())
     n = len(first.flow_l_h)
-    spacing = drip.length_m / n
-    litres = b.if_watered().litres if b.plants else 0.0
-    minutes = run_minutes(litres, rig, drip) if litres > 0 else 60.0
-    usual, habit = (_wets(b, minutes_, mean) for minutes_ in (minutes, HABIT_MIN))
+    spacing = spacing_m(drip) or drip.length_m
+    dose = b.if_watered() if b.plants else None
+    minutes = run_minutes(dose.litres / dose.passes, rig, drip) if dose and dose.litres > 0 else 60.0
+    ksat, dryness = b.today.profile.top.ksat, min(1.0, max(0.0, b.net_mm.mid) / b.taw_mm)
+    runs = {m: bulb(drip, mean, m, ksat, dryness) for m in (minutes, HABIT_MIN, *RUNS_MIN)}
     roots = min(b.today.stand.root_depth_m, b.today.depth_m)
+    reaches = [x for m in RUNS_MIN if (x := runs[m]).depth_m >= roots > 0]
     gap = b.bed.width_m / drip.rows if drip.rows > 1 else None
     slope = drip.rise_m / drip.length_m
     return LineNow(
@@ -118,12 +119,16 @@ def line_now(b: BedPlan) -> LineNow | None:
         spacing_m=spacing,
         rows=drip.rows,
         row_gap_m=gap,
-        usual=usual,
-        habit=habit,
+        usual=runs[minutes],
+        habit=runs[HABIT_MIN],
+        deeper=tuple(runs[m] for m in RUNS_MIN),
+        to_roots=reaches[0] if reaches else None,
         roots_m=roots,
-        meet=usual.width_m >= spacing,
+        reaches=b.today.reach,
+        laid=drip.laid,
+        meet=runs[minutes].width_m >= spacing,
         bursts=network.heads_m[0] > BURSTS_M,
-        changes=_changes(rig, drip, du_low_quarter(flows.tolist())),
+        changes=(*_changes(rig, drip, du_low_quarter(flows.tolist())), *_one_more(b, rig, drip)),
     )
 
 
@@ -131,12 +136,16 @@ def _flows(network: Network) -> np.ndarray:
     return np.concatenate([s.flow_l_h for s in network.laterals])
 
 
-def _wets(b: BedPlan, minutes: float, flow_l_h: float) -> Wets:
-    ksat, each = b.today.profile.top.ksat, flow_l_h * minutes / 60
-    if flow_l_h <= 0:
-        return Wets(minutes, 0.0, 0.0, 0.0, True)
-    beyond = not (FIT_L[0] <= each <= FIT_L[1] and FIT_L_H[0] <= flow_l_h <= FIT_L_H[1])
-    return Wets(minutes, each, wetted_width_m(each, flow_l_h, ksat), wetted_depth_m(each, flow_l_h, ksat), beyond)
+def _one_more(b: BedPlan, rig: Rig, drip: Drip) -> tuple[Change, ...]:
+    """One more row, where roots hold much that the line does not wet."""
+    if drip.laid != "rows" or b.today.reach >= REACHES_ENOUGH or drip.emitters + drip.emitters // drip.rows > MOST:
+        return ()
+    then = dataclasses.replace(drip, rows=drip.rows + 1, emitters=drip.emitters + drip.emitters // drip.rows)
+    network = solved(rig, then)
+    assert network is not None
+    flows = _flows(network)
+    reaches = DripLine(rig, then, wetted_m2(then, b.today.profile.top.ksat)).reach(b.today.rooted_m2)
+    return (Change("row", du_low_quarter(flows.tolist()), float(flows.min()), float(flows.mean()), reaches=reaches),)
 
 
 def _changes(rig: Rig, drip: Drip, even: float) -> tuple[Change, ...]:

@@ -12,7 +12,7 @@ from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.planting import CheckedPlanting
 from agronomy.describe.soil import CheckedSoil
-from agronomy.describe.water import CheckedDrip, CheckedObservation, CheckedReservoir, MapMetres, Watering
+from agronomy.describe.water import CheckedDrip, CheckedObservation, CheckedReservoir, MapMetres, Sprinkler, Watering
 from agronomy.describe.words import (
     Cover,
     Kind,
@@ -92,6 +92,7 @@ class Bed:
     method: Annotated[MethodName, means("how it is watered")] = "hose"
     rig: Annotated[Name | None, means("the hose or tap it is watered from; else the garden's first")] = None
     drip: Annotated[CheckedDrip | None, means("its line, where the method is drip")] = None
+    sprinkler: Annotated[Sprinkler | None, means("what it is watered with from above; left out: a usual one")] = None
     reservoir: Annotated[CheckedReservoir | None, means("its reservoir, where it has one")] = None
     style: Annotated[Style | None, means("its own style; else the garden's")] = None
     prefers: Annotated[TimeOfDay | None, means("when it is best watered; else as the garden's people like")] = None

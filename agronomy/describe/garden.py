@@ -16,7 +16,17 @@ from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, 
 from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
 from agronomy.describe.soil import Jar, Layer, Part, Soil
-from agronomy.describe.water import CheckedRig, Drip, MapMetres, Observation, Programme, Reservoir, Rig, Watering
+from agronomy.describe.water import (
+    CheckedRig,
+    Drip,
+    MapMetres,
+    Observation,
+    Programme,
+    Reservoir,
+    Rig,
+    Sprinkler,
+    Watering,
+)
 from agronomy.describe.weather import TypedDay, check_typed
 from agronomy.describe.words import (
     ClimateName,
@@ -33,7 +43,7 @@ from agronomy.describe.words import (
 __all__ = [
     "Absence", "Allowed", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark", "Garden",
     "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person",
-    "Planting", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Thing", "TypedDay", "Watering",
+    "Planting", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "TypedDay", "Watering",
     "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 

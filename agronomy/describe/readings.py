@@ -144,6 +144,20 @@ class CupsTest(TypedDict):
     caught_ml: Annotated[list[Annotated[float, number(0.0, 20000.0, "mL")]], some(4, 60)]
 
 
+class SprinklerTest(TypedDict):
+    """Straight-sided cups over the ground that a sprinkler wets, and how long it ran."""
+
+    minutes: Annotated[float, number(1.0, 600.0, "min")]
+    caught_mm: Annotated[list[Annotated[float, number(0.0, 500.0, "mm")]], some(4, 60)]
+
+
+class DugTest(TypedDict):
+    """A hole beside an emitter after a run: how deep the ground was wet."""
+
+    minutes: Annotated[float, number(1.0, 1440.0, "min")]
+    deep_cm: Annotated[float, number(1.0, 150.0, "cm")]
+
+
 class MixWanted(TypedDict):
     """How much of a mix is wanted, and of what."""
 
@@ -164,4 +178,6 @@ TESTS = {
     "seep": SeepTest,
     "weigh": WeighTest,
     "cups": CupsTest,
+    "dug": DugTest,
+    "sprinkler": SprinklerTest,
 }

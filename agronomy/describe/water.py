@@ -15,7 +15,9 @@ from agronomy.describe.words import (
     DayPart,
     Giver,
     Into,
+    Laid,
     LiftedWeight,
+    LineKind,
     ObservationKind,
     PouredBy,
     Water,
@@ -87,10 +89,13 @@ CheckedRig = Annotated[Rig, AfterValidator(check_rig)]
 class Drip:
     """A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual."""
 
-    emitters: Annotated[int, whole(1, 5000, "", "how many emitters")]
+    emitters: Annotated[int, whole(1, 5000, "", "how many emitters; of a soaker hose one each 10 cm")]
     flow_l_per_h: Annotated[float, number(0.1, 30.0, "L/h", "of each emitter, as printed: at 10 m of head")]
+    kind: Annotated[LineKind, means("drippers, flat tape, or a hose whose wall seeps")] = "drippers"
+    guessed: Annotated[Yes, means("whether its flow is a guess, read nowhere")] = False
     length_m: Annotated[float | None, number(0.1, 500.0, "m", "of each row; left out: nothing is solved")] = None
     rows: Annotated[int, whole(1, 100, "", "side by side, fed at one end")] = 1
+    laid: Annotated[Laid, means("in rows along the bed, or once round it")] = "rows"
     bore_mm: Annotated[float, number(2.0, 100.0, "mm", "how wide the line is inside")] = 13.6
     holding: Annotated[Yes, means("whether its emitters hold their flow over a range of pressure")] = False
     rise_m: Annotated[float, number(-50.0, 50.0, "m", "of its end over its inlet; downhill below zero")] = 0.0
@@ -99,6 +104,10 @@ class Drip:
     reducer_m: Annotated[float | None, number(1.0, 60.0, "m", "head behind a pressure reducer, where there is one")] = (
         None
     )
+    filtered: Annotated[Yes, means("whether a filter stands before it")] = True
+    deepens: Annotated[
+        float, number(0.2, 5.0, "", "how much deeper a hole found it wet than the rule for its soil says")
+    ] = 1.0
     even: Annotated[
         float | None, number(0.1, 1.0, "share", "low quarter over mean of what cups caught, where it was tested")
     ] = None
@@ -112,6 +121,21 @@ def check_drip(drip: Drip) -> Drip:
 
 
 CheckedDrip = Annotated[Drip, AfterValidator(check_drip)]
+
+
+@dataclass(frozen=True)
+class Sprinkler:
+    """What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual."""
+
+    mm_per_h: Annotated[float, number(0.5, 200.0, "mm/h", "that it lays down where it wets: by cups, or a guess")] = (
+        12.0
+    )
+    wets_m2: Annotated[
+        float | None, number(0.1, 5000.0, "m2", "of ground in all, the bed's own included; left out: twice the bed's")
+    ] = None
+    even: Annotated[
+        float | None, number(0.1, 1.0, "share", "low quarter over mean of what cups caught, where it was tested")
+    ] = None
 
 
 @dataclass(frozen=True)

@@ -20,8 +20,10 @@ Kind = Literal[
     "self_watering_box",
     "tray",
 ]
-MethodName = Literal["hose", "can", "drip", "reservoir"]
-PouredBy = Literal["hose", "can", "drip"]
+MethodName = Literal["hose", "can", "drip", "sprinkler", "reservoir"]
+PouredBy = Literal["hose", "can", "drip", "sprinkler"]
+LineKind = Literal["drippers", "tape", "soaker"]
+Laid = Literal["rows", "ring"]
 Style = Literal["ample", "steady", "sparing"]
 Pattern = Literal["deep_and_seldom", "little_and_often", "damp_top", "run_down"]
 Wall = Literal["light", "dark", "fabric"]
@@ -88,7 +90,7 @@ Drainage = Literal["free", "slow", "standing"]
 # How sky and wind reach it, and what lies on it.
 Shelter = Literal["exposed", "open", "sheltered"]
 Cover = Literal["none", "eaves", "roof", "cloche", "tunnel", "indoors"]
-MulchKind = Literal["none", "straw", "leaf_mould", "compost", "bark", "film"]
+MulchKind = Literal["none", "straw", "leaf_mould", "compost", "bark", "film", "fabric"]
 
 # What grows.
 CropName = Literal[
@@ -226,7 +228,9 @@ ClimateName = Literal[
     "file",
 ]
 ThingKind = Literal["wall", "fence", "hedge", "tree", "shed", "house", "path", "water"]
-TestKind = Literal["bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter", "seep", "weigh", "cups"]
+TestKind = Literal[
+    "bucket", "can", "squeeze", "jar", "drain", "finger", "pot", "meter", "seep", "weigh", "cups", "dug", "sprinkler"
+]
 
 # What is advised, and why.
 Word = Literal["soak", "wait", "leave", "too_wet", "check", "done", "fill", "empty"]

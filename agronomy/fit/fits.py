@@ -207,7 +207,7 @@ def seedlings(here: BedToday, p: Planting) -> Fit:
     share = here.ground_m2 * left / max(sum(left_on(x, here.date) for x in _standing(here.bed, here.date)), 1)
     meets = np.flatnonzero(days.canopy_m2 * left >= share)
     figures = {"count": float(left), "each_m": math.sqrt(share / left)}
-    figures |= _widths(p, crop_of(p), here.date)
+    figures |= widths_on(p, crop_of(p), here.date)
     to_bound = p.planted - here.date + dt.timedelta(days=ROOTBOUND_DAYS[1])
     figures["bound_days"] = float(to_bound.days)
     figures["ready_days"] = float(to_bound.days - ROOTBOUND_DAYS[1] + ROOTBOUND_DAYS[0])
@@ -240,7 +240,7 @@ def mix_volume(here: BedToday, p: Planting) -> Fit:
         "times_a_day": times,
         "often": float(times > OFTEN),
         "count": float(left),
-        **_widths(p, crop, here.date),
+        **widths_on(p, crop, here.date),
     }
     return Fit("mix_volume", level, crop.name, figures)
 
@@ -268,7 +268,7 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
         "close_m": wants.spacing_m[0],
         "airy_m": wants.spacing_m[1],
         "between_m": between,
-        **_widths(p, crop, today),
+        **widths_on(p, crop, today),
     }
     schools = [("", n), ("close_", close), ("airy_", airy)]
     if wants.single_stem_m is not None:
@@ -287,7 +287,7 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
     return Fit("spacing", "mind" if crowded or risky else "fine", crop.name, figures)
 
 
-def _widths(p: Planting, crop: Crop, today: dt.date) -> dict[str, float]:
+def widths_on(p: Planting, crop: Crop, today: dt.date) -> dict[str, float]:
     """How wide a plant is, and full-grown [m]."""
     now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     return {"now_m": now_m, "full_m": max(crop.spread_m, now_m)}

@@ -38,7 +38,8 @@ class InHand:
     hose: HoseSplit | None = None
     flow_l_per_min: float | None = None
     cans: float | None = None
-    drip_minutes: float | None = None
+    run_minutes: float | None = None  # that a line or sprinkler runs
+    overhead: bool = False  # by sprinkler
 
 
 @dataclass(frozen=True)

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from agronomy.describe.garden import Bed, Garden, Rig
+import math
+
+from agronomy.describe.garden import Bed, Garden, Rig, Sprinkler
 from agronomy.methods.base import Method
 from agronomy.methods.drip import DripLine, wetted_m2
 from agronomy.methods.hand import Can, Hose
 from agronomy.methods.reservoir import Fill
+from agronomy.methods.sprinkler import Overhead
 
 UNNAMED = Rig("")  # a usual flow, where the garden names no hose
 
@@ -16,11 +19,14 @@ def rig_of(garden: Garden, bed: Bed) -> Rig:
     return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else UNNAMED)
 
 
-def method_of(garden: Garden, bed: Bed, ksat_mm_per_h: float) -> Method:
-    """How a bed is watered, on ground of such a conductivity [mm/h]."""
+def method_of(garden: Garden, bed: Bed, ksat_mm_per_h: float, ground_m2: float) -> Method:
+    """How a bed is watered: so much ground [m2] of such a conductivity [mm/h]."""
     rig = rig_of(garden, bed)
     if bed.method == "can":
         return Can(rig, garden.can_l, garden.can_minutes)
     if bed.method == "drip":
-        return DripLine(rig, bed.drip, wetted_m2(bed.drip, ksat_mm_per_h)) if bed.drip else DripLine(rig, None)
+        wets = wetted_m2(bed.drip, ksat_mm_per_h) if bed.drip else math.inf
+        return DripLine(rig, bed.drip, wets, ksat_mm_per_h)
+    if bed.method == "sprinkler":
+        return Overhead(rig, bed.sprinkler or Sprinkler(), ground_m2)
     return Fill(rig) if bed.method == "reservoir" else Hose(rig)

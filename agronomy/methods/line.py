@@ -5,17 +5,19 @@ from __future__ import annotations
 import functools
 
 from agronomy.describe.water import Drip, Rig
-from agronomy.hydraulics.emitters import HOLDING, PLAIN, Emitter, emitter
+from agronomy.hydraulics.emitters import HOLDING, PLAIN, SOAKER, Emitter, emitter
 from agronomy.hydraulics.friction import fitting_length_m
 from agronomy.hydraulics.lateral import even_lateral
 from agronomy.hydraulics.network import Network, Outlet, Tap, solve_network, tap_of_readings
 
-FITTINGS = 3  # between tap and line: a filter, a connector, a bend; common practice, no source
+FITTINGS = (
+    2  # between tap and line: a connector and a bend, and a filter where there is one; common practice, no source
+)
 
 
 def emitter_of(drip: Drip) -> Emitter:
     """A line's emitters, by the flow printed on them. Arithmetic."""
-    return emitter(drip.flow_l_per_h, HOLDING if drip.holding else PLAIN)
+    return emitter(drip.flow_l_per_h, SOAKER if drip.kind == "soaker" else HOLDING if drip.holding else PLAIN)
 
 
 def tap_of(rig: Rig, drip: Drip) -> Tap:
@@ -28,7 +30,7 @@ def outlets_of(drip: Drip) -> tuple[Outlet, ...]:
     if drip.length_m is None:
         return ()
     each, more = divmod(drip.emitters, drip.rows)
-    feed = drip.feed_m + FITTINGS * fitting_length_m(drip.feed_bore_mm)
+    feed = drip.feed_m + (FITTINGS + drip.filtered) * fitting_length_m(drip.feed_bore_mm)
     counts = [each + (1 if i < more else 0) for i in range(drip.rows)]
     return tuple(
         Outlet(

@@ -10,11 +10,12 @@ from agronomy.beds.ground import volume_l
 from agronomy.beds.today import left_on
 from agronomy.decide.bands import band
 from agronomy.decide.behind import days_behind
+from agronomy.decide.by_which import by_which
 from agronomy.decide.compare import mulch_saves, soil_in_sun, walls, ways
 from agronomy.decide.plan import Plan
 from agronomy.decide.sequence import BedAhead
 from agronomy.describe.bed import Bed as Described
-from agronomy.describe.garden import Drip, Reservoir, Soil
+from agronomy.describe.garden import Drip, Reservoir, Soil, Sprinkler
 from agronomy.ground.holding import percentages
 from agronomy.ground.texture import texture_class
 from api.beds import shapes
@@ -42,6 +43,7 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         "exposures": [vars(x) for x in facts.exposures],
         "leaves_off": [vars(x) for x in facts.leaves_off],
         "drip": _with_usual(Drip, drip_of(b)),
+        "sprinkler": _with_usual(Sprinkler, b.sprinkler),
         "reservoir": _with_usual(Reservoir, reservoir_of(b), wick_l_per_day=None),
         "plantings": [
             {
@@ -57,7 +59,9 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
     }
 
 
-def _with_usual(kind: type[Drip] | type[Reservoir], told: Json | None, **left_open: Any) -> Json | None:
+def _with_usual(
+    kind: type[Drip] | type[Reservoir] | type[Sprinkler], told: Json | None, **left_open: Any
+) -> Json | None:
     """A line or reservoir with what was left open of it."""
     if told is None:
         return None
@@ -93,6 +97,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         "behind": [],
         "ahead": [],
         "ways": [],
+        "by_which": [],
         "mulch_saves": None,
         "walls": [],
         "soil_in_sun": None,
@@ -104,6 +109,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
         out["ahead"] = _ahead(p, days_ahead(now).beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]
+        out["by_which"] = [vars(way) for way in by_which(p.beds[index])]
         saved = mulch_saves(p, index)
         out["mulch_saves"] = vars(saved) if saved else None
         out["walls"] = [vars(x) for x in walls(p, index)]

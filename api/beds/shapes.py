@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import typing
+
 from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
@@ -14,6 +16,7 @@ from agronomy.describe.words import (
     STYLES,
     TEXTURES,
     WALLS,
+    PouredBy,
 )
 from api.described import Code, In, Number, Out, Shape
 from api.record.shapes import ObservationOut, WateringOut
@@ -202,6 +205,20 @@ class SoilInSun(s.Serializer):
     mulched_c = s.ListField(child=s.FloatField())
 
 
+class ByWhich(s.Serializer):
+    """One way of pouring what a bed lacks."""
+
+    way = s.ChoiceField(choices=typing.get_args(PouredBy))
+    litres = s.FloatField()
+    minutes = s.FloatField(help_text="of a person")
+    runs = s.FloatField(help_text="minutes that the tap runs")
+    depth_m = s.FloatField(allow_null=True, help_text="that it wets; null: as deep as is missing")
+    leaf_wet_h = s.FloatField()
+    beside_l = s.FloatField(help_text="on paths and weeds")
+    chosen = s.BooleanField()
+    there = s.BooleanField(help_text="whether it is as told; else a usual one")
+
+
 class Way(s.Serializer):
     """A style and pattern over the fortnight, means over the series."""
 
@@ -225,6 +242,7 @@ class BedPage(s.Serializer):
     behind = LedgerDay(many=True)
     ahead = AheadDay(many=True)
     ways = Way(many=True)
+    by_which = ByWhich(many=True, help_text="what it lacks, poured in each way")
     mulch_saves = MulchSaves(allow_null=True)
     walls = WallTakes(many=True, help_text="of a container: what other walls would take")
     soil_in_sun = SoilInSun(allow_null=True)

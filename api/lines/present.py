@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 from agronomy.decide.drip_lines import drip_lines
+from agronomy.decide.plan import BedPlan
 from agronomy.decide.timer_setting import timers
+from agronomy.fit.fits import widths_on
 from agronomy.methods.timer import next_run, programme_on
+from agronomy.plants.crops import crop_of
 from api.present import Json, garden_out
 from apps.planning.situation import Situation
+
+BULBS = ("usual", "habit", "deeper", "to_roots")
 
 
 def lines_out(now: Situation, role: str) -> Json:
@@ -19,12 +24,15 @@ def lines_out(now: Situation, role: str) -> Json:
         "lacks": now.lacks,
         "lines": [
             {
-                **{name: value for name, value in vars(x).items() if name not in ("usual", "habit", "changes")},
+                **{name: value for name, value in vars(x).items() if name not in (*BULBS, "changes")},
                 "id": int(beds[x.bed].bed.key),
                 "usual": vars(x.usual),
                 "habit": vars(x.habit),
+                "deeper": [vars(w) for w in x.deeper],
+                "to_roots": vars(x.to_roots) if x.to_roots else None,
                 "changes": [vars(c) for c in x.changes],
                 "programme": vars(timer) if (timer := programme_on(beds[x.bed].today.rig, p.today)) else None,
+                "plot": _plot(beds[x.bed]),
                 "next_run": next_run(beds[x.bed].today.rig, p.today),
             }
             for x in lines
@@ -35,6 +43,19 @@ def lines_out(now: Situation, role: str) -> Json:
             {"id": int(b.bed.key), "name": name}
             for name, b in beds.items()
             if b.bed.method == "drip" and name not in told
+        ],
+    }
+
+
+def _plot(b: BedPlan) -> Json:
+    """The bed that a line lies in, and what stands there."""
+    return {
+        "length_m": b.bed.length_m,
+        "width_m": b.bed.width_m,
+        "round": b.bed.round,
+        "plants": [
+            {"label": crop_of(p).name, "count": left, **widths_on(p, crop_of(p), b.today.date)}
+            for p, left in b.today.standing
         ],
     }
 

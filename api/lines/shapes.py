@@ -7,6 +7,7 @@ import typing
 from rest_framework import serializers as s
 
 from agronomy.decide.drip_lines import Doing
+from agronomy.describe.words import Laid
 from api.pots.shapes import ProgrammeOut
 from api.shapes import GardenOut
 
@@ -27,6 +28,21 @@ class LineChange(s.Serializer):
     least_l_h = s.FloatField()
     mean_l_h = s.FloatField()
     bore_mm = s.FloatField(allow_null=True)
+    reaches = s.FloatField(allow_null=True, help_text="share of what roots hold that it then wets")
+
+
+class PlotPlants(s.Serializer):
+    label = s.CharField()
+    count = s.IntegerField()
+    now_m = s.FloatField(help_text="across, today")
+    full_m = s.FloatField(help_text="across, full-grown")
+
+
+class Plot(s.Serializer):
+    length_m = s.FloatField()
+    width_m = s.FloatField()
+    round = s.BooleanField()
+    plants = PlotPlants(many=True)
 
 
 class DripLine(s.Serializer):
@@ -49,7 +65,12 @@ class DripLine(s.Serializer):
     row_gap_m = s.FloatField(allow_null=True)
     usual = Wets(help_text="by the run of its next soak")
     habit = Wets(help_text="by a short run")
+    deeper = Wets(many=True, help_text="by runs of more and more minutes")
+    to_roots = Wets(allow_null=True, help_text="the first of those that comes down to the roots")
     roots_m = s.FloatField()
+    reaches = s.FloatField(help_text="share of what roots hold that it wets")
+    laid = s.ChoiceField(choices=typing.get_args(Laid))
+    plot = Plot(help_text="the bed that it lies in")
     meet = s.BooleanField()
     bursts = s.BooleanField()
     changes = LineChange(many=True)

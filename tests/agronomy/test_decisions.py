@@ -274,10 +274,10 @@ class Hands(unittest.TestCase):
         measured = t.garden(t.bed(rig=None))
         self.assertEqual(rig_of(measured, measured.beds[0]).name, "Hose")
         guessed = dataclasses.replace(measured, rigs=(g.Rig("Hose"),))
-        of = {x: method_of(x, x.beds[0], 15.0).litres_cv for x in (measured, guessed)}
+        of = {x: method_of(x, x.beds[0], 15.0, 2.0).litres_cv for x in (measured, guessed)}
         self.assertLess(of[measured], of[guessed])
         named = t.garden(t.bed(rig="Hose"))
-        self.assertEqual(of[measured], method_of(named, named.beds[0], 15.0).litres_cv)
+        self.assertEqual(of[measured], method_of(named, named.beds[0], 15.0, 2.0).litres_cv)
 
     def test_cans(self) -> None:
         self.assertEqual(

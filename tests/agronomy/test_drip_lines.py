@@ -7,7 +7,9 @@ import unittest
 import numpy as np
 
 from agronomy.balance.kernel import conservation_error
-from agronomy.bench.measure import measure
+from agronomy.balance.terms import BY_TRIGGER
+from agronomy.bench.dug import LineAt
+from agronomy.bench.measure import Around, measure
 from agronomy.decide.drip_lines import EVEN_ENOUGH, LineNow, drip_lines
 from agronomy.decide.plan import plan
 from agronomy.decide.timer_setting import TimerNow, timers
@@ -16,6 +18,7 @@ from agronomy.describe.errors import InputError
 from agronomy.formats.described import read
 from agronomy.hydraulics.lateral import solve
 from agronomy.methods.choose import method_of
+from agronomy.methods.drip import DripLine, bulb, wetted_m2
 from agronomy.methods.line import inflow_l_h, outlets_of, solved
 from tests.agronomy import gardens as t
 
@@ -47,7 +50,7 @@ class Running(unittest.TestCase):
 
     def test_minutes_are_by_what_it_takes_in(self) -> None:
         weak = g.Rig("Hose", 3.0, head_m=4.0)
-        times = [made(SHORT, rig).beds[0].if_watered().in_hand.drip_minutes for rig in (STRONG, weak)]
+        times = [made(SHORT, rig).beds[0].if_watered().in_hand.run_minutes for rig in (STRONG, weak)]
         flows = [inflow_l_h(rig, SHORT) for rig in (STRONG, weak)]
         self.assertAlmostEqual(times[0] * flows[0], times[1] * flows[1], places=6)
         self.assertGreater(times[1], 1.5 * times[0])
@@ -174,10 +177,10 @@ class Cups(unittest.TestCase):
         minutes = []
         for even in (0.95, 0.6):
             bed = made(dataclasses.replace(SHORT, even=even)).beds[0]
-            minutes.append(bed.if_watered().in_hand.drip_minutes)
+            minutes.append(bed.if_watered().in_hand.run_minutes)
         self.assertAlmostEqual(minutes[1] / minutes[0], 0.95 / 0.6, places=3)
         usual = t.bed(method="drip", drip=SHORT)
-        self.assertEqual(method_of(t.garden(usual), usual, 15.0).arrives, 0.90)
+        self.assertEqual(method_of(t.garden(usual), usual, 15.0, 6.0).arrives, 0.90)
 
 
 class Laterals(unittest.TestCase):
@@ -185,6 +188,108 @@ class Laterals(unittest.TestCase):
         found = line()
         lateral = outlets_of(SHORT)[0].lateral
         np.testing.assert_allclose(found.flows_l_h, solve(lateral, found.inlet_m).flow_l_h, rtol=1e-9)
+
+
+class Wetting(unittest.TestCase):
+    """How wide and deep a run goes, in how many runs it is given, and how often a line asks."""
+
+    def test_depth_by_soil_flow_and_volume(self) -> None:
+        """Schwartzman and Zur (1986), from memory: 1.82 V^0.22 (Ks/q)^-0.17 and 2.54 V^0.63 (Ks/q)^0.45, SI."""
+        q, ks, v = 2.0 / 3.6e6, 15.0 / 3.6e6, 2.0 / 1000
+        found = bulb(g.Drip(14, 2.0), 2.0, 60.0, 15.0)
+        self.assertAlmostEqual(found.width_m, 1.82 * v**0.22 * (ks / q) ** -0.17, places=9)
+        self.assertAlmostEqual(found.depth_m, 2.54 * v**0.63 * (ks / q) ** 0.45, places=9)
+        self.assertFalse(found.beyond_fit)
+        self.assertTrue(bulb(g.Drip(14, 2.0), 2.0, 10.0, 15.0).beyond_fit)
+
+    def test_damp_ground_is_wetted_further_and_rounds_that_overlap_make_a_strip(self) -> None:
+        alone, close = g.Drip(14, 2.0, length_m=14.0), g.Drip(14, 2.0, length_m=2.0)
+        dry, damp = (bulb(alone, 2.0, 60.0, 15.0, x) for x in (1.0, 0.4))
+        self.assertTrue(damp.width_m > dry.width_m and damp.depth_m > dry.depth_m)
+        self.assertGreater(bulb(close, 2.0, 60.0, 15.0).depth_m, dry.depth_m)
+        self.assertAlmostEqual(wetted_m2(close, 15.0), 14 * bulb(close, 2.0, 120.0, 15.0).width_m * 2.0 / 14)
+        self.assertLess(wetted_m2(close, 15.0), wetted_m2(alone, 15.0))
+
+    def test_a_hole_moves_the_beds_constant(self) -> None:
+        line = LineAt(g.Drip(14, 2.0), 2.0, 15.0)
+        says = bulb(line.drip, 2.0, 20.0, 15.0, 0.5).depth_m
+        found = measure("dug", {"minutes": 20, "deep_cm": 8.0}, Around(line=line))
+        self.assertAlmostEqual(found["deepens"], 0.08 / says)
+        told = dataclasses.replace(line.drip, deepens=found["deepens"])
+        self.assertAlmostEqual(bulb(told, 2.0, 20.0, 15.0, 0.5).depth_m, 0.08)
+        again = measure("dug", {"minutes": 20, "deep_cm": 8.0}, Around(line=dataclasses.replace(line, drip=told)))
+        self.assertAlmostEqual(again["deepens"], found["deepens"])  # a second hole says the same
+        with self.assertRaisesRegex(InputError, "bed"):
+            measure("dug", {"minutes": 20, "deep_cm": 8.0})
+
+    def test_what_would_sink_past_the_roots_is_given_in_runs(self) -> None:
+        line = DripLine(STRONG, g.Drip(10, 2.0), ksat=60.0)
+        self.assertEqual(line.goes(10.0, 1.0, 1.0), 1)
+        deep = bulb(g.Drip(10, 2.0), 2.0, 300.0, 60.0).depth_m
+        self.assertGreater(deep, 0.5)
+        goes = line.goes(100.0, 1.0, 0.3)
+        self.assertGreater(goes, 1)
+        self.assertLessEqual(bulb(g.Drip(10, 2.0), 2.0, 300.0 / goes, 60.0).depth_m, 0.3 + 1e-9)
+        shallow = (t.planting("lettuce", 12, "ankle", 0.2),)
+        sandy = {"plantings": shallow, "soils": (g.Soil("sand"),)}
+        few = g.Drip(12, 8.0, length_m=6.0)
+        dose = made(few, **sandy).beds[0].if_watered()
+        self.assertEqual(dose.passes > 1, dose.pause_minutes > 0)
+
+    def test_a_line_set_right_asks_every_one_to_three_days_in_heat(self) -> None:
+        """Common practice, no source: a row of grown tomatoes on loam at 34 C, its line closely holed."""
+        for soil, low, high in (("loam", 1.0, 3.5), ("sandy_loam", 1.0, 3.0)):
+            row = t.bed(
+                kind="row",
+                length_m=6.0,
+                width_m=1.0,
+                method="drip",
+                drip=g.Drip(20, 2.0),
+                soils=(g.Soil(soil),),
+                plantings=(t.planting("tomato", 12, "shoulder", 0.6),),
+                opened=t.TODAY - 3 * DAY,
+                opening_wetness="wet",
+            )
+            run = plan(t.garden(row), t.sky(tmax=34.0), t.TODAY).run
+            soaks = float((run.ahead(np.full((14, 1), BY_TRIGGER)).watered[:, 0] > 0).sum(axis=0).mean())
+            self.assertTrue(low <= 14 / soaks <= high, (soil, soaks))
+
+    def test_young_roots_are_reached_whole_and_the_rest_falls_beside(self) -> None:
+        young = made(SHORT, plantings=(t.planting("tomato", 4, "ankle", 0.12, 10),)).beds[0]
+        grown = made(SHORT, plantings=(t.planting("tomato", 12, "shoulder", 0.7),)).beds[0]
+        self.assertEqual(young.today.reach, 1.0)
+        self.assertLess(young.today.arrives, 0.5 * grown.today.arrives)
+        self.assertLess(grown.today.reach, 1.0)
+        # each dripper runs no shorter than its own round of ground needs, however few plants stand by it
+        self.assertAlmostEqual(young.today.arrives * young.today.method.wets_m2, 0.9 * young.today.rooted_m2)
+
+    def test_a_soak_by_hand_counts_over_all_of_the_ground(self) -> None:
+        def now(way):
+            poured = (g.Watering(t.TODAY - DAY, 30.0, way=way),)
+            return made(SHORT, plantings=(t.planting("tomato", 12, "shoulder", 0.7),), waterings=poured).beds[0]
+
+        line, hand = now(None), now("hose")
+        self.assertLess(hand.terms.beside_start, line.terms.beside_start)
+        self.assertGreater(hand.net_mm.mid, line.net_mm.mid)
+        for b in (line, hand):
+            self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=9)
+
+    def test_how_its_flow_is_known_is_its_doubt(self) -> None:
+        cv = [
+            DripLine(STRONG, dataclasses.replace(SHORT, **x)).litres_cv for x in ({"even": 0.9}, {}, {"guessed": True})
+        ]
+        self.assertEqual(cv, sorted(cv))
+        self.assertLess(cv[0], cv[2])
+
+    def test_one_more_row_is_offered_where_much_stays_dry(self) -> None:
+        wide = g.Drip(8, 2.0, length_m=6.0)
+        dense = line(wide, plantings=(t.planting("lettuce", 60, "ankle", 0.25),))
+        (row,) = (c for c in dense.changes if c.what == "row")
+        self.assertGreater(row.reaches, 1.5 * dense.reaches)
+        kept = line(
+            dataclasses.replace(wide, rows=2, emitters=16), plantings=(t.planting("lettuce", 60, "ankle", 0.25),)
+        )
+        self.assertAlmostEqual(kept.reaches, row.reaches or 0.0)
 
 
 if __name__ == "__main__":

@@ -151,7 +151,7 @@ class AnyGarden(unittest.TestCase):
         if b.dose:
             self.assertGreaterEqual(b.dose.litres, 0)
             self.assertLessEqual(b.dose.litres_band.low, b.dose.litres_band.high)
-            given_by = [b.dose.in_hand.hose, b.dose.in_hand.cans, b.dose.in_hand.drip_minutes]
+            given_by = [b.dose.in_hand.hose, b.dose.in_hand.cans, b.dose.in_hand.run_minutes]
             wanted = 0 if bed.reservoir else 1
             self.assertEqual(sum(x is not None for x in given_by), wanted)
         if b.word == "wait":

@@ -172,7 +172,7 @@ class TheWalk(unittest.TestCase):
         walk = walk_of(stops)
         self.assertAlmostEqual(walk.minutes, 0.5)
         self.assertAlmostEqual(walk.hands_min, 0.5)
-        self.assertAlmostEqual(walk.span_min, 0.5 + stops[0].dose.in_hand.drip_minutes)
+        self.assertAlmostEqual(walk.span_min, 0.5 + stops[0].dose.in_hand.run_minutes)
         gives = tuple(dataclasses.replace(x, gives=True) for x in stops)
         self.assertEqual(walk_of(gives).goes, ())
         self.assertEqual(walk_of(stops_of(t.dried(1))).goes, ())

@@ -12,24 +12,30 @@ from dataclasses import dataclass
 from typing import Any, ClassVar
 
 from agronomy.beds.ground import is_container
+from agronomy.bench.dug import LineAt
 from agronomy.bench.measure import Around, measure
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_date, require_one_of
 from agronomy.describe.readings import TESTS
 from agronomy.describe.words import MEASUREMENTS
 from agronomy.formats.described import read
+from agronomy.ground.holding import holding
+from agronomy.methods.line import inflow_l_h
 from apps.accounts.actor import Actor
 from apps.base.errors import NotFound
 from apps.garden.access import reached
 from apps.garden.action import RecordEvent
 from apps.garden.actions.beds import standing_bed
-from apps.garden.convert import drip_of
+from apps.garden.convert import drip_of, rig_of_row
 from apps.garden.models import Aspect, Bed, BedRecord, Event, Garden, Rig, Role
 from apps.garden.rows import described
 
 Json = dict[str, Any]
 MOST_MEASUREMENTS = 2000
-OF_A_RIG, OF_A_BED = ("bucket", "meter"), ("squeeze", "jar", "drain", "pot")
+OF_A_RIG, OF_A_BED = (
+    ("bucket", "meter"),
+    ("squeeze", "jar", "drain", "pot", "seep", "weigh", "cups", "dug", "sprinkler"),
+)
 
 
 @dataclass
@@ -54,6 +60,7 @@ class Measure:
             rig.flow_l_per_min if rig else 12.0,
             self._noted_l(rig) if rig and self.kind == "meter" else 0.0,
             _soil_of(bed).get("organic_matter_pct", 2.5) if bed else 2.5,
+            _line_at(bed) if bed else None,
         )
         return measure(self.kind, self.given, around)
 
@@ -159,6 +166,35 @@ def _set_even(of: KeepMeasurement, found: Json) -> None:
     of.changes.set(bed, line=line)
 
 
+def _line_at(bed: Bed) -> LineAt | None:
+    """A bed's line and its ground, as they are told."""
+    drip = drip_of(bed)
+    if bed.method != "drip" or drip is None:
+        return None
+    rig = bed.rig or bed.garden.rigs.order_by("pk").first()
+    line, soil = read(g.Drip, drip), read(g.Soil, _soil_of(bed), "soil")
+    flow = inflow_l_h(rig_of_row(rig), line) / line.emitters if rig else line.flow_l_per_h
+    return LineAt(line, flow, holding(soil).ksat)
+
+
+def _set_sprinkler(of: KeepMeasurement, found: Json) -> None:
+    """What a bed's sprinkler lays down, and how evenly."""
+    bed = of.about
+    assert bed is not None
+    if bed.method != "sprinkler":
+        raise InputError("bed", bed.name, "a bed that is watered by sprinkler")
+    told = {**(bed.sprinkler or {}), "mm_per_h": round(found["mm_per_h"], 3), "even": round(found["even"], 4)}
+    read(g.Sprinkler, told)
+    of.changes.set(bed, sprinkler=told)
+
+
+def _set_dug(of: KeepMeasurement, found: Json) -> None:
+    """How much deeper a bed's line wets than the rule says."""
+    bed = of.about
+    assert bed is not None
+    of.changes.set(bed, line={**(bed.line or {}), "deepens": round(found["deepens"], 3)})
+
+
 def _set_weights(of: KeepMeasurement, found: Json) -> None:
     """What one pot weighs soaked and limp."""
     bed = of.about
@@ -226,6 +262,8 @@ SETS: dict[str, Callable[[KeepMeasurement, Json], None]] = {
     "seep": _set_seep,
     "weigh": _set_weights,
     "cups": _set_even,
+    "dug": _set_dug,
+    "sprinkler": _set_sprinkler,
     "squeeze": _set_soil({"feel": "feel"}),
     "jar": _set_soil({"jar": "jar"}),
     "drain": _set_soil({"intake_mm_per_h": "intake_mm_per_h", "drainage": "drainage"}),

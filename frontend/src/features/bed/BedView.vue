@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { objectOmit } from '@vueuse/core'
 import { computed, defineAsyncComponent, watch } from 'vue'
 
 import { useBedFit, useBedPage } from '@/shared/api/queries'
@@ -26,6 +27,7 @@ import { openingId, useBedEvents } from './useBedEvents'
 import MulchSaves from './MulchSaves.vue'
 import SoilInSun from './SoilInSun.vue'
 import WallTakes from './WallTakes.vue'
+import ByWhich from './ByWhich.vue'
 import WaysTable from './WaysTable.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
@@ -58,8 +60,7 @@ watch(watering, (now) => {
   if (now && page.value) idFor = openingId(page.value, 'watering')
 })
 async function keepWatering(x: PouredSaid) {
-  const { litres, date, part, into, passes } = x
-  await events.watered({ litres, date, part, into, passes }, idFor(date))
+  await events.watered(objectOmit(x, ['hour']), idFor(x.date))
   watering.value = false
 }
 
@@ -167,6 +168,7 @@ const size = computed(() => {
     </section>
 
     <WaysTable v-if="page.ways.length" :ways="page.ways" class="below" />
+    <ByWhich v-if="page.by_which.length" :ways="page.by_which" class="below" />
     <MulchSaves v-if="page.mulch_saves" :saves="page.mulch_saves" class="below" />
     <SoilInSun
       v-if="page.soil_in_sun && stop"

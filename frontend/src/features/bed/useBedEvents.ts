@@ -1,7 +1,7 @@
 import { answer, api, newId } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
 import { useChange, useUndo } from '@/shared/outbox/useOutbox'
-import type { BedPage, DayPart, Into, ObservationKind, Reading } from '@/shared/api/types'
+import type { BedPage, DayPart, Into, ObservationKind, PouredBy, Reading } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
 
 export interface WateringSaid {
@@ -11,6 +11,7 @@ export interface WateringSaid {
   into: Into
   passes: number
   rig?: string
+  way?: PouredBy
 }
 export interface ObservationSaid {
   kind: ObservationKind

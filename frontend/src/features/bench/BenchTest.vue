@@ -52,7 +52,9 @@ const choices = computed(() =>
       ? container(b.kind)
       : props.test.about === 'line'
         ? b.method === 'drip'
-        : props.test.about !== 'buried' || (b.reservoir !== null && b.reservoir.giver !== 'below'),
+        : props.test.about === 'overhead'
+          ? b.method === 'sprinkler'
+          : props.test.about !== 'buried' || (b.reservoir !== null && b.reservoir.giver !== 'below'),
   ),
 )
 watch(
@@ -164,7 +166,7 @@ async function submit() {
       Describe {{ FIRST[test.about as keyof typeof FIRST] }} first: then its test has somewhere to go.
     </p>
     <template v-if="rows">
-      <div v-if="test.kind === 'cups'" class="row">
+      <div v-if="test.kind === 'cups' || test.kind === 'sprinkler'" class="row">
         <OpenNumber v-model="form.run_min" label="It ran, minutes" />
       </div>
       <div v-if="test.kind === 'seep'" class="row">

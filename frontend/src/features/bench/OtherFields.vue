@@ -121,6 +121,11 @@ const FILLINGS = {
     </div>
   </template>
 
+  <div v-else-if="kind === 'dug'" class="row">
+    <OpenNumber v-model="form.run_min" label="The line ran, minutes" />
+    <UnitInput v-model="form.deep_m" label="Damp down to" quantity="small_length" />
+  </div>
+
   <div v-else-if="kind === 'weigh'" class="row">
     <UnitInput v-model="form.soaked_kg" label="Soaked and drained" quantity="weight" />
     <UnitInput v-model="form.limp_kg" label="When its leaves hang" quantity="weight" />

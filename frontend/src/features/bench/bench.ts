@@ -26,7 +26,7 @@ export interface Test {
   kind: Kind
   name: string
   question: string
-  about: 'rig' | 'bed' | 'pot' | 'buried' | 'line' | 'garden'
+  about: 'rig' | 'bed' | 'pot' | 'buried' | 'line' | 'overhead' | 'garden'
   steps: string[]
   caution?: string
 }
@@ -128,6 +128,29 @@ export const TESTS: Test[] = [
     caution: 'A cup that is nearly empty: prick or rinse that dripper, flush the end, and try again.',
   },
   {
+    kind: 'sprinkler',
+    name: 'Cups under a sprinkler',
+    question: 'How much does it lay down, and how evenly?',
+    about: 'overhead',
+    steps: [
+      'Set eight or more cups or tins with straight sides all over the ground that it wets.',
+      'Run it for a quarter of an hour or more, with no wind.',
+      'Measure how high the water stands in each, in millimetres.',
+    ],
+    caution: 'Below about 10 mm it wets the top 5 cm and no more.',
+  },
+  {
+    kind: 'dug',
+    name: 'Dig after a run',
+    question: 'How deep does the line wet?',
+    about: 'line',
+    steps: [
+      'On a morning on which the bed asks for water, run the line for a known time.',
+      'An hour later dig a hole a hand’s width from a dripper, down to where the soil is dry again.',
+      'Measure how deep it is dark and damp.',
+    ],
+  },
+  {
     kind: 'seep',
     name: 'Timed seep',
     question: 'How fast does a buried bottle give its water?',
@@ -203,6 +226,14 @@ export const ROWS: Partial<Record<Kind, Rows[]>> = {
       columns: [{ key: 'ml', label: 'Caught, mL', unit: 'mL' }],
     },
   ],
+  sprinkler: [
+    {
+      key: 'caught',
+      title: 'How high it stood',
+      one: 'Cup',
+      columns: [{ key: 'mm', label: 'Caught, mm', unit: 'mm' }],
+    },
+  ],
   seep: [
     {
       key: 'readings',
@@ -255,6 +286,7 @@ export interface TestForm {
   other_l: number | null
   filled_l: number | null
   run_min: number | null
+  deep_m: number | null
   soaked_kg: number | null
   limp_kg: number | null
 }
@@ -290,6 +322,7 @@ export function emptyTest(kind: Kind, today: string): TestForm {
     other_l: null,
     filled_l: null,
     run_min: null,
+    deep_m: null,
     soaked_kg: null,
     limp_kg: null,
   }
@@ -321,6 +354,16 @@ export function givenOf(kind: Kind, form: TestForm): Record<string, unknown> | n
         ? { minutes: form.run_min, caught_ml }
         : null
     }
+    case 'sprinkler': {
+      const caught_mm = (form.lists.caught ?? []).filter(filled).map((r) => Number(r.mm))
+      return caught_mm.length >= LEAST_CUPS && form.run_min !== null
+        ? { minutes: form.run_min, caught_mm }
+        : null
+    }
+    case 'dug':
+      return form.run_min !== null && form.deep_m !== null
+        ? { minutes: form.run_min, deep_cm: 100 * form.deep_m }
+        : null
     case 'seep': {
       const readings = (form.lists.readings ?? []).filter(filled)
       return readings.length && form.filled_l !== null ? { filled_l: form.filled_l, readings } : null
@@ -427,6 +470,13 @@ export function foundWords(kind: Kind, found: Found, t: Tongue): string {
         `${t.show(n('flow_l_h'), 'drip_flow')} each${which}`
       )
     }
+    case 'sprinkler':
+      return (
+        `${t.show(n('mm_per_h'), 'depth')} an hour; the driest quarter gets ${Math.round(n('even') * 100)} % of the mean ` +
+        `(Christiansen ${Math.round(n('cu') * 100)} %)`
+      )
+    case 'dug':
+      return `It went ${t.show(n('deep_cm') / 100, 'small_length')} deep where ${t.show(n('says_cm') / 100, 'small_length')} was said: from now on this bed’s depths are told by it`
     case 'seep':
       return `${give(n('litres_a_day'), 'volume')} from each in a day, of ${t.show(n('filled_l'), 'volume')}`
     case 'weigh':

@@ -39,6 +39,7 @@ import {
   takeSize,
 } from './bedForm'
 import LightFields from './LightFields.vue'
+import LineFields from './LineFields.vue'
 import PlantingFields from './PlantingFields.vue'
 import SoilFields from './SoilFields.vue'
 
@@ -149,7 +150,7 @@ async function keep(another: boolean) {
 const of = (field: string) => problem.value?.fields.find((f) => f.field === field)?.text
 /** Faults of fields that have no place of their own on the sheet. */
 const PLACED =
-  /^(name|length_m|width_m|soil_depth_m|alike|drip\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m|soil\..*|exposure\..*)$/
+  /^(name|length_m|width_m|soil_depth_m|alike|drip\..*|sprinkler\..*|reservoir\..*|plantings\[\d+\]\..*|mulches\[0\]\.depth_m|mulch\.depth_m|soil\..*|exposure\..*)$/
 const loose = computed(() => {
   if (!problem.value) return []
   const texts = problem.value.fields.filter((f) => !PLACED.test(f.field)).map((f) => f.named ?? f.text)
@@ -366,71 +367,29 @@ const usualDepth = computed(
           ...(own?.rigs ?? []).map((r) => ({ value: r.id, label: r.name })),
         ]"
       />
-      <div v-if="form.method === 'drip'" class="row">
-        <OpenNumber v-model="form.emitters" class="narrow" label="Emitters" :error="of('drip.emitters')" />
-        <UnitInput
-          v-model="form.emitter_flow"
-          label="Each gives"
-          quantity="drip_flow"
-          :error="of('drip.flow_l_per_h')"
-          hint="printed on it; 2 L/h is usual"
-        />
-        <UnitInput
-          v-model="form.line.length_m"
-          label="Length of the line"
-          quantity="length"
-          :error="of('drip.length_m')"
-          hint="of each row; then what each gives is worked out"
-        />
-      </div>
-      <details v-if="form.method === 'drip' && form.line.length_m !== null">
-        <summary>More of the line: what is left open is as usual</summary>
-        <div class="stack">
-          <div class="row">
-            <OpenNumber
-              v-model="form.line.rows"
-              class="narrow"
-              label="Rows side by side"
-              :error="of('drip.rows')"
-            />
-            <OpenNumber
-              v-model="form.line.bore_mm"
-              class="narrow"
-              label="Width inside of the line, mm"
-              :error="of('drip.bore_mm')"
-            />
-            <UnitInput
-              v-model="form.line.rise_m"
-              label="Its end lies higher by"
-              quantity="length"
-              :error="of('drip.rise_m')"
-              hint="lower: below zero"
-            />
-          </div>
-          <div class="row">
-            <UnitInput
-              v-model="form.line.feed_m"
-              label="Hose or pipe to it"
-              quantity="length"
-              :error="of('drip.feed_m')"
-            />
-            <OpenNumber
-              v-model="form.line.feed_bore_mm"
-              class="narrow"
-              label="Width inside of that, mm"
-              :error="of('drip.feed_bore_mm')"
-            />
-            <UnitInput
-              v-model="form.line.reducer_m"
-              label="Head behind a reducer"
-              quantity="length"
-              :error="of('drip.reducer_m')"
-              hint="10 m are 1 bar; left open: none"
-            />
-          </div>
-          <el-checkbox v-model="form.line.holding">Its drippers hold their flow over pressure</el-checkbox>
+      <LineFields v-if="form.method === 'drip'" v-model="form" :of="of" />
+      <template v-if="form.method === 'sprinkler'">
+        <div class="row">
+          <UnitInput
+            v-model="form.sprinkler.mm_per_h"
+            label="It lays down, each hour"
+            quantity="depth"
+            :error="of('sprinkler.mm_per_h')"
+            hint="a guess will do; cups on the Bench tell"
+          />
+          <UnitInput
+            v-model="form.sprinkler.wets_m2"
+            label="It wets in all"
+            quantity="area"
+            :error="of('sprinkler.wets_m2')"
+            hint="left open: twice the bed’s ground"
+          />
         </div>
-      </details>
+        <p class="soft small">
+          It wets leaves, paths and weeds as well, and part of it flies off: at dawn, seldom and long, it does
+          least harm.
+        </p>
+      </template>
       <div v-if="form.method === 'reservoir'" class="row">
         <UnitInput
           v-model="form.capacity_l"

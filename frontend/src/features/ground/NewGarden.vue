@@ -210,7 +210,7 @@ async function open(text: string) {
       <Picks
         v-model="form.method"
         legend="Most beds get it by"
-        :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
+        :options="optionsOf(['hose', 'can', 'drip', 'sprinkler'], METHOD)"
       />
       <UnitInput
         v-if="form.method !== 'can'"

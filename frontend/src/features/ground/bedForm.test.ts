@@ -8,6 +8,8 @@ import {
   formOf,
   newPlanting,
   takeKind,
+  emittersOf,
+  flowOf,
   usualLine,
   usualSpread,
   inFeet,
@@ -82,6 +84,7 @@ const BED: Bed = {
   opened: '2025-06-12',
   opening_wetness: 'moist',
   drip: { emitters: 14, flow_l_per_h: 2, ...usualLine() } as Bed['drip'],
+  sprinkler: null,
   reservoir: null,
   plantings: [
     {
@@ -273,5 +276,25 @@ describe('a pot told by its litres', () => {
       ),
     ).toEqual([8, 4, 12])
     expect(inFeet({ length_m: 0.3, width_m: 0.3, depth_m: 0.28 }).length_m / 0.0254).toBeCloseTo(12)
+  })
+
+  it('counts a line from its length and spacing, tape and seeping hose by the metre', () => {
+    const f = emptyForm('drip')
+    Object.assign(f.line, { length_m: 6, rows: 2 })
+    expect([emittersOf(f), flowOf(f)]).toEqual([null, null])
+    f.spacing_m = 0.3
+    expect([emittersOf(f), flowOf(f)]).toEqual([40, null])
+    f.line.kind = 'tape'
+    expect([emittersOf(f), flowOf(f)]).toEqual([40, 1.2])
+    f.line.kind = 'soaker'
+    f.per_m = 5
+    expect([emittersOf(f), flowOf(f)]).toEqual([120, 0.5])
+  })
+
+  it('sends a sprinkler only where there is one', () => {
+    const f = emptyForm()
+    expect(bodyOf(f).sprinkler).toBeNull()
+    f.method = 'sprinkler'
+    expect(bodyOf(f).sprinkler).toEqual({ mm_per_h: 12 })
   })
 })

@@ -11,6 +11,7 @@ import type {
   Giver,
   Ingredient,
   Kind,
+  LineKind,
   Material,
   MethodName,
   MulchKind,
@@ -65,6 +66,18 @@ export interface LineForm {
   feed_bore_mm: number | null
   reducer_m: number | null
   even: number | null
+  kind: LineKind
+  guessed: boolean
+  laid: 'rows' | 'ring'
+  filtered: boolean
+  deepens: number
+}
+
+/** A sprinkler; what is left open is as usual. */
+export interface SprinklerForm {
+  mm_per_h: number | null
+  wets_m2: number | null
+  even: number | null
 }
 
 export const usualLine = (): LineForm => ({
@@ -77,7 +90,29 @@ export const usualLine = (): LineForm => ({
   feed_bore_mm: 19,
   reducer_m: null,
   even: null,
+  kind: 'drippers',
+  guessed: false,
+  laid: 'rows',
+  filtered: true,
+  deepens: 1,
 })
+export const usualSprinkler = (): SprinklerForm => ({ mm_per_h: 12, wets_m2: null, even: null })
+
+/** A hose that seeps is told as a dripper each 10 cm. */
+const SEEPS_EACH_M = 0.1
+const USUAL_PER_M = 4
+/** How many drippers a line has, by its length and the spacing; null where either is open. */
+export function emittersOf(f: BedForm): number | null {
+  const apart = f.line.kind === 'soaker' ? SEEPS_EACH_M : f.spacing_m
+  if (!f.line.length_m || !apart || Number.isNaN(apart)) return null
+  return Math.max(1, Math.round((f.line.length_m * (f.line.rows ?? 1)) / apart))
+}
+/** What each of them gives, by what is printed for a metre; null where that is not how it is told. */
+export function flowOf(f: BedForm): number | null {
+  if (f.line.kind === 'drippers') return null
+  const apart = f.line.kind === 'soaker' ? SEEPS_EACH_M : f.spacing_m
+  return apart ? Math.round(1000 * (f.per_m ?? USUAL_PER_M) * apart) / 1000 : null
+}
 
 export interface PlantingForm {
   id: number | null
@@ -102,7 +137,16 @@ export interface PlantingForm {
 /** What the form sends as it was typed; what it asks in another way than the server takes it stands below. */
 type Plain = Omit<
   BedIn,
-  'soil' | 'exposure' | 'drip' | 'reservoir' | 'mulch' | 'plantings' | 'length_m' | 'width_m' | 'opened'
+  | 'soil'
+  | 'exposure'
+  | 'drip'
+  | 'sprinkler'
+  | 'reservoir'
+  | 'mulch'
+  | 'plantings'
+  | 'length_m'
+  | 'width_m'
+  | 'opened'
 >
 
 export interface BedForm extends Plain {
@@ -126,6 +170,10 @@ export interface BedForm extends Plain {
   emitters: number | null
   emitter_flow: number | null
   line: LineForm
+  /** As a line is bought; counted into drippers and what each gives. */
+  spacing_m: number | null
+  per_m: number | null
+  sprinkler: SprinklerForm
   capacity_l: number | null
   wick: number | null
   water_at_opening_l: number | null
@@ -200,6 +248,9 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     emitters: 10,
     emitter_flow: 2,
     line: usualLine(),
+    spacing_m: null,
+    per_m: null,
+    sprinkler: usualSprinkler(),
     capacity_l: 15,
     wick: null,
     water_at_opening_l: null,
@@ -310,7 +361,7 @@ export function usualSpread(crop: { height_m: number; spread_m: number }, height
 }
 
 export function formOf(bed: Bed): BedForm {
-  const { soils, exposures, drip, reservoir, mulch, plantings, ...plain } = objectOmit(bed, [
+  const { soils, exposures, drip, sprinkler, reservoir, mulch, plantings, ...plain } = objectOmit(bed, [
     'id',
     'volume_l',
     'opened',
@@ -325,6 +376,9 @@ export function formOf(bed: Bed): BedForm {
     emitters: drip?.emitters ?? 10,
     emitter_flow: drip?.flow_l_per_h ?? 2,
     line: drip ? { ...usualLine(), ...objectOmit(drip, ['emitters', 'flow_l_per_h']) } : usualLine(),
+    spacing_m: null,
+    per_m: null,
+    sprinkler: { ...usualSprinkler(), ...sprinkler },
     ...storeOf(reservoir),
     mulch: mulch?.kind ?? 'none',
     mulch_depth_m: mulch?.depth_m ?? 0.05,
@@ -491,7 +545,7 @@ export function bodyOf(
   like: (own: number) => CropName = () => 'other',
 ): BedIn {
   const open = (n: number | null) => n as number
-  const said = objectOmit(form, ['soil', 'soil_since', 'light_since'])
+  const said = objectOmit(form, ['soil', 'soil_since', 'light_since', 'spacing_m', 'per_m', 'sprinkler'])
   const { light, emitters, emitter_flow, line, capacity_l, wick, water_at_opening_l, ...rest } = said
   const { mulch, mulch_depth_m, mulch_cover, plantings, ...unburied } = rest
   const plain = objectOmit(unburied, [
@@ -512,6 +566,12 @@ export function bodyOf(
     drip:
       form.method === 'drip'
         ? { emitters: open(emitters), flow_l_per_h: open(emitter_flow), ...lineBody(line) }
+        : null,
+    sprinkler:
+      form.method === 'sprinkler'
+        ? (Object.fromEntries(
+            Object.entries(form.sprinkler).filter(([, x]) => x !== null),
+          ) as BedIn['sprinkler'])
         : null,
     reservoir:
       form.method === 'reservoir'
@@ -546,7 +606,7 @@ export function bodyOf(
 
 /** What was said of a line: what is open is left to what is usual. */
 const lineBody = (line: LineForm): Partial<NonNullable<BedIn['drip']>> =>
-  line.length_m === null && line.even === null
+  Object.entries(usualLine()).every(([name, usual]) => line[name as keyof LineForm] === usual)
     ? {}
     : (Object.fromEntries(Object.entries(line).filter(([, x]) => x !== null)) as Partial<
         NonNullable<BedIn['drip']>

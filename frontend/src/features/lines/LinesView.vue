@@ -20,7 +20,10 @@ import {
   wetsInWords,
 } from '@/shared/words/lines'
 
+import BedTop from '@/shared/isle/BedTop.vue'
+
 import LineDrawing from './LineDrawing.vue'
+import WetShape from './WetShape.vue'
 
 /** Every drip line as it runs: what each dripper gives, how deep it wets, and what would better it. */
 const props = defineProps<{ garden: number }>()
@@ -89,6 +92,19 @@ const today = computed(() => query.data.value?.garden.today ?? '')
         <strong>{{ evenInWords(x, units) }}</strong> {{ headInWords(x, units) }}
         {{ longestInWords(x, units) }}
       </p>
+      <div class="pictures">
+        <WetShape :line="x" />
+        <BedTop
+          v-if="x.plot.plants.length"
+          :groups="x.plot.plants"
+          :length="x.plot.length_m"
+          :width="x.plot.width_m"
+          :round="x.plot.round"
+          :line="{ rows: x.rows, laid: x.laid, wets_m: x.usual.width_m }"
+          >From above: the strip that the next soak wets. Hollow plants: their roots do not come to it. Plants
+          are drawn evenly, the line in rows along the bed.</BedTop
+        >
+      </div>
       <template v-if="x.changes.length">
         <h3>What would better it</h3>
         <ul class="plain">
@@ -105,6 +121,9 @@ const today = computed(() => query.data.value?.garden.today ?? '')
           class="btn"
           :to="{ name: 'bench', params: { garden }, query: { test: 'cups', bed: x.id } }"
           >Try it with cups</RouterLink
+        >
+        <RouterLink class="btn" :to="{ name: 'bench', params: { garden }, query: { test: 'dug', bed: x.id } }"
+          >Dig and look how deep</RouterLink
         >
       </p>
     </section>
@@ -144,6 +163,13 @@ section {
 }
 h3 {
   margin-top: 8px;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 320px), 1fr));
+  gap: 16px 32px;
+  align-items: start;
+  margin: 8px 0;
 }
 .plain {
   margin: 0 0 8px;

@@ -1,6 +1,6 @@
 import { answer, api } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
-import type { DayPart, Into, Stop, Wetness } from '@/shared/api/types'
+import type { DayPart, Into, PouredBy, Stop, Wetness } from '@/shared/api/types'
 import { newId } from '@/shared/api/client'
 import { newMark, type Mark } from '@/shared/outbox/outbox'
 import { strike, useMarks } from '@/shared/outbox/useOutbox'
@@ -19,6 +19,7 @@ export interface Poured {
   passes?: number
   /** What it came from; else what the bed is watered from. */
   rig?: string
+  way?: PouredBy
 }
 /** What is in a stop's menu. */
 export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter'
@@ -99,6 +100,7 @@ export function useRoundActions(
         part: p.part ?? ('morning' as const),
         passes: p.passes ?? p.stop.dose?.passes ?? 1,
         ...(p.rig ? { rig: p.rig } : {}),
+        ...(p.way ? { way: p.way } : {}),
         into: p.into ?? p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
       }))
       const kept = await mark(

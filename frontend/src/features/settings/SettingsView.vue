@@ -279,7 +279,7 @@ async function leave() {
           <Picks
             v-model="place.method"
             legend="Most beds get it by"
-            :options="optionsOf(['hose', 'can', 'drip'], METHOD)"
+            :options="optionsOf(['hose', 'can', 'drip', 'sprinkler'], METHOD)"
           />
           <Choice
             v-model="place.climate"

@@ -1362,11 +1362,14 @@ export interface components {
              *     * `hose` - hose
              *     * `can` - can
              *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
              *     * `reservoir` - reservoir
              */
             method?: components["schemas"]["MethodName"];
             /** @description its line, where the method is drip */
             drip?: components["schemas"]["DripInRequest"] | null;
+            /** @description what it is watered with from above; left out: a usual one */
+            sprinkler?: components["schemas"]["SprinklerInRequest"] | null;
             /** @description its reservoir, where it has one */
             reservoir?: components["schemas"]["ReservoirInRequest"] | null;
             /**
@@ -1482,11 +1485,14 @@ export interface components {
              *     * `hose` - hose
              *     * `can` - can
              *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
              *     * `reservoir` - reservoir
              */
             method: components["schemas"]["MethodName"];
             /** @description its line, where the method is drip */
             drip: components["schemas"]["DripOut"] | null;
+            /** @description what it is watered with from above; left out: a usual one */
+            sprinkler: components["schemas"]["SprinklerOut"] | null;
             /** @description its reservoir, where it has one */
             reservoir: components["schemas"]["ReservoirOut"] | null;
             /**
@@ -1558,6 +1564,8 @@ export interface components {
             behind: components["schemas"]["LedgerDay"][];
             ahead: components["schemas"]["AheadDay"][];
             ways: components["schemas"]["Way"][];
+            /** @description what it lacks, poured in each way */
+            by_which: components["schemas"]["ByWhich"][];
             mulch_saves: components["schemas"]["MulchSaves"] | null;
             /** @description of a container: what other walls would take */
             walls: components["schemas"]["WallTakes"][];
@@ -1633,6 +1641,37 @@ export interface components {
             /** @description as the days ahead draw on it: 10, 50, 90 % */
             empty_on: (string | null)[];
             feeds: string[];
+        };
+        /** @description One way of pouring what a bed lacks. */
+        ByWhich: {
+            way: components["schemas"]["WayEnum"];
+            /** Format: double */
+            litres: number;
+            /**
+             * Format: double
+             * @description of a person
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description minutes that the tap runs
+             */
+            runs: number;
+            /**
+             * Format: double
+             * @description that it wets; null: as deep as is missing
+             */
+            depth_m: number | null;
+            /** Format: double */
+            leaf_wet_h: number;
+            /**
+             * Format: double
+             * @description on paths and weeds
+             */
+            beside_l: number;
+            chosen: boolean;
+            /** @description whether it is as told; else a usual one */
+            there: boolean;
         };
         Catalogue: {
             crops: components["schemas"]["CropOut"][];
@@ -1990,8 +2029,13 @@ export interface components {
             flow_measured: string | null;
             /** Format: double */
             cans: number | null;
-            /** Format: double */
-            drip_minutes: number | null;
+            /**
+             * Format: double
+             * @description that a line or sprinkler runs
+             */
+            run_minutes: number | null;
+            /** @description by sprinkler */
+            overhead: boolean;
             into: components["schemas"]["Into"];
             passes: number;
             /** Format: double */
@@ -2030,7 +2074,7 @@ export interface components {
         };
         /** @description A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual. */
         DripInRequest: {
-            /** @description how many emitters */
+            /** @description how many emitters; of a soaker hose one each 10 cm */
             emitters: number;
             /**
              * Format: double
@@ -2038,12 +2082,29 @@ export interface components {
              */
             flow_l_per_h: number;
             /**
+             * @description drippers, flat tape, or a hose whose wall seeps
+             *
+             *     * `drippers` - drippers
+             *     * `tape` - tape
+             *     * `soaker` - soaker
+             */
+            kind?: components["schemas"]["KindA5aEnum"];
+            /** @description whether its flow is a guess, read nowhere */
+            guessed?: boolean;
+            /**
              * Format: double
              * @description of each row; left out: nothing is solved
              */
             length_m?: number | null;
             /** @description side by side, fed at one end */
             rows?: number;
+            /**
+             * @description in rows along the bed, or once round it
+             *
+             *     * `rows` - rows
+             *     * `ring` - ring
+             */
+            laid?: components["schemas"]["LaidEnum"];
             /**
              * Format: double
              * @description how wide the line is inside
@@ -2071,6 +2132,13 @@ export interface components {
              * @description head behind a pressure reducer, where there is one
              */
             reducer_m?: number | null;
+            /** @description whether a filter stands before it */
+            filtered?: boolean;
+            /**
+             * Format: double
+             * @description how much deeper a hole found it wet than the rule for its soil says
+             */
+            deepens?: number;
             /**
              * Format: double
              * @description low quarter over mean of what cups caught, where it was tested
@@ -2117,8 +2185,20 @@ export interface components {
             usual: components["schemas"]["Wets"];
             /** @description by a short run */
             habit: components["schemas"]["Wets"];
+            /** @description by runs of more and more minutes */
+            deeper: components["schemas"]["Wets"][];
+            /** @description the first of those that comes down to the roots */
+            to_roots: components["schemas"]["Wets"] | null;
             /** Format: double */
             roots_m: number;
+            /**
+             * Format: double
+             * @description share of what roots hold that it wets
+             */
+            reaches: number;
+            laid: components["schemas"]["LaidEnum"];
+            /** @description the bed that it lies in */
+            plot: components["schemas"]["Plot"];
             meet: boolean;
             bursts: boolean;
             changes: components["schemas"]["LineChange"][];
@@ -2128,7 +2208,7 @@ export interface components {
         };
         /** @description A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual. */
         DripOut: {
-            /** @description how many emitters */
+            /** @description how many emitters; of a soaker hose one each 10 cm */
             emitters: number;
             /**
              * Format: double
@@ -2136,12 +2216,29 @@ export interface components {
              */
             flow_l_per_h: number;
             /**
+             * @description drippers, flat tape, or a hose whose wall seeps
+             *
+             *     * `drippers` - drippers
+             *     * `tape` - tape
+             *     * `soaker` - soaker
+             */
+            kind: components["schemas"]["KindA5aEnum"];
+            /** @description whether its flow is a guess, read nowhere */
+            guessed: boolean;
+            /**
              * Format: double
              * @description of each row; left out: nothing is solved
              */
             length_m: number | null;
             /** @description side by side, fed at one end */
             rows: number;
+            /**
+             * @description in rows along the bed, or once round it
+             *
+             *     * `rows` - rows
+             *     * `ring` - ring
+             */
+            laid: components["schemas"]["LaidEnum"];
             /**
              * Format: double
              * @description how wide the line is inside
@@ -2169,6 +2266,13 @@ export interface components {
              * @description head behind a pressure reducer, where there is one
              */
             reducer_m: number | null;
+            /** @description whether a filter stands before it */
+            filtered: boolean;
+            /**
+             * Format: double
+             * @description how much deeper a hole found it wet than the rule for its soil says
+             */
+            deepens: number;
             /**
              * Format: double
              * @description low quarter over mean of what cups caught, where it was tested
@@ -2431,6 +2535,7 @@ export interface components {
              *     * `hose` - hose
              *     * `can` - can
              *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
              *     * `reservoir` - reservoir
              */
             method: components["schemas"]["MethodName"];
@@ -2908,6 +3013,13 @@ export interface components {
          * @enum {string}
          */
         Kind: "raised" | "open" | "keyhole" | "row" | "mound" | "tunnel" | "pot" | "half_barrel" | "trough" | "fabric_bag" | "hanging_basket" | "self_watering_box" | "tray";
+        /**
+         * @description * `drippers` - drippers
+         *     * `tape` - tape
+         *     * `soaker` - soaker
+         * @enum {string}
+         */
+        KindA5aEnum: "drippers" | "tape" | "soaker";
         KindOut: {
             key: components["schemas"]["Kind"];
             name: string;
@@ -2923,6 +3035,12 @@ export interface components {
          * @enum {string}
          */
         LacksEnum: "beds" | "weather";
+        /**
+         * @description * `rows` - rows
+         *     * `ring` - ring
+         * @enum {string}
+         */
+        LaidEnum: "rows" | "ring";
         /** @description A layer below the top one. The last one reaches on downwards. */
         LayerInRequest: {
             /**
@@ -3079,15 +3197,21 @@ export interface components {
             mean_l_h: number;
             /** Format: double */
             bore_mm: number | null;
+            /**
+             * Format: double
+             * @description share of what roots hold that it then wets
+             */
+            reaches: number | null;
         };
         /**
          * @description * `both_ends` - both_ends
          *     * `wider` - wider
          *     * `holding` - holding
          *     * `reducer` - reducer
+         *     * `row` - row
          * @enum {string}
          */
-        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer";
+        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "row";
         Lines: {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
@@ -3187,10 +3311,11 @@ export interface components {
          * @description * `hose` - hose
          *     * `can` - can
          *     * `drip` - drip
+         *     * `sprinkler` - sprinkler
          *     * `reservoir` - reservoir
          * @enum {string}
          */
-        MethodName: "hose" | "can" | "drip" | "reservoir";
+        MethodName: "hose" | "can" | "drip" | "sprinkler" | "reservoir";
         /** @description How warm a container's mix gets today. */
         Mix: {
             /** Format: double */
@@ -3246,9 +3371,10 @@ export interface components {
          *     * `compost` - compost
          *     * `bark` - bark
          *     * `film` - film
+         *     * `fabric` - fabric
          * @enum {string}
          */
-        MulchKind: "none" | "straw" | "leaf_mould" | "compost" | "bark" | "film";
+        MulchKind: "none" | "straw" | "leaf_mould" | "compost" | "bark" | "film" | "fabric";
         MulchOut: {
             kind: components["schemas"]["MulchKind"];
             /**
@@ -3339,6 +3465,7 @@ export interface components {
              *     * `hose` - hose
              *     * `can` - can
              *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
              *     * `reservoir` - reservoir
              */
             method?: components["schemas"]["MethodName"];
@@ -3767,6 +3894,7 @@ export interface components {
              *     * `hose` - hose
              *     * `can` - can
              *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
              *     * `reservoir` - reservoir
              */
             method?: components["schemas"]["MethodName"];
@@ -4109,6 +4237,28 @@ export interface components {
             seen: string | null;
             /** @description not seen for a while, and still growing */
             due: boolean;
+        };
+        Plot: {
+            /** Format: double */
+            length_m: number;
+            /** Format: double */
+            width_m: number;
+            round: boolean;
+            plants: components["schemas"]["PlotPlants"][];
+        };
+        PlotPlants: {
+            label: string;
+            count: number;
+            /**
+             * Format: double
+             * @description across, today
+             */
+            now_m: number;
+            /**
+             * Format: double
+             * @description across, full-grown
+             */
+            full_m: number;
         };
         Pot: {
             stop: components["schemas"]["Stop"];
@@ -4813,6 +4963,42 @@ export interface components {
          * @enum {string}
          */
         SourceEnum: "forecast" | "climate" | "typed" | "resampled" | "none";
+        /** @description What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual. */
+        SprinklerInRequest: {
+            /**
+             * Format: double
+             * @description that it lays down where it wets: by cups, or a guess
+             */
+            mm_per_h?: number;
+            /**
+             * Format: double
+             * @description of ground in all, the bed's own included; left out: twice the bed's
+             */
+            wets_m2?: number | null;
+            /**
+             * Format: double
+             * @description low quarter over mean of what cups caught, where it was tested
+             */
+            even?: number | null;
+        };
+        /** @description What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual. */
+        SprinklerOut: {
+            /**
+             * Format: double
+             * @description that it lays down where it wets: by cups, or a guess
+             */
+            mm_per_h: number;
+            /**
+             * Format: double
+             * @description of ground in all, the bed's own included; left out: twice the bed's
+             */
+            wets_m2: number | null;
+            /**
+             * Format: double
+             * @description low quarter over mean of what cups caught, where it was tested
+             */
+            even: number | null;
+        };
         StandingOut: {
             planting: number;
             bed_name: string;
@@ -4990,9 +5176,11 @@ export interface components {
          *     * `seep` - seep
          *     * `weigh` - weigh
          *     * `cups` - cups
+         *     * `dug` - dug
+         *     * `sprinkler` - sprinkler
          * @enum {string}
          */
-        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter" | "seep" | "weigh" | "cups";
+        TestKind: "bucket" | "can" | "squeeze" | "jar" | "drain" | "finger" | "pot" | "meter" | "seep" | "weigh" | "cups" | "dug" | "sprinkler";
         TextInRequest: {
             text: string;
         };
@@ -5296,6 +5484,15 @@ export interface components {
             /** @description the hose, tap or butt it came from; left out: the bed's own */
             rig?: string | null;
             /**
+             * @description how it was poured; left out: as the bed is usually watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
+             */
+            way?: (components["schemas"]["WayEnum"] | components["schemas"]["NullEnum"]) | null;
+            /**
              * Format: uuid
              * @description made by the client; the same one twice is one event
              */
@@ -5319,6 +5516,15 @@ export interface components {
             passes: number;
             /** @description the hose, tap or butt it came from; left out: the bed's own */
             rig: string | null;
+            /**
+             * @description how it was poured; left out: as the bed is usually watered
+             *
+             *     * `hose` - hose
+             *     * `can` - can
+             *     * `drip` - drip
+             *     * `sprinkler` - sprinkler
+             */
+            way: (components["schemas"]["WayEnum"] | components["schemas"]["NullEnum"]) | null;
             /** Format: uuid */
             id: string;
             struck: boolean;
@@ -5351,6 +5557,14 @@ export interface components {
             lost_litres: number;
             chosen: boolean;
         };
+        /**
+         * @description * `hose` - hose
+         *     * `can` - can
+         *     * `drip` - drip
+         *     * `sprinkler` - sprinkler
+         * @enum {string}
+         */
+        WayEnum: "hose" | "can" | "drip" | "sprinkler";
         WeatherState: {
             source: components["schemas"]["SourceEnum"];
             /** Format: date */

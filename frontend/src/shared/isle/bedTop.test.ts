@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { MOST_DRAWN, plantsFrom } from './bedTop'
+import { beyondLine, MOST_DRAWN, pathsOf, plantsFrom } from './bedTop'
 
 const group = (count: number, full_m = 0.5) => ({ label: 'x', count, now_m: 0.2, full_m })
 
@@ -26,5 +26,18 @@ describe('a bed from above', () => {
     expect(plantsFrom([group(1)], 0.4, 0.4, true)[0]).toEqual({ x: 0, y: 0, group: 0 })
     expect(plantsFrom([group(9)], 0.4, 0.4, true).every((p) => Math.hypot(p.x, p.y) < 0.2)).toBe(true)
     expect(plantsFrom([group(3000)], 2, 1, false)).toHaveLength(MOST_DRAWN)
+  })
+
+  it('marks the plants that a line does not come to, and one more row reaches them', () => {
+    const groups = [{ label: 'Lettuce', count: 12, now_m: 0.1, full_m: 0.3 }]
+    const plants = plantsFrom(groups, 3, 1.2, false)
+    const beyond = (rows: number, laid: 'rows' | 'ring' = 'rows') =>
+      beyondLine({ rows, laid, wets_m: 0.3 }, 3, 1.2, false, plants, groups).size
+    expect(beyond(1)).toBeGreaterThan(0)
+    expect(beyond(2)).toBeLessThanOrEqual(beyond(1))
+    expect(beyond(4)).toBe(0)
+    expect(pathsOf({ rows: 2, laid: 'rows', wets_m: 0.3 }, 3, 1.2, false)).toHaveLength(2)
+    expect(pathsOf({ rows: 2, laid: 'ring', wets_m: 0.3 }, 3, 1.2, false)).toHaveLength(1)
+    expect(pathsOf({ rows: 1, laid: 'rows', wets_m: 0.3 }, 1, 1, true)[0]).toContain('A')
   })
 })

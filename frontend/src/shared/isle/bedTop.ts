@@ -12,6 +12,18 @@ export interface Plant {
   group: number
 }
 
+/** A drip line in a bed: in rows along it, or once round it; how wide it wets [m]. */
+export interface Line {
+  rows: number
+  laid: 'rows' | 'ring'
+  wets_m: number
+}
+
+/** How far from the edge a line round a bed lies, as a share of its width. */
+const INSET = 0.2
+/** Roots spread half as wide again as leaves. */
+const ROOTS = 1.5
+
 /** As many as can be told apart; a denser sowing is drawn this dense. */
 export const MOST_DRAWN = 150
 
@@ -53,4 +65,44 @@ function inRound(drawn: number[], radius: number): Plant[] {
     const a = i * 2.399963
     return { x: r * Math.cos(a), y: r * Math.sin(a), group }
   })
+}
+
+/** Across the bed, where each row lies. */
+const rowsAt = (line: Line, width: number) =>
+  Array.from({ length: line.rows }, (_, i) => width * ((i + 0.5) / line.rows - 0.5))
+
+/** How a line lies in a bed, drawn from its middle. */
+export function pathsOf(line: Line, length: number, width: number, round: boolean): string[] {
+  if (round) {
+    const r = (length / 2) * (1 - 2 * INSET)
+    return [`M${-r} 0A${r} ${r} 0 1 1 ${r} 0A${r} ${r} 0 1 1 ${-r} 0`]
+  }
+  const edge = width * INSET
+  const x = length / 2 - Math.min(edge, length / 4)
+  if (line.laid === 'ring') return [`M${-x} ${-width / 2 + edge}H${x}V${width / 2 - edge}H${-x}Z`]
+  return rowsAt(line, width).map((y) => `M${-length / 2} ${y}H${length / 2}`)
+}
+
+/** The plants, by their place in the list, whose roots the wet strip does not come to. */
+export function beyondLine(
+  line: Line,
+  length: number,
+  width: number,
+  round: boolean,
+  plants: Plant[],
+  groups: Group[],
+): Set<number> {
+  const edge = width * INSET
+  const away = (p: Plant) => {
+    if (round) return Math.abs(Math.hypot(p.x, p.y) - (length / 2) * (1 - 2 * INSET))
+    if (line.laid === 'rows') return Math.min(...rowsAt(line, width).map((y) => Math.abs(p.y - y)))
+    const x = length / 2 - Math.min(edge, length / 4)
+    const dx = Math.abs(p.x) - x
+    const dy = Math.abs(p.y) - (width / 2 - edge)
+    if (dx <= 0 && dy <= 0) return Math.min(-dx, -dy)
+    return Math.hypot(Math.max(dx, 0), Math.max(dy, 0))
+  }
+  return new Set(
+    plants.flatMap((p, i) => (away(p) > line.wets_m / 2 + (ROOTS * groups[p.group]!.now_m) / 2 ? [i] : [])),
+  )
 }

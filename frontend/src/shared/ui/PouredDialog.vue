@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 
-import type { Into, Stop } from '@/shared/api/types'
+import type { Into, PouredBy, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { measureOf, partOfDay, usualHour, type PouredSaid } from '@/shared/words/measures'
 
@@ -35,6 +35,15 @@ const props = defineProps<{
   keep: (x: PouredSaid) => Promise<void>
 }>()
 const units = useUnits()
+/** A line or sprinkler runs by itself; what a hand pours falls on all of the ground. */
+const HAND: { value: PouredBy; label: string }[] = [
+  { value: 'hose', label: 'by hose, by hand' },
+  { value: 'can', label: 'from a can' },
+]
+const WAYS = {
+  drip: [{ value: 'drip' as const, label: 'through its line' }, ...HAND],
+  sprinkler: [{ value: 'sprinkler' as const, label: 'by its sprinkler' }, ...HAND],
+}
 const form = reactive({
   litres: null as number | null,
   date: '',
@@ -42,6 +51,7 @@ const form = reactive({
   into: 'soil' as Into,
   passes: 1 as number | null,
   rig: '',
+  way: null as PouredBy | null,
 })
 const problem = ref('')
 
@@ -56,6 +66,7 @@ watch(
       into: props.dose?.into ?? (props.method === 'reservoir' ? 'reservoir' : 'soil'),
       passes: props.dose && props.dose.passes > 1 ? props.dose.passes : 1,
       rig: props.rig,
+      way: props.method === 'reservoir' ? null : props.method,
     })
     problem.value = ''
   },
@@ -72,7 +83,8 @@ async function submit() {
   if (litres === null || problem.value) return
   try {
     const from = form.rig && form.rig !== props.rig ? { rig: form.rig } : {}
-    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1, ...from })
+    const by = form.way && form.way !== props.method && into === 'soil' ? { way: form.way } : {}
+    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1, ...from, ...by })
   } catch (error) {
     problem.value = (error as Error).message
   }
@@ -108,6 +120,12 @@ async function submit() {
         v-if="form.into === 'soil'"
         v-model="form.passes"
         label="In how many goes, with a pause between"
+      />
+      <Picks
+        v-if="(method === 'drip' || method === 'sprinkler') && form.into === 'soil'"
+        v-model="form.way"
+        legend="How"
+        :options="WAYS[method]"
       />
       <Choice
         v-if="rigs.length > 1"

@@ -149,9 +149,9 @@ function value(v: number, unit: string): string {
           <th scope="row">Time at this stop</th>
           <td>{{ inAll }}</td>
         </tr>
-        <tr v-if="d.drip_minutes !== null" class="sum">
+        <tr v-if="d.run_minutes !== null" class="sum">
           <th scope="row">The line runs</th>
-          <td>{{ duration(Math.round(d.drip_minutes) * 60) }}</td>
+          <td>{{ duration(Math.round(d.run_minutes) * 60) }}</td>
         </tr>
       </tbody>
       <tbody v-if="stop.reservoir_l">

@@ -9,6 +9,7 @@ import {
   headInWords,
   longestInWords,
   rowsInWords,
+  runInWords,
   settingInWords,
   timerInWords,
   wetsInWords,
@@ -40,6 +41,11 @@ const line = (over: object = {}): DripLine =>
     usual: { minutes: 60, litres_each: 2, width_m: 0.4, depth_m: 0.25, beyond_fit: false },
     habit: { minutes: 15, litres_each: 0.5, width_m: 0.3, depth_m: 0.06, beyond_fit: true },
     roots_m: 0.3,
+    deeper: [],
+    to_roots: null,
+    reaches: 0.62,
+    laid: 'rows',
+    plot: { length_m: 3, width_m: 0.8, round: false, plants: [] },
     meet: true,
     bursts: false,
     changes: [],
@@ -75,6 +81,7 @@ describe('a drip line', () => {
   it('holds what a run wets against the roots', () => {
     expect(wetsInWords(line(), metric)).toEqual([
       'The next soak, 60 minutes, wets about 25 cm deep and 40 cm across under each; roots go to 30 cm.',
+      'It wets 62 % of the ground that roots hold; what lies between, rain and your hand reach.',
       '15 minutes would wet 6 cm: often and short keeps roots at the top.',
     ])
     const poor = line({
@@ -82,16 +89,28 @@ describe('a drip line', () => {
       row_gap_m: 0.6,
       habit: { ...line().habit, depth_m: 0.2 },
     })
-    expect(wetsInWords(poor, metric).slice(1)).toEqual([
+    expect(wetsInWords(poor, metric).slice(2)).toEqual([
       'The wet rounds do not meet: 100 cm from dripper to dripper. Closer drippers, or plants beside them.',
       'Between its rows, 60 cm apart, the ground stays dry: one more turn would reach it.',
     ])
   })
 
+  it('tells a run as it goes on, and stops at the roots', () => {
+    const run = (depth_m: number) =>
+      runInWords({ minutes: 30, litres_each: 1, width_m: 0.3, depth_m, beyond_fit: false }, 0.3, metric)
+    expect(run(0.15)).toBe('30 minutes: about 15 cm deep, 30 cm across under each; the roots are at 30 cm.')
+    expect(run(0.31)).toContain('down to the roots')
+    expect(run(0.45)).toContain('some sinks past the roots')
+    expect(rowsInWords(line({ laid: 'ring' }))).toBe('Once round the bed')
+  })
+
   it('tells each change with its effect, and its timer', () => {
-    const change = { even: 0.97, least_l_h: 1.9, mean_l_h: 2, bore_mm: null }
+    const change = { even: 0.97, least_l_h: 1.9, mean_l_h: 2, bore_mm: null, reaches: null }
     expect(changeInWords({ what: 'both_ends', ...change }, metric)).toBe(
       'Feed it in the middle, so that it is two lines half as long: the poorest quarter gets 97 %, the least dripper 1.9 L/h, the mean 2.0.',
+    )
+    expect(changeInWords({ what: 'row', ...change, reaches: 0.8 }, metric)).toBe(
+      'One more row beside it: 80 % of the ground that roots hold is wetted, 2.0 L/h each.',
     )
     expect(changeInWords({ what: 'wider', ...change, bore_mm: 16 }, metric)).toMatch(
       /^A tube 16 mm wide inside:/,

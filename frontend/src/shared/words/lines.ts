@@ -4,6 +4,8 @@ import { nearDay } from '@/shared/format/time'
 import { programmeInWords } from './pots'
 import { times, upper, type Tongue } from './stop'
 
+type Wets = DripLine['usual']
+
 const percent = (share: number) => `${Math.round(share * 100)} %`
 const EVEN_ENOUGH = 0.9
 const minutes = (n: number) => times(Math.max(1, Math.round(n)), 'minute')
@@ -27,12 +29,24 @@ export function longestInWords(x: DripLine, t: Tongue): string {
     : `A row of it is sound up to ${t.show(x.longest_m, 'length')}, and it is ${t.show(now, 'length')} long.`
 }
 
+/** What one run wets under a dripper. */
+export function runInWords(run: Wets, roots_m: number, t: Tongue): string {
+  const small = (m: number) => t.show(m, 'small_length')
+  const wets = `${upper(minutes(run.minutes))}: about ${small(run.depth_m)} deep, ${small(run.width_m)} across under each`
+  if (roots_m <= 0) return `${wets}.`
+  if (run.depth_m >= 1.3 * roots_m) return `${wets}; some sinks past the roots.`
+  return run.depth_m >= roots_m
+    ? `${wets}; down to the roots.`
+    : `${wets}; the roots are at ${small(roots_m)}.`
+}
+
 /** What a run wets, against the roots. */
 export function wetsInWords(x: DripLine, t: Tongue): string[] {
   const { usual, habit } = x
   const small = (m: number) => t.show(m, 'small_length')
   const says = [
     `The next soak, ${minutes(usual.minutes)}, wets about ${small(usual.depth_m)} deep and ${small(usual.width_m)} across under each; roots go to ${small(x.roots_m)}.${usual.beyond_fit ? ' Beyond what the rule was fitted to: dig once and look.' : ''}`,
+    `It wets ${percent(x.reaches)} of the ground that roots hold; what lies between, rain and your hand reach.`,
   ]
   if (habit.depth_m < 0.5 * x.roots_m && habit.minutes < usual.minutes)
     says.push(
@@ -56,7 +70,10 @@ export function changeInWords(c: DripLine['changes'][number], t: Tongue): string
     wider: `A tube ${Math.round((c.bore_mm ?? 0) * 10) / 10} mm wide inside`,
     holding: 'Drippers that hold their flow',
     reducer: 'A pressure reducer to 1 bar',
+    row: 'One more row beside it',
   }[c.what]
+  if (c.what === 'row')
+    return `${what}: ${percent(c.reaches ?? 1)} of the ground that roots hold is wetted, ${t.show(c.mean_l_h, 'drip_flow')} each.`
   return `${what}: the poorest quarter gets ${percent(c.even)}, the least dripper ${t.show(c.least_l_h, 'drip_flow')}, the mean ${t.num(c.mean_l_h, 'drip_flow')}.`
 }
 
@@ -77,7 +94,9 @@ export const timerInWords = (x: DripLine, today: string, t: Tongue): string =>
     : ''
 
 export const rowsInWords = (x: DripLine): string =>
-  upper(x.rows > 1 ? `${times(x.rows, 'row')}; the first is drawn` : 'one row')
+  x.laid === 'ring'
+    ? 'Once round the bed'
+    : upper(x.rows > 1 ? `${times(x.rows, 'row')}; the first is drawn` : 'one row')
 
 const often = (n: number) => (n === 1 ? 'every day' : n === 7 ? 'once a week' : `every ${n} days`)
 const missing = (share: number) =>

@@ -1,4 +1,4 @@
-import type { DayPart, Into, Stop } from '@/shared/api/types'
+import type { DayPart, Into, PouredBy, Stop } from '@/shared/api/types'
 
 /** What a hand measures water by. */
 export type Measure = 'volume' | 'hose_s' | 'cans' | 'line_min'
@@ -36,4 +36,6 @@ export interface PouredSaid {
   passes: number
   /** The hose, tap or butt it came from, where that is another than the bed's own. */
   rig?: string
+  /** How it was poured, where that is not as the bed is usually watered. */
+  way?: PouredBy
 }

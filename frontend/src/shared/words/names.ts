@@ -11,6 +11,7 @@ import type {
   LiftedWeight,
   Material,
   MethodName,
+  LineKind,
   MulchKind,
   ObservationKind,
   Pattern,
@@ -150,6 +151,7 @@ export const MULCH: Record<MulchKind, string> = {
   compost: 'compost',
   bark: 'bark',
   film: 'film',
+  fabric: 'woven fabric',
 }
 
 export const HEIGHT: Record<BodyHeight, string> = {
@@ -165,7 +167,14 @@ export const METHOD: Record<MethodName, string> = {
   hose: 'hose',
   can: 'watering can',
   drip: 'drip line',
+  sprinkler: 'sprinkler',
   reservoir: 'reservoir below',
+}
+
+export const LINE_KIND: Record<LineKind, string> = {
+  drippers: 'drippers',
+  tape: 'flat tape',
+  soaker: 'a hose that seeps',
 }
 
 export const WETNESS: Record<Wetness, string> = {

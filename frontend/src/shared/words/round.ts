@@ -90,7 +90,7 @@ export function totals(r: Round): Totals {
       0,
     ),
     perhaps: asked.reduce((n, s) => n + dry(s), 0),
-    lineMinutes: sure.reduce((n, s) => n + (s.dose?.drip_minutes ?? 0), 0),
+    lineMinutes: sure.reduce((n, s) => n + (s.dose?.run_minutes ?? 0), 0),
   }
 }
 

@@ -79,7 +79,7 @@ export const dosePlain = (
 /** A dose in the hand's unit; one that is given in several goes as what each of them takes. */
 function doseInHand(d: Dose | null, t: Tongue, short = false, alike = 1): string {
   if (!d) return ''
-  if (alike > 1 && !d.hose && d.drip_minutes === null)
+  if (alike > 1 && !d.hose && d.run_minutes === null)
     return `${t.show(d.litres / alike, 'volume')} into each of ${alike}${d.passes > 1 ? `, in ${d.passes} goes` : ''}`
   const goes = Math.max(1, d.passes)
   const each = goes > 1 ? `, ${COUNTED[goes] ?? `${goes} times`} round` : ''
@@ -98,8 +98,11 @@ function doseInHand(d: Dose | null, t: Tongue, short = false, alike = 1): string
     const cans = d.cans === 0 ? t.show(d.litres, 'volume') : canWords(d.cans)
     return `${short && d.cans ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can, to its mark' : ''}, slowly round the rim${inGoes(d, t)}`
   }
-  if (d.drip_minutes !== null)
-    return `${short ? 'open' : 'Open'} the line for ${duration(Math.round(d.drip_minutes / goes) * 60)}${each}`
+  if (d.run_minutes !== null) {
+    const run = duration(Math.round(d.run_minutes / goes) * 60)
+    if (d.overhead) return `${short ? 'run' : 'Run'} the sprinkler for ${run}${each}`
+    return `${short ? 'open' : 'Open'} the line for ${run}${each}`
+  }
   return t.show(d.litres, 'volume') + inGoes(d, t)
 }
 const inGoes = (d: Dose, t: Tongue) =>
@@ -152,7 +155,7 @@ function ordinal(n: number): string {
 /** A pot is poured until it runs out below, whatever was reckoned; not one that gets a part or its top alone. */
 function tillItRuns(s: Stop): string {
   const whole = s.container && !s.sealed && (!s.reservoir_capacity_l || buried(s)) && s.dose?.share === 1
-  return whole && !s.dose?.top_only && s.dose?.drip_minutes === null ? ', till it runs out below' : ''
+  return whole && !s.dose?.top_only && s.dose?.run_minutes === null ? ', till it runs out below' : ''
 }
 
 /** What lets air in where water stands, by what holds it. */

@@ -61,7 +61,8 @@ function stop(changes: Changes = {}): Stop {
     flow_l_per_min: 15,
     flow_measured: null,
     cans: null,
-    drip_minutes: null,
+    run_minutes: null,
+    overhead: false,
     into: 'soil',
   }
   return {
@@ -144,7 +145,7 @@ describe('the instruction', () => {
     expect(instruction(stop({ dose: dose({ hose: dense }) }), metric)).toBe(
       '2 min 30 s all over: 6 patches × 25 s',
     )
-    expect(instruction(stop({ dose: dose({ drip_minutes: 117.2 }) }), metric)).toBe(
+    expect(instruction(stop({ dose: dose({ run_minutes: 117.2 }) }), metric)).toBe(
       'Open the line for 117 min',
     )
   })
@@ -164,7 +165,7 @@ describe('the instruction', () => {
     expect(instruction(stop({ dose: twice }), metric)).toBe(
       '6 s at each of 6 bases, then 5 patches × 10 s, twice round',
     )
-    expect(instruction(stop({ dose: dose({ drip_minutes: 60, passes: 3 }) }), metric)).toBe(
+    expect(instruction(stop({ dose: dose({ run_minutes: 60, passes: 3 }) }), metric)).toBe(
       'Open the line for 20 min, three times round',
     )
     expect(instruction(stop({ dose: dose({ cans: 1, litres: 10, passes: 2 }) }), metric)).toContain(
