@@ -30,6 +30,7 @@ In here:
     walk          that round stop by stop, and who is served twice
     household     minutes of people and hours of taps
     compare       what other styles would cost
+    by_which      one soak by hose, can, line or sprinkler
     day_use       use by the hour
     hours         the good hours
     heat          the wave that is got ready for

@@ -75,7 +75,7 @@ def _way(b: BedPlan, way: PouredBy, lacks_mm: float) -> ByWhich:
 
 
 def usual_line(length_m: float, width_m: float) -> Drip:
-    """A line as it would be bought for a bed: rows ROW_APART_M apart, a hole each HOLE_APART_M. Common practice."""
+    """A line as it would be bought for a bed [m]: rows ROW_APART_M apart, a hole each HOLE_APART_M. Common practice."""
     rows = max(1, round(width_m / ROW_APART_M))
     holes = rows * max(1, math.floor(length_m / HOLE_APART_M))
     return Drip(holes, USUAL_FLOW_L_H, length_m=max(length_m, 0.1), rows=rows)

@@ -36,7 +36,7 @@ class Dose:
     pause_minutes: float = 0.0
     top_only: bool = False  # only the top layer is to be wetted
     share: float = 1.0  # of a refill: a part, where rain may do the rest
-    # Of a soak: from what is missing to `soaks` [mm over the rooted share], which they sum to.
+    # Of a soak: from what is missing to `soaks` [mm over what is watered of the ground], which they sum to.
     parts: tuple[Part, ...] = ()
     soaks: float = 0.0
 
@@ -60,24 +60,23 @@ def dose_of(m: Morning) -> Dose:
         least = m.water_in_l * m.today.arrives / ground / max(to_mm, 1e-9)
         need, series = max(need, least), np.maximum(series, least)
     told = dose_for(m, need, series, m.poured_mm)
-    share, soaks = 1.0 if m.top_only else m.share, told.mm / m.rooted_share
+    share, soaks = 1.0 if m.top_only else m.share, told.mm / to_mm
     return dataclasses.replace(told, top_only=m.top_only, share=share, parts=_parts(m, share, need, soaks), soaks=soaks)
 
 
 def _parts(m: Morning, share: float, need: float, soaks: float) -> tuple[Part, ...]:
-    """From what is missing to what is poured now, step by step [mm over the rooted share]."""
+    """From what is missing to what is poured now, step by step [mm over what is watered of the ground]."""
     full = max(0.0, m.net_mm)
     asked = min(full, m.top_mm) if m.top_only else share * full
-    poured = m.poured_mm / m.rooted_share
+    poured = m.poured_mm / m.to_ground
     parts = [
         Part("missing", m.net_mm),
         Part("above_full", full - m.net_mm),
         Part("below_top" if m.top_only else "left_to_rain", asked - full),
         Part("ball", max(0.0, m.day.ball - asked)),
         Part("planting_in", need - max(asked, m.day.ball)),
-        Part("not_reached", -need * (1 - m.today.reach)),
         Part("poured", -poured),
-        Part("more_than_asked", soaks - need * m.today.reach + poured),
+        Part("more_than_asked", soaks - need + poured),
     ]
     return tuple(x for x in parts if x.what == "missing" or abs(x.mm) > LEAST_SHOWN_MM)
 

@@ -62,7 +62,7 @@ class BedPlan:
     again: Again | None  # a second drink of today, besides the dose
     mix: MixHeat | None  # how warm a container's mix gets today
     collapsing: bool  # a container so dry that its plants may be lost: shade, and cool water now
-    net_mm: Band  # depletion of the rooted share this morning [mm over it]; mid is the ledger's
+    net_mm: Band  # depletion this morning [mm over watered_share]; mid is the ledger's
     trigger_mm: float
     chance_asks: float  # share of the series that ask for water today
     choice: wait.Choice
@@ -99,6 +99,11 @@ class BedPlan:
     def rooted_share(self) -> float:
         """Share of its ground that roots and waterings reach [0..1]."""
         return self.day.share
+
+    @property
+    def watered_share(self) -> float:
+        """Share of its ground over which net_mm and doses are told [0..1]: of a line, what it wets of the rooted."""
+        return self.day.share * self.day.reach
 
     @property
     def raw_mm(self) -> float:

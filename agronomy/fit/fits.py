@@ -288,7 +288,7 @@ def spacing(here: BedToday, p: Planting, days: Days | None) -> Fit:
 
 
 def widths_on(p: Planting, crop: Crop, today: dt.date) -> dict[str, float]:
-    """How wide a plant is, and full-grown [m]."""
+    """How wide a plant is, and full-grown [m]. By its size seen, else by its stages; common practice."""
     now_m = float(stature(p, today, 1).spread_m[0]) if p.planted <= today else 0.0
     return {"now_m": now_m, "full_m": max(crop.spread_m, now_m)}
 

@@ -5,6 +5,7 @@ In here:
     base       what every method answers
     hand       hose and can
     drip       a drip line
+    sprinkler  a sprinkler
     line       that line behind its tap, solved
     timer      what a line does by itself
     reservoir  filled, and lifted by a wick

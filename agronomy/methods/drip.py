@@ -137,7 +137,7 @@ def spacing_m(drip: Drip) -> float | None:
 
 
 def wetted_m2(drip: Drip, ksat_mm_per_h: float) -> float:
-    """Ground that a line keeps wet [m2], by an ordinary run; what overlaps along a row counts once."""
+    """Ground that a line keeps wet [m2], by an ordinary run; what overlaps counts once. Arithmetic over bulb."""
     flow = drip.flow_l_per_h
     width = bulb(drip, flow, 60 * RUN_THAT_SETS_THE_WIDTH_L / flow, ksat_mm_per_h).width_m
     round_m2, spacing = math.pi / 4 * width**2, spacing_m(drip)

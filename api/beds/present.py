@@ -43,7 +43,7 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         "exposures": [vars(x) for x in facts.exposures],
         "leaves_off": [vars(x) for x in facts.leaves_off],
         "drip": _with_usual(Drip, drip_of(b)),
-        "sprinkler": _with_usual(Sprinkler, b.sprinkler),
+        "sprinkler": _with_usual(Sprinkler, b.overhead),
         "reservoir": _with_usual(Reservoir, reservoir_of(b), wick_l_per_day=None),
         "plantings": [
             {

@@ -32,6 +32,8 @@ def bed_arguments(values: dict[str, Any]) -> dict[str, Any]:
         drip = values.pop("drip") or {}
         values |= {"emitters": drip.get("emitters"), "emitter_flow_l_per_h": drip.get("flow_l_per_h")}
         values["line"] = line_of(drip) or None
+    if "sprinkler" in values:
+        values["overhead"] = values.pop("sprinkler")
     if "reservoir" in values:
         box = values.pop("reservoir") or {}
         values |= {f"reservoir_{name}": box.get(name) for name in RESERVOIR}

@@ -223,11 +223,11 @@ def _why(p: Plan, b: BedPlan) -> Json:
     return {
         "since": b.story.since,
         "begins_with": b.story.begins_with,
-        "lines": [{"what": x.what, "mm": x.mm / b.rooted_share} for x in b.story.parts],
+        "lines": [{"what": x.what, "mm": x.mm / b.watered_share} for x in b.story.parts],
         "fell_mm": b.story.fell,
-        "depletion_mm": b.story.depletion_mm / b.rooted_share,
-        "today_use_mm": b.today_use_mm / b.rooted_share,
-        "rooted_m2": b.ground_m2 * b.rooted_share,
+        "depletion_mm": b.story.depletion_mm / b.watered_share,
+        "today_use_mm": b.today_use_mm * b.terms.pull / b.rooted_share,
+        "watered_m2": b.ground_m2 * b.watered_share,
         "waiting": {
             "days": b.choice.wait_days,
             "chance": b.choice.chance,

@@ -178,7 +178,7 @@ class Waiting(s.Serializer):
 
 
 class Why(s.Serializer):
-    """mm are over the rooted share, like those of the isle; the lines sum to depletion_mm."""
+    """mm are over watered_m2, like those of the isle; the lines sum to depletion_mm."""
 
     since = s.DateField()
     begins_with = s.ChoiceField(choices=["soak", "opening", "window"])
@@ -186,10 +186,10 @@ class Why(s.Serializer):
     fell_mm = s.FloatField(help_text="rain on the bed in these days, before anything held it back")
     depletion_mm = s.FloatField()
     today_use_mm = s.FloatField()
-    rooted_m2 = s.FloatField(help_text="the ground that roots and waterings reach")
+    watered_m2 = s.FloatField(help_text="the ground that roots hold and waterings reach")
     waiting = Waiting()
     chance_asks = s.FloatField()
-    week_need_mm = s.FloatField(help_text="of plants and ground")
+    week_need_mm = s.FloatField(help_text="of plants and ground, over what roots hold")
     pattern = s.ChoiceField(choices=PATTERNS)
     style = s.ChoiceField(choices=STYLES)
 

@@ -101,7 +101,7 @@ def _write_bed(
         emitters=line.emitters if line else None,
         emitter_flow_l_per_h=line.flow_l_per_h if line else None,
         line=line_of(write(line)) if line else None,
-        sprinkler=write(bed.sprinkler) if bed.sprinkler else None,
+        overhead=write(bed.sprinkler) if bed.sprinkler else None,
         **{f"reservoir_{name}": getattr(box, name) if box else None for name in RESERVOIR},
         **columns(bed, Bed),
     )

@@ -31,7 +31,7 @@ def described_bed(
     """
     value: dict[str, Any] = {name: getattr(bed, name) for name in shared(g.Bed, Bed)}
     value |= {"plantings": plantings, "mulches": [mulch] if mulch else []}
-    value |= {"drip": drip_of(bed), "sprinkler": bed.sprinkler, "reservoir": reservoir_of(bed)}
+    value |= {"drip": drip_of(bed), "sprinkler": bed.overhead, "reservoir": reservoir_of(bed)}
     made = read(g.Bed, value, known={"own_crops": {x.name: own_crop(x) for x in own_crops}})
     undated: dict[str, Any] = {}
     if soil is not None:

@@ -183,7 +183,7 @@ class Bed(models.Model):
     emitters = models.PositiveIntegerField(null=True, blank=True)
     emitter_flow_l_per_h = models.FloatField(null=True, blank=True)
     line = models.JSONField(null=True, blank=True, help_text="what more is known of its line, as in the file")
-    sprinkler = models.JSONField(null=True, blank=True, help_text="what is known of its sprinkler, as in the file")
+    overhead = models.JSONField(null=True, blank=True, help_text="what is known of its sprinkler, as in the file")
     reservoir_capacity_l = models.FloatField(null=True, blank=True)
     reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)
     reservoir_opening_l = models.FloatField(null=True, blank=True)

@@ -247,7 +247,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         mulches=facts.mulches,
         rig=bed.rig.name if bed.rig else None,
         drip=g.Drip(**drip) if drip else None,
-        sprinkler=g.Sprinkler(**bed.sprinkler) if bed.sprinkler else None,
+        sprinkler=g.Sprinkler(**bed.overhead) if bed.overhead else None,
         reservoir=g.Reservoir(**reservoir) if reservoir else None,
         exposures=facts.exposures,
         leaves_off=facts.leaves_off,

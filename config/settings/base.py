@@ -125,6 +125,8 @@ SPECTACULAR_SETTINGS = {
             ("Shelter", "SHELTERS"),
             ("Cover", "COVERS"),
             ("MulchKind", "MULCHES"),
+            ("LineKind", "LINE_KINDS"),
+            ("PouredBy", "POURED_BY"),
             ("CropName", "CROP_NAMES"),
             ("Start", "STARTS"),
             ("BodyHeight", "HEIGHTS"),

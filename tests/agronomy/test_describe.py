@@ -71,6 +71,7 @@ class Bounds(unittest.TestCase):
         value = copy.deepcopy(GARDEN)
         bed = value["beds"][0]
         bed["drip"] = {"emitters": 3, "flow_l_per_h": 2.0}
+        bed["sprinkler"] = {"mm_per_h": 10.0, "wets_m2": 20.0, "even": 0.8}
         bed["reservoir"] = {"capacity_l": 1000.0, "wick_l_per_day": 5.0, "opening_l": 1.0}
         bed["soil_depth_m"] = 0.3
         bed["leaves_off"] = [{"date": bed["opened"], "below_m": 0.3}]

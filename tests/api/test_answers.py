@@ -86,7 +86,7 @@ class Contract(TestCase):
         self.assertAlmostEqual(sum(x["mm"] for x in stop["why"]["lines"]), stop["why"]["depletion_mm"], places=9)
         self.assertAlmostEqual(
             stop["dose"]["litres"],
-            stop["why"]["depletion_mm"] * stop["why"]["rooted_m2"] / stop["dose"]["arrives"],
+            stop["why"]["depletion_mm"] * stop["why"]["watered_m2"] / stop["dose"]["arrives"],
             delta=1e-3,
         )
 

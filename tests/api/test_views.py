@@ -1,10 +1,12 @@
 """What each view says: the words of a day, the page of a bed, the sky, and describing a garden over the wire."""
 
+import dataclasses
 import datetime as dt
 import uuid
 
 from django.test import TestCase
 
+from agronomy.describe import garden as g
 from apps.garden.models import Bed, Garden
 from apps.planning.situation import situation
 from tests.apps import world as w
@@ -50,7 +52,7 @@ class Views(TestCase):
         band = stop["dose"]["litres_band"]
         self.assertTrue(band["low"] <= stop["dose"]["litres"] <= band["high"])
         isle = stop["isle"]
-        self.assertAlmostEqual(isle["net_mm"]["mid"] * isle["rooted_share"], stop["why"]["depletion_mm"], places=9)
+        self.assertAlmostEqual(isle["net_mm"]["mid"], stop["why"]["depletion_mm"], places=9)
         self.assertTrue(isle["net_mm"]["low"] <= isle["net_mm"]["mid"] <= isle["net_mm"]["high"])
         self.assertEqual(day["weather"]["source"], "typed")
         self.assertTrue(4 < day["hours"]["sunrise"] < 8)
@@ -99,8 +101,7 @@ class Views(TestCase):
         made = self.call("post", "/beds", said, 201)
         for name in ("name", "kind", "length_m", "width_m", "method", "mulch", "opening_wetness"):
             self.assertEqual(made[name], said[name])
-        usual = {"length_m": None, "rows": 1, "bore_mm": 13.6, "holding": False, "rise_m": 0.0, "feed_m": 5.0,
-                 "feed_bore_mm": 19.0, "reducer_m": None, "even": None}  # fmt: skip
+        usual = {f.name: f.default for f in dataclasses.fields(g.Drip) if f.default is not dataclasses.MISSING}
         self.assertEqual(made["drip"], {**usual, **said["drip"]})  # and what was left open, as it is taken
         soil = made["soils"][0]
         self.assertEqual((soil["material"], soil["organic_matter_pct"], soil["texture"]), ("loam", 2.5, ""))

@@ -137,7 +137,7 @@ class OneTruth(w.WithProvider, TestCase):
         self.assertAlmostEqual(sum(x["mm"] for x in why["lines"]), why["depletion_mm"], places=9, msg=stop["name"])
         if dose and dose["into"] == "soil":
             self.assertAlmostEqual(sum(x["mm"] for x in dose["parts"]), dose["soaks_mm"], places=9, msg=stop["name"])
-            exact = dose["soaks_mm"] * why["rooted_m2"] / dose["arrives"]
+            exact = dose["soaks_mm"] * why["watered_m2"] / dose["arrives"]
             told = stop["measures"]["can_l"] / 16 if dose["cans"] else 0.0
             self.assertLessEqual(abs(exact - dose["litres"]), told + 1e-9, stop["name"])
 

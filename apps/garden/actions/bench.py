@@ -183,9 +183,9 @@ def _set_sprinkler(of: KeepMeasurement, found: Json) -> None:
     assert bed is not None
     if bed.method != "sprinkler":
         raise InputError("bed", bed.name, "a bed that is watered by sprinkler")
-    told = {**(bed.sprinkler or {}), "mm_per_h": round(found["mm_per_h"], 3), "even": round(found["even"], 4)}
+    told = {**(bed.overhead or {}), "mm_per_h": round(found["mm_per_h"], 3), "even": round(found["even"], 4)}
     read(g.Sprinkler, told)
-    of.changes.set(bed, sprinkler=told)
+    of.changes.set(bed, overhead=told)
 
 
 def _set_dug(of: KeepMeasurement, found: Json) -> None:

@@ -12,7 +12,7 @@ class Migration(migrations.Migration):
     operations = [
         migrations.AddField(
             model_name='bed',
-            name='sprinkler',
+            name='overhead',
             field=models.JSONField(blank=True, help_text='what is known of its sprinkler, as in the file', null=True),
         ),
         migrations.AlterField(

@@ -1644,7 +1644,7 @@ export interface components {
         };
         /** @description One way of pouring what a bed lacks. */
         ByWhich: {
-            way: components["schemas"]["WayEnum"];
+            way: components["schemas"]["PouredBy"];
             /** Format: double */
             litres: number;
             /**
@@ -2088,7 +2088,7 @@ export interface components {
              *     * `tape` - tape
              *     * `soaker` - soaker
              */
-            kind?: components["schemas"]["KindA5aEnum"];
+            kind?: components["schemas"]["LineKind"];
             /** @description whether its flow is a guess, read nowhere */
             guessed?: boolean;
             /**
@@ -2222,7 +2222,7 @@ export interface components {
              *     * `tape` - tape
              *     * `soaker` - soaker
              */
-            kind: components["schemas"]["KindA5aEnum"];
+            kind: components["schemas"]["LineKind"];
             /** @description whether its flow is a guess, read nowhere */
             guessed: boolean;
             /**
@@ -3013,13 +3013,6 @@ export interface components {
          * @enum {string}
          */
         Kind: "raised" | "open" | "keyhole" | "row" | "mound" | "tunnel" | "pot" | "half_barrel" | "trough" | "fabric_bag" | "hanging_basket" | "self_watering_box" | "tray";
-        /**
-         * @description * `drippers` - drippers
-         *     * `tape` - tape
-         *     * `soaker` - soaker
-         * @enum {string}
-         */
-        KindA5aEnum: "drippers" | "tape" | "soaker";
         KindOut: {
             key: components["schemas"]["Kind"];
             name: string;
@@ -3212,6 +3205,13 @@ export interface components {
          * @enum {string}
          */
         LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "row";
+        /**
+         * @description * `drippers` - drippers
+         *     * `tape` - tape
+         *     * `soaker` - soaker
+         * @enum {string}
+         */
+        LineKind: "drippers" | "tape" | "soaker";
         Lines: {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
@@ -4281,6 +4281,14 @@ export interface components {
             pots: components["schemas"]["Pot"][];
             lines: components["schemas"]["Line"][];
         };
+        /**
+         * @description * `hose` - hose
+         *     * `can` - can
+         *     * `drip` - drip
+         *     * `sprinkler` - sprinkler
+         * @enum {string}
+         */
+        PouredBy: "hose" | "can" | "drip" | "sprinkler";
         /** @description What a timer on a line is set to from a date on. It tells nobody what it did: its runs are taken as done. */
         ProgrammeInRequest: {
             /**
@@ -5491,7 +5499,7 @@ export interface components {
              *     * `drip` - drip
              *     * `sprinkler` - sprinkler
              */
-            way?: (components["schemas"]["WayEnum"] | components["schemas"]["NullEnum"]) | null;
+            way?: (components["schemas"]["PouredBy"] | components["schemas"]["NullEnum"]) | null;
             /**
              * Format: uuid
              * @description made by the client; the same one twice is one event
@@ -5524,7 +5532,7 @@ export interface components {
              *     * `drip` - drip
              *     * `sprinkler` - sprinkler
              */
-            way: (components["schemas"]["WayEnum"] | components["schemas"]["NullEnum"]) | null;
+            way: (components["schemas"]["PouredBy"] | components["schemas"]["NullEnum"]) | null;
             /** Format: uuid */
             id: string;
             struck: boolean;
@@ -5557,14 +5565,6 @@ export interface components {
             lost_litres: number;
             chosen: boolean;
         };
-        /**
-         * @description * `hose` - hose
-         *     * `can` - can
-         *     * `drip` - drip
-         *     * `sprinkler` - sprinkler
-         * @enum {string}
-         */
-        WayEnum: "hose" | "can" | "drip" | "sprinkler";
         WeatherState: {
             source: components["schemas"]["SourceEnum"];
             /** Format: date */
@@ -5626,7 +5626,7 @@ export interface components {
             /** @description outside what the shape was fitted to */
             beyond_fit: boolean;
         };
-        /** @description mm are over the rooted share, like those of the isle; the lines sum to depletion_mm. */
+        /** @description mm are over watered_m2, like those of the isle; the lines sum to depletion_mm. */
         Why: {
             /** Format: date */
             since: string;
@@ -5643,15 +5643,15 @@ export interface components {
             today_use_mm: number;
             /**
              * Format: double
-             * @description the ground that roots and waterings reach
+             * @description the ground that roots hold and waterings reach
              */
-            rooted_m2: number;
+            watered_m2: number;
             waiting: components["schemas"]["Waiting"];
             /** Format: double */
             chance_asks: number;
             /**
              * Format: double
-             * @description of plants and ground
+             * @description of plants and ground, over what roots hold
              */
             week_need_mm: number;
             pattern: components["schemas"]["Pattern"];

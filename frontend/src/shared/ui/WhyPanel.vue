@@ -47,7 +47,7 @@ const steps = computed(() =>
   units.parts(d.value?.parts.map((x) => x.mm) ?? [], d.value?.soaks_mm ?? 0, 'depth'),
 )
 /** Litres before they are told in a hand's measure. */
-const exact = computed(() => (d.value ? (d.value.soaks_mm * w.value.rooted_m2) / d.value.arrives : 0))
+const exact = computed(() => (d.value ? (d.value.soaks_mm * w.value.watered_m2) / d.value.arrives : 0))
 const inAll = computed(() => (d.value?.hose ? duration(d.value.hose.total_s) : ''))
 function value(v: number, unit: string): string {
   if (unit === 'mm') return units.show(v, 'depth')
@@ -89,7 +89,7 @@ function value(v: number, unit: string): string {
         </tr>
         <tr>
           <th scope="row">which is</th>
-          <td>{{ units.show(Math.abs(w.depletion_mm) * w.rooted_m2, 'volume') }}</td>
+          <td>{{ units.show(Math.abs(w.depletion_mm) * w.watered_m2, 'volume') }}</td>
         </tr>
         <tr>
           <th scope="row"><Term of="mark">It asks for water at</Term></th>
@@ -131,7 +131,10 @@ function value(v: number, unit: string): string {
         </tr>
         <tr>
           <th scope="row">
-            × {{ units.show(w.rooted_m2, 'area') }} that roots hold ÷ {{ d.arrives.toFixed(2) }} that arrives
+            × {{ units.show(w.watered_m2, 'area') }} that roots hold{{
+              stop.method === 'drip' ? ' and the line wets' : ''
+            }}
+            ÷ {{ d.arrives.toFixed(2) }} that arrives
           </th>
           <td>{{ units.show(exact, 'volume') }}</td>
         </tr>

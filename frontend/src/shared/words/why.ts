@@ -11,6 +11,7 @@ export const LINE: Record<string, string> = {
   bare_soil: 'Bare soil lost',
   drained: 'Drained below the roots',
   aside: 'Passed into the ground beside',
+  beside_line: 'Of that, between the strips of the line',
   wicked: 'Lifted from the reservoir',
   new_ground: 'Ground the roots newly reached',
   observed: 'Corrected by what was found',
@@ -25,7 +26,6 @@ export const STEP: Record<string, string> = {
   below_top: 'Below the top layer, which alone is wetted',
   ball: 'Added, for what roots in its ball',
   planting_in: 'Added, to water in what is planted',
-  not_reached: 'Where the line does not reach',
   poured: 'Poured today already',
   more_than_asked: 'Poured beyond what was asked',
 }

@@ -106,7 +106,7 @@ function stop(changes: Changes = {}): Stop {
     put_off: null,
     why: {
       depletion_mm: 13.4,
-      rooted_m2: 3,
+      watered_m2: 3,
       chance_asks: 0.42,
       waiting: { days: 2, chance: 0.48, options: [], if_wrong_mm: 15, rain_mm: { low: 0, mid: 9, high: 22 } },
     },
