@@ -29,7 +29,7 @@ from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
 from agronomy.methods.choose import method_of, rig_of
 from agronomy.methods.drip import litres_of_run
-from agronomy.methods.timer import runs_of
+from agronomy.methods.timer import in_the_evening, runs_of
 from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth
 from agronomy.plants.starts import damp_threshold_mm
@@ -57,18 +57,20 @@ def bed_days(
     n_days: int,
     warmth: Warmth | None = None,
     soil: Warmth | None = None,
+    today: dt.date | None = None,
 ) -> tuple[Array, Stand]:
     """The array (day, N_BED_DAY) of one bed: what it is on each day, and what was done to it; and what grows in it.
 
-    warmth, soil: that growth runs by, and by which what is sown comes up, where they are known. mm over its shares; by
-    the rules of FAO-56 and the practice named at each figure.
+    warmth, soil: that growth runs by, and by which what is sown comes up, where they are known. today: before it, a
+    timer that reports counts by its reports alone. mm over its shares; by the rules of FAO-56 and the practice named at
+    each figure.
     """
     undisturbed = dataclasses.replace(bed, name="", key="", waterings=(), observations=())
     sown = any(p.start == "sown" for p in bed.plantings)
     a, stand = _undisturbed(undisturbed, garden.latitude, start, n_days, warmth, soil if sown else None)
     a = a.copy()
     _lay_reach(a, garden, bed, start)
-    _pour(a, garden, bed, start)
+    _pour(a, garden, bed, start, today)
     observe(a, bed, start, stand, garden.finger)
     return a, stand
 
@@ -85,13 +87,15 @@ def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
         a[since:until, at.REACH] = [method.reach(x) for x in rooted.tolist()]
 
 
-def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
-    """What was poured on each day, and how much of it in one go."""
+def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | None) -> None:
+    """What was poured on each day, and how much of it in one go. What was noted of a line on a day on which its timer
+    runs is what that run gave."""
     ground, top = ground_m2(bed), profile_on(bed, start).top
     methods = {
         by: method_of(garden, dataclasses.replace(bed, method=by), top.ksat, ground) for by in {bed.method, *BY_HAND}
     }
     in_passes, by_hand = np.zeros(len(a)), np.zeros(len(a))
+    told: set[int] = set()
     moments = {"morning": at.MORNING, "afternoon": at.AFTERNOON, "evening": at.EVENING}
     if not is_container(bed):
         moments["afternoon"] = at.EVENING  # a bed's day is one part
@@ -107,15 +111,21 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0
             by_hand[i] += mm if way != "drip" else 0.0
-    for i, run in runs_of(rig_of(garden, bed), start, len(a)):
+            if way == "drip":
+                told.add(i)
+    outlet = bed.drip.outlet if bed.method == "drip" and bed.drip else 1
+    for i, run in runs_of(rig_of(garden, bed), start, len(a), outlet, today):
         if bed.method == "reservoir" and bed.reservoir and run.fills:
             if run.litres is None:
                 a[i, at.TO_FULL] = 1.0
             else:
                 a[i, at.FILL] += run.litres * bed.alike / ground
-        elif bed.method == "drip" and bed.drip and run.minutes:
+        elif bed.method == "drip" and bed.drip and run.minutes and i not in told:
             arrives = methods["drip"].arrives_at(float(a[i, at.SHARE]) * ground)
-            a[i, at.MORNING] += litres_of_run(run.minutes, rig_of(garden, bed), bed.drip) * arrives / ground
+            minutes, late = run.minutes * run.runs_a_day, in_the_evening(run)
+            mm = litres_of_run(minutes, rig_of(garden, bed), bed.drip) * arrives / ground
+            a[i, at.MORNING] += (1 - late) * mm
+            a[i, at.EVENING] += late * mm
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
     a[:, at.BY_HAND] = np.where(poured > 0, by_hand / np.maximum(poured, 1e-12), 0.0)

@@ -210,7 +210,7 @@ class Run:
         one, n = self.alone(i, bed, trigger), self.n_behind
         warmth = warmth_of(self.garden, self.weather)
         soil = soil_warmth(self.weather)
-        days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil)
+        days, stand = forcing.bed_days(self.garden, bed, self.weather.dates[0], len(one.days), warmth, soil, self.today)
         _lay_weather(days[:, None], one.garden, self.weather)
         one.days[n:, 0] = days[n:]
         one.days[n:, 0, at.KD] *= one.draw[0].factor
@@ -285,7 +285,7 @@ def run_garden(
     n, beds = weather.air.shape[1], garden.beds
     warmth = warmth_of(garden, weather)
     soil = soil_warmth(weather) if any(p.start == "sown" for b in beds for p in b.plantings) else None
-    described = [forcing.bed_days(garden, b, first, n_all, warmth, soil) for b in beds]
+    described = [forcing.bed_days(garden, b, first, n_all, warmth, soil, today) for b in beds]
     days = np.stack([array for array, _ in described], axis=1)
     _lay_weather(days, garden, weather)
     stands = tuple(stand for _, stand in described)

@@ -74,6 +74,7 @@ class LineNow:
     roots_m: float
     reaches: float
     laid: Laid
+    outlet: int
     meet: bool
     bursts: bool
     changes: tuple[Change, ...]
@@ -126,6 +127,7 @@ def line_now(b: BedPlan) -> LineNow | None:
         roots_m=roots,
         reaches=b.today.reach,
         laid=drip.laid,
+        outlet=drip.outlet,
         meet=runs[minutes].width_m >= spacing,
         bursts=network.heads_m[0] > BURSTS_M,
         changes=(*_changes(rig, drip, du_low_quarter(flows.tolist())), *_one_more(b, rig, drip)),

@@ -5,6 +5,8 @@ Such a timer gives all lines on it the same, rain or shine. Every setting it can
 
 from __future__ import annotations
 
+import dataclasses
+import datetime as dt
 import itertools
 from dataclasses import dataclass
 from typing import Final
@@ -17,7 +19,7 @@ from agronomy.decide import styles
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
 from agronomy.methods.drip import litres_of_run
-from agronomy.methods.timer import programme_on
+from agronomy.methods.timer import is_due, programme_on
 
 EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
 MINUTES: Final = (5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 120, 150, 180)  # that such timers can be set to; practice
@@ -26,14 +28,16 @@ ANEW_FROM = 0.15  # of its cost, that another setting would save before it is wo
 
 @dataclass(frozen=True)
 class Setting:
-    """every_days, minutes; litres_a_week: of all lines on it; missed: share of what plants want that they go without,
-    of the line that fares worst; lost_l_a_week: what drains away."""
+    """every_days, or the weekdays of one that is set by them; minutes: of a day, in all its starts. litres_a_week: of
+    all lines on it; missed: share of what plants want that they go without, of the line that fares worst.
+    lost_l_a_week: what drains away."""
 
     every_days: int
     minutes: float
     litres_a_week: float
     missed: float
     lost_l_a_week: float
+    weekdays: tuple[int, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -42,6 +46,7 @@ class TimerNow:
     litres a week of a hand that waters as each line asks. anew: whether `best` is worth the walk."""
 
     rig: str
+    outlet: int
     beds: tuple[str, ...]
     best: Setting
     now: Setting | None
@@ -54,22 +59,26 @@ def timers(plan: Plan, days: int = 14) -> tuple[TimerNow, ...]:
     found = []
     days = min(days, plan.run.n_ahead)
     for rig in plan.garden.rigs:
-        fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and b.bed.drip and _dripped(b)]
-        if fed:
-            found.append(_timer(plan, rig, fed, days))
+        fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and _dripped(b)]
+        for outlet in sorted({_outlet(plan.beds[i]) for i in fed}):
+            found.append(_timer(plan, rig, outlet, [i for i in fed if _outlet(plan.beds[i]) == outlet], days))
     return tuple(found)
 
 
 def _dripped(b: BedPlan) -> bool:
-    return b.bed.method == "drip" and b.plants > 0
+    return b.bed.method == "drip" and b.bed.drip is not None and b.plants > 0
 
 
-def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
+def _outlet(b: BedPlan) -> int:
+    return b.bed.drip.outlet if b.bed.drip else 1
+
+
+def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> TimerNow:
     settings: list[tuple[int, float]] = list(itertools.product(EVERY_DAYS, map(float, MINUTES)))
-    programme = programme_on(rig, plan.today)
+    programme = programme_on(rig, plan.today, outlet)
     has = programme is not None and programme.minutes is not None
     if programme is not None and programme.minutes is not None:
-        settings.append((programme.every_days, programme.minutes))
+        settings.append((programme.every_days, programme.minutes * programme.runs_a_day))
     runs = np.stack([_runs(plan, x, days, programme) for x in settings], axis=1)  # (day, setting)
     cost, missed = np.zeros(len(settings)), np.zeros(len(settings))
     litres, lost, ideal = np.zeros(len(settings)), np.zeros(len(settings)), 0.0
@@ -95,19 +104,21 @@ def _timer(plan: Plan, rig: Rig, fed: list[int], days: int) -> TimerNow:
     ]
     tried = len(EVERY_DAYS) * len(MINUTES)
     best = int(cost[:tried].argmin())
-    now = told[-1] if has else None
+    now = dataclasses.replace(told[-1], weekdays=programme.weekdays) if has and programme else None
     anew = now is not None and cost[best] < (1 - ANEW_FROM) * cost[-1] - 1e-9
     names = tuple(plan.beds[i].bed.name for i in fed)
-    return TimerNow(rig.name, names, told[best], now, ideal * to_week, bool(anew))
+    return TimerNow(rig.name, outlet, names, told[best], now, ideal * to_week, bool(anew))
 
 
 def _runs(plan: Plan, setting: tuple[int, float], days: int, programme: Programme | None) -> Array:
     """1 on each day ahead on which a setting runs, else 0: what it is set to runs on by its own first day."""
     every, minutes = setting
-    since = 0
-    if programme is not None and (every, minutes) == (programme.every_days, programme.minutes):
-        since = -((plan.today - programme.date).days % every)
-    return np.array([1.0 if (d - since) % every == 0 else 0.0 for d in range(days)])
+    if programme is not None and programme.minutes is not None:
+        its_own = (programme.every_days, programme.minutes * programme.runs_a_day)
+        if (every, minutes) == its_own:
+            dates = (plan.today + dt.timedelta(days=d) for d in range(days))
+            return np.array([float(is_due(programme, date)) for date in dates])
+    return np.array([1.0 if d % every == 0 else 0.0 for d in range(days)])
 
 
 def _mean(x: Array) -> Array:

@@ -29,7 +29,7 @@ MapMetres = Annotated[float, number(-500.0, 500.0, "m")]
 
 @dataclass(frozen=True)
 class Programme:
-    """What a timer on a line is set to from a date on. It tells nobody what it did: its runs are taken as done."""
+    """What a timer on a line is set to from a date on. Of one that tells nobody what it did, runs are taken as done."""
 
     date: Annotated[Date, means("of its first run")]
     every_days: Annotated[int, whole(1, 60, "days", "from run to run")] = 1
@@ -39,6 +39,20 @@ class Programme:
         number(0.1, 1000.0, "L", "into each box; minutes left out too: each box's valve shuts when it is full"),
     ] = None
     on: Annotated[Yes, means("whether it runs; else it was switched off that day")] = True
+    weekdays: Annotated[
+        tuple[Annotated[int, whole(1, 7)], ...],
+        at_most(7, "on which it runs, Monday is 1; left out: every so many days from its first"),
+    ] = ()
+    starts: Annotated[
+        tuple[Annotated[float, number(0.0, 24.0, "h")], ...],
+        at_most(6, "hours at which it starts, each for its minutes; left out: once, in the morning"),
+    ] = ()
+    outlet: Annotated[int, whole(1, 8, "", "of a timer with several, each with a programme of its own")] = 1
+    tells: Annotated[Yes, means("whether the timer reports what it did: then a run behind counts as reported")] = False
+
+    @property
+    def runs_a_day(self) -> int:
+        return max(1, len(self.starts))
 
     @property
     def fills(self) -> bool:
@@ -95,6 +109,7 @@ class Drip:
     guessed: Annotated[Yes, means("whether its flow is a guess, read nowhere")] = False
     length_m: Annotated[float | None, number(0.1, 500.0, "m", "of each row; left out: nothing is solved")] = None
     rows: Annotated[int, whole(1, 100, "", "side by side, fed at one end")] = 1
+    outlet: Annotated[int, whole(1, 8, "", "of a timer with several, that it hangs on")] = 1
     laid: Annotated[Laid, means("in rows along the bed, or once round it")] = "rows"
     bore_mm: Annotated[float, number(2.0, 100.0, "mm", "how wide the line is inside")] = 13.6
     holding: Annotated[Yes, means("whether its emitters hold their flow over a range of pressure")] = False

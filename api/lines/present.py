@@ -31,9 +31,9 @@ def lines_out(now: Situation, role: str) -> Json:
                 "deeper": [vars(w) for w in x.deeper],
                 "to_roots": vars(x.to_roots) if x.to_roots else None,
                 "changes": [vars(c) for c in x.changes],
-                "programme": vars(timer) if (timer := programme_on(beds[x.bed].today.rig, p.today)) else None,
+                "programme": vars(timer) if (timer := programme_on(beds[x.bed].today.rig, p.today, x.outlet)) else None,
                 "plot": _plot(beds[x.bed]),
-                "next_run": next_run(beds[x.bed].today.rig, p.today),
+                "next_run": next_run(beds[x.bed].today.rig, p.today, outlet=x.outlet),
             }
             for x in lines
         ]

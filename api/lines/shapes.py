@@ -70,6 +70,7 @@ class DripLine(s.Serializer):
     roots_m = s.FloatField()
     reaches = s.FloatField(help_text="share of what roots hold that it wets")
     laid = s.ChoiceField(choices=typing.get_args(Laid))
+    outlet = s.IntegerField(help_text="of its timer")
     plot = Plot(help_text="the bed that it lies in")
     meet = s.BooleanField()
     bursts = s.BooleanField()
@@ -84,6 +85,7 @@ class Setting(s.Serializer):
     litres_a_week = s.FloatField()
     missed = s.FloatField(help_text="share of what plants want that they go without, of the line that fares worst")
     lost_l_a_week = s.FloatField(help_text="what drains away")
+    weekdays = s.ListField(child=s.IntegerField(), help_text="of one that is set by them; Monday is 1")
 
 
 class TimerNow(s.Serializer):
@@ -91,6 +93,7 @@ class TimerNow(s.Serializer):
 
     rig = s.CharField()
     rig_id = s.IntegerField()
+    outlet = s.IntegerField()
     beds = s.ListField(child=s.CharField())
     best = Setting()
     now = Setting(allow_null=True)

@@ -6,6 +6,7 @@ import unittest
 
 import numpy as np
 
+from agronomy.balance import layout as s
 from agronomy.balance.kernel import conservation_error
 from agronomy.balance.terms import BY_TRIGGER
 from agronomy.bench.dug import LineAt
@@ -290,6 +291,61 @@ class Wetting(unittest.TestCase):
             dataclasses.replace(wide, rows=2, emitters=16), plantings=(t.planting("lettuce", 60, "ankle", 0.25),)
         )
         self.assertAlmostEqual(kept.reaches, row.reaches or 0.0)
+
+
+class Programmes(unittest.TestCase):
+    """What a timer is set to: weekdays, several starts, several outlets; and what was noted of its line."""
+
+    def poured(self, bed: g.Bed, *programmes: g.Programme, waterings: tuple[g.Watering, ...] = ()) -> np.ndarray:
+        rig = dataclasses.replace(STRONG, programmes=programmes)
+        there = dataclasses.replace(bed, waterings=waterings)
+        run = plan(dataclasses.replace(t.garden(there), rigs=(rig,)), t.sky(), t.TODAY).run
+        since = run.n_behind - 3
+        return np.asarray(run.days[since : run.n_behind + 7, 0, s.MORNING : s.EVENING + 1])
+
+    def row(self) -> g.Bed:
+        return t.dried(6, method="drip", drip=SHORT, length_m=6.0, width_m=1.0)
+
+    def test_weekdays_starts_and_outlets(self) -> None:
+        row, began = self.row(), t.TODAY - 3 * DAY  # a Tuesday
+        daily = self.poured(row, g.Programme(began, 1, 20.0))
+        self.assertTrue((daily[:, 0] > 0).all())
+        fridays = self.poured(row, g.Programme(began, 1, 20.0, weekdays=(5,)))
+        self.assertEqual([i for i in range(10) if fridays[i, 0] > 0], [3])
+        twice = self.poured(row, g.Programme(began, 1, 20.0, starts=(6.0, 20.0)))
+        np.testing.assert_allclose(twice[:, 0], daily[:, 0])
+        np.testing.assert_allclose(twice[:, 1], daily[:, 0])
+        second = self.poured(row, g.Programme(began, 1, 20.0, outlet=2))
+        self.assertEqual(second.sum(), 0.0)
+        on_second = dataclasses.replace(row, drip=dataclasses.replace(SHORT, outlet=2))
+        np.testing.assert_allclose(self.poured(on_second, g.Programme(began, 1, 20.0, outlet=2)), daily)
+        both = self.poured(row, g.Programme(began, 1, 20.0), g.Programme(began, 1, 60.0, outlet=2))
+        np.testing.assert_allclose(both, daily)
+
+    def test_what_was_noted_of_a_line_is_what_its_run_gave(self) -> None:
+        row, began, yesterday = self.row(), t.TODAY - 3 * DAY, t.TODAY - DAY
+        daily = g.Programme(began, 1, 20.0)
+        missed = self.poured(row, daily, waterings=(g.Watering(yesterday, 0.0),))
+        self.assertEqual([i for i in range(10) if missed[i, 0] == 0], [2])
+        by_hand = self.poured(row, daily, waterings=(g.Watering(yesterday, 10.0, way="hose"),))
+        self.assertGreater(by_hand[2, 0], by_hand[1, 0])
+
+    def test_a_timer_that_reports_counts_by_its_reports_behind_and_by_its_programme_ahead(self) -> None:
+        row, began = self.row(), t.TODAY - 3 * DAY
+        telling = self.poured(row, g.Programme(began, 1, 20.0, tells=True))
+        self.assertEqual([i for i in range(10) if telling[i, 0] > 0], list(range(3, 10)))
+        told = self.poured(row, g.Programme(began, 1, 20.0, tells=True), waterings=(g.Watering(began, 9.0),))
+        self.assertEqual([i for i in range(10) if told[i, 0] > 0], [0, *range(3, 10)])
+
+    def test_each_outlet_has_a_best_setting_and_a_weekly_one_is_told_by_its_days(self) -> None:
+        rig = dataclasses.replace(STRONG, programmes=(g.Programme(t.TODAY - DAY, 1, 20.0, weekdays=(1, 4)),))
+        beds = [self.row(), dataclasses.replace(self.row(), name="Two", drip=dataclasses.replace(SHORT, outlet=2))]
+        found = timers(plan(dataclasses.replace(t.garden(*beds), rigs=(rig,)), t.sky(), t.TODAY))
+        self.assertEqual([(x.outlet, x.beds) for x in found], [(1, (beds[0].name,)), (2, ("Two",))])
+        self.assertEqual(found[0].now.weekdays, (1, 4))
+        self.assertIsNone(found[1].now)
+        a_week = 4 * 20.0 * inflow_l_h(STRONG, SHORT) / 60 / 2  # four runs in the fortnight
+        self.assertAlmostEqual(found[0].now.litres_a_week, a_week)
 
 
 if __name__ == "__main__":

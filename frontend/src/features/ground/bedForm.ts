@@ -70,6 +70,7 @@ export interface LineForm {
   guessed: boolean
   laid: 'rows' | 'ring'
   filtered: boolean
+  outlet: number | null
   deepens: number
 }
 
@@ -94,6 +95,7 @@ export const usualLine = (): LineForm => ({
   guessed: false,
   laid: 'rows',
   filtered: true,
+  outlet: 1,
   deepens: 1,
 })
 export const usualSprinkler = (): SprinklerForm => ({ mm_per_h: 12, wets_m2: null, even: null })

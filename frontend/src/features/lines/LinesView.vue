@@ -36,10 +36,19 @@ const owner = computed(() => query.data.value?.garden.role === 'owner')
 /** Its timer as it is best set, from today on. */
 const set = useChange(
   () => props.garden,
-  ({ rig_id, best }: TimerNow, mark) => {
+  ({ rig_id, outlet, best }: TimerNow, mark) => {
     const rig = query.data.value?.garden.rigs.find((r) => r.id === rig_id)
-    const before = (rig?.programmes ?? []).filter((p) => p.date < today.value)
-    const programme = { date: today.value, every_days: best.every_days, minutes: best.minutes, on: true }
+    const before = (rig?.programmes ?? []).filter((p) => p.date < today.value || p.outlet !== outlet)
+    const latest = rig?.programmes.filter((p) => p.outlet === outlet).at(-1)
+    const programme = {
+      date: today.value,
+      every_days: best.every_days,
+      minutes: best.minutes,
+      starts: latest?.starts.slice(0, 1) ?? [],
+      on: true,
+      outlet,
+      tells: latest?.tells ?? false,
+    }
     return answer(
       api.PATCH('/api/gardens/{garden_id}/rigs/{rig_id}', {
         params: { path: { garden_id: props.garden, rig_id } },
@@ -129,8 +138,8 @@ const today = computed(() => query.data.value?.garden.today ?? '')
     </section>
     <section v-if="timers.length" aria-labelledby="timers">
       <h2 id="timers">A timer that only runs</h2>
-      <div v-for="x in timers" :key="x.rig_id">
-        <h3>{{ x.rig }}: {{ x.beds.join(', ') }}</h3>
+      <div v-for="x in timers" :key="`${x.rig_id}.${x.outlet}`">
+        <h3>{{ x.rig }}{{ x.outlet > 1 ? `, outlet ${x.outlet}` : '' }}: {{ x.beds.join(', ') }}</h3>
         <p v-for="(text, i) in settingInWords(x, units)" :key="i">{{ text }}</p>
         <p v-if="owner && (!x.now || x.anew)" class="acts no-print">
           <button class="btn" type="button" :disabled="set.isPending.value" @click="setSo(x)">

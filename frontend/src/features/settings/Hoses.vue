@@ -5,12 +5,13 @@ import type { Garden, Rig } from '@/shared/api/types'
 import { shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChange } from '@/shared/outbox/useOutbox'
-import DateField from '@/shared/ui/DateField.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import { WATER } from '@/shared/words/names'
 import { programmeInWords } from '@/shared/words/pots'
+
+import TimerForm from './TimerForm.vue'
 
 /** What water comes from: hoses and taps with their flow, butts with what stands in them. */
 const props = defineProps<{ garden: Garden; owner: boolean }>()
@@ -61,20 +62,11 @@ async function keep() {
   }
 }
 const problem = reactive<Record<number, string>>({})
-interface Timer {
-  every: number | null
-  from: string
-  minutes: number | null
-  litres: number | null
-}
-const timers = reactive<Record<number, Timer>>({})
-const timer = (r: Rig): Timer =>
-  (timers[r.id] ??= { every: 7, from: props.garden.today, minutes: null, litres: null })
-/** What runs on its line today, or from a day to come. */
-const timerOf = (r: Rig) => {
-  const latest = r.programmes[r.programmes.length - 1]
-  return latest?.on ? latest : null
-}
+/** What runs on its line today, or from a day to come: the latest of each outlet. */
+const timersOf = (r: Rig) =>
+  [...new Map(r.programmes.map((p) => [p.outlet, p])).values()]
+    .filter((p) => p.on)
+    .sort((a, b) => a.outlet - b.outlet)
 async function told(r: Rig, body: RigIn, text: string) {
   problem[r.id] = ''
   try {
@@ -84,24 +76,6 @@ async function told(r: Rig, body: RigIn, text: string) {
     problem[r.id] = (error as Error).message
   }
 }
-function setTimer(r: Rig) {
-  const { every, from, minutes, litres } = timer(r)
-  const programme = { date: from, every_days: every as number, minutes, litres, on: true }
-  return told(r, { programmes: [...earlier(r, from), programme] }, `The timer of ${r.name} is set.`)
-}
-const switchOff = (r: Rig) =>
-  told(
-    r,
-    {
-      programmes: [
-        ...earlier(r, props.garden.today),
-        { date: props.garden.today, every_days: 1, minutes: null, litres: null, on: false },
-      ],
-    },
-    `The timer of ${r.name} is off from today.`,
-  )
-/** What it was set to before a day: that has run, and stays. */
-const earlier = (r: Rig, day: string) => r.programmes.filter((p) => p.date < day)
 const salt = reactive<Record<number, number | null>>({})
 async function setSalt(r: Rig) {
   await told(r, { salt_ds_m: salt[r.id] ?? null }, `The salt of ${r.name} is kept.`)
@@ -151,42 +125,19 @@ async function look(r: Rig) {
           :to="{ name: 'bench', params: { garden: garden.id }, query: { test: 'bucket', rig: r.id } }"
           >Test {{ r.name }}</RouterLink
         >
-        <p v-if="timerOf(r)" class="look">
-          Its timer: {{ programmeInWords(timerOf(r)!, units) }}, first on {{ shortDate(timerOf(r)!.date) }}.
+        <p v-for="p in timersOf(r)" :key="p.outlet" class="look">
+          {{ p.outlet > 1 ? `Outlet ${p.outlet} of its timer` : 'Its timer' }}:
+          {{ programmeInWords(p, units) }}, first on {{ shortDate(p.date) }}.
         </p>
         <details v-if="owner" class="look">
           <summary>Timer, pressure and salt of {{ r.name }}</summary>
-          <form novalidate @submit.prevent="setTimer(r)">
-            <p class="soft small">
-              A timer that only runs: what it is set to is taken as done. Boxes with a valve each fill until
-              it shuts; without valves each gets the same.
-            </p>
-            <div class="row">
-              <OpenNumber v-model="timer(r).every" class="narrow" label="Runs every so many days" />
-              <DateField v-model="timer(r).from" label="First on" :min="garden.today" />
-            </div>
-            <div class="row">
-              <OpenNumber v-model="timer(r).minutes" class="narrow" label="Drip lines run, minutes" />
-              <UnitInput
-                v-model="timer(r).litres"
-                label="Into each box"
-                quantity="volume"
-                hint="left open, without minutes: until its valve shuts"
-              />
-            </div>
-            <div class="row">
-              <button class="btn" type="submit" :disabled="change.isPending.value">Set the timer</button>
-              <button
-                v-if="timerOf(r)"
-                class="btn"
-                type="button"
-                :disabled="change.isPending.value"
-                @click="switchOff(r)"
-              >
-                Switched off today
-              </button>
-            </div>
-          </form>
+          <TimerForm
+            :rig="r"
+            :today="garden.today"
+            :busy="change.isPending.value"
+            @set="(programmes) => told(r, { programmes }, `The timer of ${r.name} is set.`)"
+            @off="(programmes) => told(r, { programmes }, `The timer of ${r.name} is off from today.`)"
+          />
           <form class="row" novalidate @submit.prevent="setSalt(r)">
             <OpenNumber
               :model-value="salt[r.id] === undefined ? r.salt_ds_m : (salt[r.id] ?? null)"

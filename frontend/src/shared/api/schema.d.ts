@@ -2098,6 +2098,8 @@ export interface components {
             length_m?: number | null;
             /** @description side by side, fed at one end */
             rows?: number;
+            /** @description of a timer with several, that it hangs on */
+            outlet?: number;
             /**
              * @description in rows along the bed, or once round it
              *
@@ -2197,6 +2199,8 @@ export interface components {
              */
             reaches: number;
             laid: components["schemas"]["LaidEnum"];
+            /** @description of its timer */
+            outlet: number;
             /** @description the bed that it lies in */
             plot: components["schemas"]["Plot"];
             meet: boolean;
@@ -2232,6 +2236,8 @@ export interface components {
             length_m: number | null;
             /** @description side by side, fed at one end */
             rows: number;
+            /** @description of a timer with several, that it hangs on */
+            outlet: number;
             /**
              * @description in rows along the bed, or once round it
              *
@@ -4289,7 +4295,7 @@ export interface components {
          * @enum {string}
          */
         PouredBy: "hose" | "can" | "drip" | "sprinkler";
-        /** @description What a timer on a line is set to from a date on. It tells nobody what it did: its runs are taken as done. */
+        /** @description What a timer on a line is set to from a date on. Of one that tells nobody what it did, runs are taken as done. */
         ProgrammeInRequest: {
             /**
              * Format: date
@@ -4310,6 +4316,14 @@ export interface components {
             litres?: number | null;
             /** @description whether it runs; else it was switched off that day */
             on?: boolean;
+            /** @description on which it runs, Monday is 1; left out: every so many days from its first */
+            weekdays?: number[];
+            /** @description hours at which it starts, each for its minutes; left out: once, in the morning */
+            starts?: number[];
+            /** @description of a timer with several, each with a programme of its own */
+            outlet?: number;
+            /** @description whether the timer reports what it did: then a run behind counts as reported */
+            tells?: boolean;
         };
         ProgrammeOut: {
             /**
@@ -4331,6 +4345,14 @@ export interface components {
             litres: number | null;
             /** @description whether it runs; else it was switched off that day */
             on: boolean;
+            /** @description on which it runs, Monday is 1; left out: every so many days from its first */
+            weekdays: number[];
+            /** @description hours at which it starts, each for its minutes; left out: once, in the morning */
+            starts: number[];
+            /** @description of a timer with several, each with a programme of its own */
+            outlet: number;
+            /** @description whether the timer reports what it did: then a run behind counts as reported */
+            tells: boolean;
         };
         PutAwayOut: {
             id: number;
@@ -4670,6 +4692,8 @@ export interface components {
              * @description what drains away
              */
             lost_l_a_week: number;
+            /** @description of one that is set by them; Monday is 1 */
+            weekdays: number[];
         };
         /**
          * @description * `exposed` - exposed
@@ -5303,6 +5327,7 @@ export interface components {
         TimerNow: {
             rig: string;
             rig_id: number;
+            outlet: number;
             beds: string[];
             best: components["schemas"]["Setting"];
             now: components["schemas"]["Setting"] | null;

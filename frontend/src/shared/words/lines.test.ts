@@ -45,6 +45,7 @@ const line = (over: object = {}): DripLine =>
     to_roots: null,
     reaches: 0.62,
     laid: 'rows',
+    outlet: 1,
     plot: { length_m: 3, width_m: 0.8, round: false, plants: [] },
     meet: true,
     bursts: false,
@@ -115,7 +116,17 @@ describe('a drip line', () => {
     expect(changeInWords({ what: 'wider', ...change, bore_mm: 16 }, metric)).toMatch(
       /^A tube 16 mm wide inside:/,
     )
-    const programme = { date: TODAY, every_days: 2, minutes: 40, litres: 1, on: true }
+    const programme = {
+      date: TODAY,
+      every_days: 2,
+      minutes: 40,
+      litres: 1,
+      on: true,
+      weekdays: [],
+      starts: [],
+      outlet: 1,
+      tells: false,
+    }
     expect(timerInWords(line({ programme, next_run: '2025-07-12' }), TODAY, metric)).toContain(
       'next tomorrow.',
     )
@@ -123,12 +134,36 @@ describe('a drip line', () => {
   })
 
   it('says what a timer is best set to, and whether to set it anew', () => {
-    const best = { every_days: 2, minutes: 40, litres_a_week: 98, missed: 0.02, lost_l_a_week: 4 }
-    const timer = { rig: 'Hose', rig_id: 1, beds: ['Row'], best, now: null, ideal_l_a_week: 84, anew: false }
+    const best = {
+      every_days: 2,
+      minutes: 40,
+      litres_a_week: 98,
+      missed: 0.02,
+      lost_l_a_week: 4,
+      weekdays: [],
+    }
+    const timer = {
+      rig: 'Hose',
+      rig_id: 1,
+      outlet: 1,
+      beds: ['Row'],
+      best,
+      now: null,
+      ideal_l_a_week: 84,
+      anew: false,
+    }
     expect(settingInWords(timer, metric)[0]).toBe(
       'Best for the two weeks ahead: every 2 days, 40 minutes. That is 98 L a week, of which 4.0 L drain away; 2 % of what plants want is missed. A hand that waters as it asks gives 84 L.',
     )
-    const now = { ...best, every_days: 7, minutes: 15, litres_a_week: 20, missed: 0.4, lost_l_a_week: 0 }
+    const now = {
+      ...best,
+      every_days: 7,
+      minutes: 15,
+      litres_a_week: 20,
+      missed: 0.4,
+      lost_l_a_week: 0,
+      weekdays: [],
+    }
     expect(settingInWords({ ...timer, now, anew: true }, metric)[1]).toBe(
       'It is set to once a week, 15 minutes: 20 L a week, 0.0 L drain away, 40 % of what plants want is missed. Set it anew.',
     )

@@ -1,6 +1,7 @@
 import type { DripLine, TimerNow } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
+import { WEEKDAYS } from './names'
 import { programmeInWords } from './pots'
 import { times, upper, type Tongue } from './stop'
 
@@ -98,7 +99,14 @@ export const rowsInWords = (x: DripLine): string =>
     ? 'Once round the bed'
     : upper(x.rows > 1 ? `${times(x.rows, 'row')}; the first is drawn` : 'one row')
 
-const often = (n: number) => (n === 1 ? 'every day' : n === 7 ? 'once a week' : `every ${n} days`)
+const often = (n: number, weekdays: number[] = []) =>
+  weekdays.length
+    ? `on ${weekdays.map((d) => WEEKDAYS[d - 1]).join(', ')}`
+    : n === 1
+      ? 'every day'
+      : n === 7
+        ? 'once a week'
+        : `every ${n} days`
 const missing = (share: number) =>
   share < 0.005 ? 'nothing is missed' : `${percent(share)} of what plants want is missed`
 
@@ -111,8 +119,8 @@ export function settingInWords(x: TimerNow, t: Tongue): string[] {
   if (now)
     says.push(
       x.anew
-        ? `It is set to ${often(now.every_days)}, ${minutes(now.minutes)}: ${t.show(now.litres_a_week, 'volume')} a week, ${t.show(now.lost_l_a_week, 'volume')} drain away, ${missing(now.missed)}. Set it anew.`
-        : `It is set to ${often(now.every_days)}, ${minutes(now.minutes)}, and may stay so.`,
+        ? `It is set to ${often(now.every_days, now.weekdays)}, ${minutes(now.minutes)}: ${t.show(now.litres_a_week, 'volume')} a week, ${t.show(now.lost_l_a_week, 'volume')} drain away, ${missing(now.missed)}. Set it anew.`
+        : `It is set to ${often(now.every_days, now.weekdays)}, ${minutes(now.minutes)}, and may stay so.`,
     )
   says.push('Set it anew when heat comes, after much rain, and as plants grow.')
   return says

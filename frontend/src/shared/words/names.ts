@@ -342,3 +342,6 @@ export function cropsInWords(
   const height = crops.length === 1 && crops[0]?.height ? `, ${HEIGHT[crops[0].height]}` : ''
   return parts.join(', ') + height
 }
+
+/** Monday first, as a timer counts them. */
+export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']

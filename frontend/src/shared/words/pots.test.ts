@@ -149,7 +149,17 @@ describe('pots and reservoirs', () => {
       'Its timer is switched off: filled by hand, one after the other.',
       'A timer would have to fill them every 3 days: A lasts no longer.',
     ])
-    const programme = { date: TODAY, every_days: 7, minutes: null, litres: null, on: true }
+    const programme = {
+      date: TODAY,
+      every_days: 7,
+      minutes: null,
+      litres: null,
+      on: true,
+      weekdays: [],
+      starts: [],
+      outlet: 1,
+      tells: false,
+    }
     const said = lineInWords(
       line({
         programme,
@@ -168,6 +178,9 @@ describe('pots and reservoirs', () => {
     expect(said[3]).toBe('That run spills 2.2 L over at B.')
     expect(said[4]).toBe('In the weather ahead set it to every 3 days: A lasts no longer.')
     const often = { ...programme, every_days: 1, minutes: 20, litres: 2 }
+    expect(programmeInWords({ ...often, weekdays: [1, 4], starts: [6, 20.5] }, metric)).toMatch(
+      /^on Mon, Thu at 6:00 and 20:30: lines run 20 minutes/,
+    )
     expect(programmeInWords(often, metric)).toBe('every day: lines run 20 minutes, 2.0 L into each box')
     expect(lineInWords(line({ programme: often }), TODAY, metric).at(-1)).toBe(
       'Every 3 days would do in the weather ahead.',

@@ -1,7 +1,7 @@
 import type { Line, Pot, Programme, Stop } from '@/shared/api/types'
 import { clock, daysBetween, nearDay } from '@/shared/format/time'
 
-import { GIVER, storeInWords } from './names'
+import { GIVER, WEEKDAYS, storeInWords } from './names'
 import { buried, keptHow, times, upper, type Tongue } from './stop'
 
 /** How long a pot lasts, in a word that stands beside it. */
@@ -92,7 +92,12 @@ export function saltsInWords(p: Pot, today: string, t: Tongue): string {
 
 /** What a timer is set to, in words. */
 export function programmeInWords(p: Programme, t: Tongue): string {
-  const often = p.every_days === 1 ? 'every day' : `every ${p.every_days} days`
+  const often = p.weekdays.length
+    ? `on ${p.weekdays.map((d) => WEEKDAYS[d - 1]).join(', ')}`
+    : p.every_days === 1
+      ? 'every day'
+      : `every ${p.every_days} days`
+  const at = p.starts.length ? ` at ${p.starts.map(clock).join(' and ')}` : ''
   const parts = [
     p.minutes === null ? '' : `lines run ${times(Math.round(p.minutes), 'minute')}`,
     p.litres !== null
@@ -101,7 +106,7 @@ export function programmeInWords(p: Programme, t: Tongue): string {
         ? 'boxes fill until their valves shut'
         : '',
   ]
-  return `${often}: ${parts.filter(Boolean).join(', ')}`
+  return `${often}${at}: ${parts.filter(Boolean).join(', ')}`
 }
 
 /** Boxes on one line: unlike thirst, who starves and who overflows, and what to set its timer to. */
