@@ -8,6 +8,7 @@ from api.away import door
 from api.away import views as away
 from api.beds import views as beds
 from api.bench import views as bench
+from api.devices import views as devices_views
 from api.files import views as files
 from api.fit import views as fit
 from api.gardens import views as gardens
@@ -37,6 +38,9 @@ urlpatterns = [
     path("put-away", gardens.PutAway.as_view()),
     path("gardens/<int:garden_id>/take-up", gardens.TakeUp.as_view()),
     path("gardens/<int:garden_id>/round", round_views.Round.as_view()),
+    path("gardens/<int:garden_id>/devices", devices_views.Devices.as_view()),
+    path("gardens/<int:garden_id>/devices/<int:device_id>", devices_views.OneDevice.as_view()),
+    path("gardens/<int:garden_id>/devices/<int:device_id>/tell", devices_views.Tell.as_view()),
     path("gardens/<int:garden_id>/lines", lines_views.Lines.as_view()),
     path("gardens/<int:garden_id>/lines/timers", lines_views.Timers.as_view()),
     path("gardens/<int:garden_id>/pots", pots_views.Pots.as_view()),

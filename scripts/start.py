@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sys
 
-from scripts import database, front_end, python_env, server, system_packages
+from scripts import broker, database, front_end, python_env, server, system_packages
 from scripts.console import Problem, report
 from scripts.paths import PROJECT
 from scripts.secrets_kept import password_in_words
@@ -29,8 +29,11 @@ def start() -> int:
     front_end.ensure()
     db_port = database.ensure()
     provider_port = server.ensure_provider()
-    env = server.environment(db_port, provider_port)
+    broker_port = broker.ensure()
+    env = {**server.environment(db_port, provider_port), **broker.environment(broker_port)}
     server.prepare(env)
+    broker.ensure_listener(env)
+    broker.ensure_devices(broker_port)
     port = server.ensure_web(env)
     password = password_in_words(server.DEMO_PASSWORD)
     print(f"\n  Open {server.address(port)} and sign in as ostrander, password {password}")
@@ -39,7 +42,7 @@ def start() -> int:
 
 
 def stop() -> int:
-    for service in (server.WEB, server.PROVIDER, database.SERVICE):
+    for service in (server.WEB, broker.DEVICES, broker.LISTENER, broker.SERVICE, server.PROVIDER, database.SERVICE):
         print(f"  {service.name:<34}{'ended' if service.stop() else 'was not running'}")
     return 0
 

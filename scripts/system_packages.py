@@ -18,6 +18,7 @@ FOR_SERVING = {
     "gcc": "gcc",
     "python3-dev": "",
     "python3-venv": "",
+    "mosquitto": "/usr/sbin/mosquitto",
     "tzdata": "/usr/share/zoneinfo/UTC",
 }
 FOR_TESTS = {"chromium": "chromium"}

@@ -29,6 +29,7 @@ from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
 from agronomy.methods.choose import method_of, rig_of
 from agronomy.methods.drip import litres_of_run
+from agronomy.methods.line import lines_beside
 from agronomy.methods.timer import in_the_evening, runs_of
 from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth
@@ -123,7 +124,7 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | N
         elif bed.method == "drip" and bed.drip and run.minutes and i not in told:
             arrives = methods["drip"].arrives_at(float(a[i, at.SHARE]) * ground)
             minutes, late = run.minutes * run.runs_a_day, in_the_evening(run)
-            mm = litres_of_run(minutes, rig_of(garden, bed), bed.drip) * arrives / ground
+            mm = litres_of_run(minutes, rig_of(garden, bed), lines_beside(garden, bed)) * arrives / ground
             a[i, at.MORNING] += (1 - late) * mm
             a[i, at.EVENING] += late * mm
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)

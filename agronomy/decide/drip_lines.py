@@ -15,7 +15,7 @@ from agronomy.hydraulics.evenness import du_low_quarter, eu
 from agronomy.hydraulics.network import Network
 from agronomy.hydraulics.sizing import longest_sound_m
 from agronomy.methods.drip import Bulb, DripLine, bulb, run_minutes, spacing_m, wetted_m2
-from agronomy.methods.line import emitter_of, solved
+from agronomy.methods.line import emitter_of, inflow_l_h, solved, together_l_h
 
 MADE_CV = 0.05  # how far emitters differ as they are made; common practice, no source
 EVEN_ENOUGH = 0.90  # low quarter over mean; common practice, no source
@@ -84,6 +84,33 @@ def drip_lines(plan: Plan) -> tuple[LineNow, ...]:
     """The line of every bed that is watered by one whose length is known, the least even first."""
     found = [x for b in plan.beds if b.bed.method == "drip" and b.bed.drip and (x := line_now(b))]
     return tuple(sorted(found, key=lambda x: x.even))
+
+
+@dataclass(frozen=True)
+class TapNow:
+    """A tap with several lines. each: what it gives where all run at once, over what it gives alone [0..1]; sound:
+    whether they may."""
+
+    rig: str
+    beds: tuple[str, ...]
+    each: tuple[float, ...]
+    sound: bool
+
+
+def taps(plan: Plan) -> tuple[TapNow, ...]:
+    """What may run together: every tap with two lines and more. By hydraulics/."""
+    found = []
+    for rig in plan.garden.rigs:
+        fed = [
+            (b.bed.name, b.bed.drip) for b in plan.beds if b.today.rig == rig and b.bed.method == "drip" and b.bed.drip
+        ]
+        if len(fed) > 1:
+            lines = tuple(drip for _, drip in fed)
+            each = tuple(
+                q / max(inflow_l_h(rig, drip), 1e-9) for q, drip in zip(together_l_h(rig, lines), lines, strict=True)
+            )
+            found.append(TapNow(rig.name, tuple(name for name, _ in fed), each, min(each) >= EVEN_ENOUGH))
+    return tuple(found)
 
 
 def line_now(b: BedPlan) -> LineNow | None:

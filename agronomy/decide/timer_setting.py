@@ -19,6 +19,7 @@ from agronomy.decide import styles
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
 from agronomy.methods.drip import litres_of_run
+from agronomy.methods.line import lines_beside
 from agronomy.methods.timer import is_due, programme_on
 
 EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
@@ -84,9 +85,8 @@ def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> Time
     litres, lost, ideal = np.zeros(len(settings)), np.zeros(len(settings)), 0.0
     for i in fed:
         b = plan.beds[i]
-        drip = b.bed.drip
-        assert drip is not None
-        poured_l = runs * np.array([litres_of_run(minutes, rig, drip) for _, minutes in settings])
+        lines = lines_beside(plan.garden, b.bed)
+        poured_l = runs * np.array([litres_of_run(minutes, rig, lines) for _, minutes in settings])
         ahead = under_settings(plan.run, i, poured_l * b.today.arrives / b.ground_m2)
         weight = styles.dryness_weight(plan.garden, b.bed, plan.today)
         dry, gone = _mean(ahead.stress) + styles.HURT_DAY_MM * _mean(ahead.hurt), _mean(ahead.lost)

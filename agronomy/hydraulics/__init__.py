@@ -7,5 +7,6 @@ In here:
     lateral   a line solved emitter by emitter
     network   laterals on a main, and the tap's own curve
     evenness  EU, DU of the low quarter, CU
+    flow_faults what a measured run says of a line
     sizing    the longest sound run, by the solved line and by Christiansen's quick rule
 """

@@ -8,7 +8,7 @@ from typing import Final
 
 from agronomy.describe.garden import Drip, Rig
 from agronomy.methods.base import InHand, Target, flow_cv
-from agronomy.methods.line import inflow_l_h
+from agronomy.methods.line import inflow_l_h, together_l_h
 
 RUN_THAT_SETS_THE_WIDTH_L = 4.0  # litres from one emitter in an ordinary run; common practice, no source
 ARRIVES_USUALLY, ARRIVES_EVEN = 0.90, 0.95  # of what a line gives, and of one that is quite even; common practice
@@ -83,9 +83,9 @@ def run_minutes(litres: float, rig: Rig, drip: Drip) -> float:
     return litres / max(inflow_l_h(rig, drip), 1e-9) * 60
 
 
-def litres_of_run(minutes: float, rig: Rig, drip: Drip) -> float:
-    """Litres that a line gives in so many minutes; arithmetic."""
-    return inflow_l_h(rig, drip) * minutes / 60
+def litres_of_run(minutes: float, rig: Rig, lines: tuple[Drip, ...]) -> float:
+    """Litres that the first of these lines gives in so many minutes, where all of them run at once; arithmetic."""
+    return together_l_h(rig, lines)[0] * minutes / 60
 
 
 def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float) -> float:

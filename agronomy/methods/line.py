@@ -4,15 +4,16 @@ from __future__ import annotations
 
 import functools
 
+from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.water import Drip, Rig
-from agronomy.hydraulics.emitters import HOLDING, PLAIN, SOAKER, Emitter, emitter
+from agronomy.hydraulics.emitters import HOLDING, PLAIN, SOAKER, Emitter, emitter, gives
 from agronomy.hydraulics.friction import fitting_length_m
 from agronomy.hydraulics.lateral import even_lateral
 from agronomy.hydraulics.network import Network, Outlet, Tap, solve_network, tap_of_readings
 
-FITTINGS = (
-    2  # between tap and line: a connector and a bend, and a filter where there is one; common practice, no source
-)
+# Between tap and line: a connector and a bend, and a filter where there is one; common practice, no source.
+FITTINGS = 2
+HALVINGS = 40  # of a head: to a millionth of a metre; arithmetic
 
 
 def emitter_of(drip: Drip) -> Emitter:
@@ -54,3 +55,44 @@ def inflow_l_h(rig: Rig, drip: Drip) -> float:
     """What a line takes in [L/h]: solved, else the sum of what is printed on its emitters. Arithmetic."""
     network = solved(rig, drip)
     return drip.emitters * drip.flow_l_per_h if network is None else network.inflow_l_h
+
+
+@functools.lru_cache(maxsize=512)
+def together_l_h(rig: Rig, drips: tuple[Drip, ...]) -> tuple[float, ...]:
+    """What each of several lines takes in [L/h] where all run at once behind one tap, each on a feed of its own.
+
+    The head behind the tap is found by halving: what it gives at a head is what they take in at it. Arithmetic.
+    """
+    if len(drips) == 1:
+        return (inflow_l_h(rig, drips[0]),)
+    tap = tap_of_readings(rig.flow_l_per_min, rig.head_m)
+    low, high = 0.0, tap.head_m(0.0)
+    flows = [0.0] * len(drips)
+    for _ in range(HALVINGS):
+        head = (low + high) / 2
+        flows = [_at_head(head, x) for x in drips]
+        low, high = (head, high) if tap.head_m(sum(flows)) > head else (low, head)
+    return tuple(flows)
+
+
+def _at_head(head_m: float, drip: Drip) -> float:
+    """What a line takes in behind a tap that holds this head [L/h]."""
+    outlets = outlets_of(drip)
+    if not outlets:
+        held = head_m if drip.reducer_m is None else min(head_m, drip.reducer_m)
+        return drip.emitters * gives(emitter_of(drip), held)
+    return solve_network(Tap(head_m, 0.0, drip.reducer_m), outlets).inflow_l_h
+
+
+def lines_beside(garden: Garden, bed: Bed) -> tuple[Drip, ...]:
+    """The bed's line first, then those of other beds that one outlet of a timer opens with it. Arithmetic."""
+    if bed.drip is None:
+        return ()
+    mine = bed.rig or (garden.rigs[0].name if garden.rigs else None)
+    others = (
+        x.drip
+        for x in garden.beds
+        if x.name != bed.name and x.method == "drip" and x.drip and x.drip.outlet == bed.drip.outlet
+        and (x.rig or (garden.rigs[0].name if garden.rigs else None)) == mine
+    )  # fmt: skip
+    return (bed.drip, *others)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from agronomy.decide.drip_lines import drip_lines
+from agronomy.decide.drip_lines import drip_lines, taps
 from agronomy.decide.plan import BedPlan
 from agronomy.decide.timer_setting import timers
 from agronomy.fit.fits import widths_on
@@ -39,6 +39,7 @@ def lines_out(now: Situation, role: str) -> Json:
         ]
         if p
         else [],
+        "taps": [vars(x) for x in taps(p)] if p else [],
         "open": [
             {"id": int(b.bed.key), "name": name}
             for name, b in beds.items()

@@ -101,6 +101,13 @@ class TimerNow(s.Serializer):
     anew = s.BooleanField(help_text="whether setting it anew is worth the walk")
 
 
+class Tap(s.Serializer):
+    rig = s.CharField()
+    beds = s.ListField(child=s.CharField())
+    each = s.ListField(child=s.FloatField(), help_text="of what it gives alone, where all run at once")
+    sound = s.BooleanField()
+
+
 class OpenLine(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -110,4 +117,5 @@ class Lines(s.Serializer):
     garden = GardenOut()
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
     lines = DripLine(many=True)
+    taps = Tap(many=True, help_text="with two lines and more: what may run together")
     open = OpenLine(many=True, help_text="lines whose length is not known: nothing is solved")

@@ -36,6 +36,10 @@ NotedKind = Literal[
     "helper_joined",
     "helper_removed",
     "helper_left",
+    "device_let_in",
+    "device_put_out",
+    "device_told",
+    "device_fault",
 ]
 EventKind = Literal[FactKind, ChangeKind, NotedKind]
 
@@ -48,7 +52,17 @@ OF_A_BED: tuple[EventKind, ...] = ("watering", "observation", "put_off", "moved_
 
 # What whoever helps in a garden may note, and take back.
 BY_HELPERS: frozenset[EventKind] = frozenset(
-    {"watering", "observation", "put_off", "moved_soak", "gauge", "sizes_seen", "bed_altered", "helper_left"}
+    {
+        "watering",
+        "observation",
+        "put_off",
+        "moved_soak",
+        "gauge",
+        "sizes_seen",
+        "bed_altered",
+        "helper_left",
+        "device_told",
+    }
 )
 
 Told = dict[str, Any]  # what was told of an event, in the garden file's words of its kind

@@ -7,6 +7,7 @@ than the plan itself.
 from __future__ import annotations
 
 import collections
+import dataclasses
 import datetime as dt
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
@@ -16,6 +17,7 @@ from uuid import UUID
 from agronomy.describe import garden as g
 from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, PouredBy, Wetness
 from agronomy.formats.described import read
+from apps.devices.wanted import timed_rigs
 from apps.garden.convert import drip_of, own_crop, reservoir_of, rig_of_row
 from apps.garden.models import (
     Aspect,
@@ -27,6 +29,7 @@ from apps.garden.models import (
     OwnCrop,
     PlantCount,
     Planting,
+    Rig,
     SizeSighting,
     Thing,
 )
@@ -212,12 +215,13 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
     """The core's Garden of standing beds; beds opened later than the garden's day are left out, unless `to_come`."""
     today = garden.today
     standing = [b for b in beds if to_come or b.row.opened <= today]
+    timed = timed_rigs(garden)
     return described(
         g.Garden,
         garden,
         name=f"{garden.pk}",
         utc_offset_h=g.zone_offset_h(garden.time_zone, today),
-        rigs=tuple(rig_of_row(row) for row in garden.rigs.all()),
+        rigs=tuple(_rig(row, timed) for row in garden.rigs.all()),
         things=read_things(garden),
         beds=tuple(core_bed(b) for b in standing),
         climate=None,  # the weather is assembled where the facts are (apps/weather)
@@ -227,6 +231,14 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         allowed=tuple(read(g.Allowed, x) for x in garden.allowed),
         moves=tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves),
     )
+
+
+def _rig(row: Rig, timed: frozenset[int]) -> g.Rig:
+    """A tap; where a device sits on it, its programmes are those of a timer that reports."""
+    rig = rig_of_row(row)
+    if row.pk not in timed:
+        return rig
+    return dataclasses.replace(rig, programmes=tuple(dataclasses.replace(p, tells=True) for p in rig.programmes))
 
 
 def read_things(garden: Garden) -> tuple[g.Thing, ...]:

@@ -25,6 +25,7 @@ INSTALLED_APPS = [
     "apps.weather",
     "apps.record",
     "apps.record.before",
+    "apps.devices",
     "apps.exchange",
     "api",
 ]
@@ -64,6 +65,12 @@ DATABASES = {
         "TEST": {"CHARSET": "utf8mb4", "COLLATION": "utf8mb4_unicode_ci"},
     }
 }
+
+# The broker that devices speak through; without a port there is none, and all else works.
+BROKER_DIR = RUN_DIR / "broker"
+BROKER_PORT = os.environ.get("ISLESHOWER_BROKER_PORT", "")
+BROKER_PASSWORD = os.environ.get("ISLESHOWER_BROKER_PASSWORD", "")
+DEVICES_PLAYED = os.environ.get("ISLESHOWER_DEVICES_PLAYED", "")  # the simulated devices' file, where they are played
 
 AUTH_USER_MODEL = "accounts.User"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
@@ -126,6 +133,8 @@ SPECTACULAR_SETTINGS = {
             ("Cover", "COVERS"),
             ("MulchKind", "MULCHES"),
             ("LineKind", "LINE_KINDS"),
+            ("DeviceKind", "DEVICE_KINDS"),
+            ("DeviceFault", "DEVICE_FAULTS"),
             ("PouredBy", "POURED_BY"),
             ("CropName", "CROP_NAMES"),
             ("Start", "STARTS"),

@@ -319,6 +319,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["devices"];
+        put?: never;
+        post: operations["let_in_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["put_out_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/devices/{device_id}/tell": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description An order to a timer; the same id twice is one. */
+        post: operations["tell_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/events": {
         parameters: {
             query?: never;
@@ -1976,6 +2025,78 @@ export interface components {
         DaysInRequest: {
             days: components["schemas"]["DayInRequest"][];
         };
+        /**
+         * @description * `battery_low` - battery_low
+         *     * `stuck_open` - stuck_open
+         *     * `no_flow` - no_flow
+         *     * `low_flow` - low_flow
+         *     * `high_flow` - high_flow
+         *     * `missed_run` - missed_run
+         * @enum {string}
+         */
+        DeviceFault: "battery_low" | "stuck_open" | "no_flow" | "low_flow" | "high_flow" | "missed_run";
+        DeviceInRequest: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: components["schemas"]["DeviceKind"];
+            rig?: number | null;
+            bed?: number | null;
+            /**
+             * @description by the simulated device that ships with the application
+             * @default false
+             */
+            played: boolean;
+        };
+        /**
+         * @description * `timer` - timer
+         *     * `probe` - probe
+         * @enum {string}
+         */
+        DeviceKind: "timer" | "probe";
+        DeviceOut: {
+            id: number;
+            kind: components["schemas"]["DeviceKind"];
+            name: string;
+            /** @description the tap it sits on, or the bed it stands in */
+            at: string;
+            rig_id: number | null;
+            bed_id: number | null;
+            /** @description its name at the broker */
+            account: string;
+            /** Format: date-time */
+            heard_at: string | null;
+            /** Format: double */
+            battery: number | null;
+            /** @description that runs though nothing asked for it */
+            open_outlet: number | null;
+            faults: components["schemas"]["Fault"][];
+            ran: components["schemas"]["LastRun"][];
+            /** Format: double */
+            moisture_pct: number | null;
+            /** Format: date */
+            moisture_on: string | null;
+            /** @description what it was told and has not confirmed */
+            waits: string[];
+        };
+        Devices: {
+            /** @description whether devices can be heard now */
+            connected: boolean;
+            /**
+             * Format: date-time
+             * @description that this is so; null: nobody ever listened
+             */
+            since: string | null;
+            /** @description whether the simulated device can play one */
+            can_play: boolean;
+            devices: components["schemas"]["DeviceOut"][];
+        };
+        /**
+         * @description * `run` - run
+         *     * `close` - close
+         * @enum {string}
+         */
+        DoEnum: "run" | "close";
         Doing: {
             what: components["schemas"]["DoingWhatEnum"];
             /** Format: double */
@@ -2349,9 +2470,13 @@ export interface components {
          *     * `helper_joined` - helper_joined
          *     * `helper_removed` - helper_removed
          *     * `helper_left` - helper_left
+         *     * `device_let_in` - device_let_in
+         *     * `device_put_out` - device_put_out
+         *     * `device_told` - device_told
+         *     * `device_fault` - device_fault
          * @enum {string}
          */
-        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left";
+        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
         EventsOut: {
             events: components["schemas"]["EventOut"][];
             /** @description whether older ones follow */
@@ -2444,6 +2569,20 @@ export interface components {
             saucer: boolean;
             /** Format: date */
             date: string;
+        };
+        Fault: {
+            fault: components["schemas"]["DeviceFault"];
+            /** Format: date */
+            since: string;
+            outlet: number | null;
+            /** Format: double */
+            litres: number | null;
+            /** Format: double */
+            expected_l: number | null;
+            /** Format: double */
+            flow_l_h: number | null;
+            /** Format: double */
+            battery: number | null;
         };
         FeedOut: {
             address: string | null;
@@ -3040,6 +3179,18 @@ export interface components {
          * @enum {string}
          */
         LaidEnum: "rows" | "ring";
+        /** @description The latest run of an outlet, measured. */
+        LastRun: {
+            outlet: number;
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            expected_l: number;
+        };
         /** @description A layer below the top one. The last one reaches on downwards. */
         LayerInRequest: {
             /**
@@ -3169,6 +3320,15 @@ export interface components {
             ks: number;
             weather: components["schemas"]["Outlook"];
         };
+        LetInOut: {
+            id: number;
+            account: string;
+            /** @description told this once */
+            password: string;
+            /** @description under which it speaks */
+            topics: string;
+            played: boolean;
+        };
         /**
          * @description * `fine` - fine
          *     * `mind` - mind
@@ -3222,6 +3382,8 @@ export interface components {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
             lines: components["schemas"]["DripLine"][];
+            /** @description with two lines and more: what may run together */
+            taps: components["schemas"]["Tap"][];
             /** @description lines whose length is not known: nothing is solved */
             open: components["schemas"]["OpenLine"][];
         };
@@ -5187,6 +5349,22 @@ export interface components {
          * @enum {string}
          */
         SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown" | "buried";
+        Tap: {
+            rig: string;
+            beds: string[];
+            /** @description of what it gives alone, where all run at once */
+            each: number[];
+            sound: boolean;
+        };
+        TellInRequest: {
+            /** Format: uuid */
+            id: string;
+            do: components["schemas"]["DoEnum"];
+            /** @default 1 */
+            outlet: number;
+            /** Format: double */
+            minutes?: number | null;
+        };
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         TestInRequest: {
             kind: string;
@@ -6466,6 +6644,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
+                };
+            };
+        };
+    };
+    let_in_device: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetInOut"];
+                };
+            };
+        };
+    };
+    put_out_device: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                device_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    tell_device: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                device_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TellInRequest"];
+            };
+        };
+        responses: {
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
                 };
             };
         };

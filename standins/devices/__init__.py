@@ -1,0 +1,1 @@
+"""Pretend tap timers and soil probes that speak MQTT. Protocol: docs/device-protocol.md."""
