@@ -5,7 +5,6 @@ from __future__ import annotations
 from rest_framework import serializers as s
 
 from agronomy.describe.words import DEVICE_FAULTS, DEVICE_KINDS
-from api.asked import EventId
 from api.described import Shape
 
 
@@ -55,7 +54,6 @@ class Devices(s.Serializer):
 
 
 class DeviceIn(Shape):
-    id = EventId()
     name = s.CharField(max_length=60, trim_whitespace=True)
     kind = s.ChoiceField(choices=DEVICE_KINDS)
     rig = s.IntegerField(required=False, allow_null=True)
@@ -72,7 +70,6 @@ class LetInOut(s.Serializer):
 
 
 class TellIn(Shape):
-    id = EventId()
     do = s.ChoiceField(choices=["run", "close"])
     outlet = s.IntegerField(default=1, min_value=1, max_value=8)
     minutes = s.FloatField(required=False, allow_null=True, min_value=1, max_value=240)

@@ -25,7 +25,7 @@ class Devices(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         c = checked(shapes.DeviceIn, request)
         device, password = actions.LetIn(
-            actor(request), garden_id, c["name"], c["kind"], c.get("rig"), c.get("bed"), stamp=stamp(request, c["id"])
+            actor(request), garden_id, c["name"], c["kind"], c.get("rig"), c.get("bed"), stamp=stamp(request)
         ).execute()
         played = bool(c["played"]) and can_play()
         if played:
@@ -49,6 +49,6 @@ class Tell(APIView):
     def post(self, request: Request, garden_id: int, device_id: int) -> Response:
         c = checked(shapes.TellIn, request)
         saying = actions.TellDevice(
-            actor(request), garden_id, device_id, c["do"], c["outlet"], c.get("minutes"), stamp=stamp(request, c["id"])
+            actor(request), garden_id, device_id, c["do"], c["outlet"], c.get("minutes"), stamp=stamp(request)
         ).execute()
         return Response(present.devices_out(saying.device.garden), status=202)

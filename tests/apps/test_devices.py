@@ -59,7 +59,7 @@ class Wired(TestCase):
         self.rig = self.garden.rigs.first()
         self.device, self.password = LetIn(w.by(self.ada), self.garden.pk, "Timer", "timer", self.rig.pk).execute()
         self.house = Listening(0, "")
-        self.house._say = self.deliver  # type: ignore[method-assign]
+        self.house._say = self.deliver  # type: ignore[assignment]
         self.wire: list[tuple[str, bytes]] = []
         folder = tempfile.TemporaryDirectory()
         self.addCleanup(folder.cleanup)

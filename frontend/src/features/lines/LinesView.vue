@@ -16,13 +16,16 @@ import {
   longestInWords,
   rowsInWords,
   settingInWords,
+  tapInWords,
   timerInWords,
   wetsInWords,
 } from '@/shared/words/lines'
 
 import BedTop from '@/shared/isle/BedTop.vue'
 
+import DevicesPanel from './DevicesPanel.vue'
 import LineDrawing from './LineDrawing.vue'
+import TimerCard from './TimerCard.vue'
 import WetShape from './WetShape.vue'
 
 /** Every drip line as it runs: what each dripper gives, how deep it wets, and what would better it. */
@@ -66,6 +69,7 @@ async function setSo(x: TimerNow) {
     say((error as Error).message)
   }
 }
+const print = () => window.print()
 const today = computed(() => query.data.value?.garden.today ?? '')
 </script>
 
@@ -136,6 +140,10 @@ const today = computed(() => query.data.value?.garden.today ?? '')
         >
       </p>
     </section>
+    <section v-if="query.data.value.taps.length" aria-labelledby="taps">
+      <h2 id="taps">What may run together</h2>
+      <p v-for="x in query.data.value.taps" :key="x.rig">{{ tapInWords(x) }}</p>
+    </section>
     <section v-if="timers.length" aria-labelledby="timers">
       <h2 id="timers">A timer that only runs</h2>
       <div v-for="x in timers" :key="`${x.rig_id}.${x.outlet}`">
@@ -148,6 +156,16 @@ const today = computed(() => query.data.value?.garden.today ?? '')
         </p>
       </div>
     </section>
+    <p v-if="timers.length" class="no-print">
+      <button class="btn" type="button" @click="print">Print the card for the tap</button>
+    </p>
+    <TimerCard
+      v-if="timers.length"
+      :timers="timers"
+      :garden="query.data.value.garden.name"
+      :today="query.data.value.garden.today"
+    />
+    <DevicesPanel v-if="lines.length || query.data.value.open.length" :garden="query.data.value.garden" />
     <p v-if="query.data.value.open.length">
       Not solved, since their length is not known:
       <template v-for="(x, i) in query.data.value.open" :key="x.id"

@@ -175,6 +175,15 @@ export function useLines(garden: Id) {
   })
 }
 
+/** Timers and probes that speak for themselves; asked for again while they are looked at. */
+export function useDevices(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'devices']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/devices', path(garden))),
+    refetchInterval: 5000,
+  })
+}
+
 /** What each timer that only runs is best set to. */
 export function useTimers(garden: Id) {
   return useQuery({

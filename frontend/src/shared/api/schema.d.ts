@@ -2036,8 +2036,6 @@ export interface components {
          */
         DeviceFault: "battery_low" | "stuck_open" | "no_flow" | "low_flow" | "high_flow" | "missed_run";
         DeviceInRequest: {
-            /** Format: uuid */
-            id: string;
             name: string;
             kind: components["schemas"]["DeviceKind"];
             rig?: number | null;
@@ -5357,8 +5355,6 @@ export interface components {
             sound: boolean;
         };
         TellInRequest: {
-            /** Format: uuid */
-            id: string;
             do: components["schemas"]["DoEnum"];
             /** @default 1 */
             outlet: number;

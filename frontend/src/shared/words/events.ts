@@ -1,7 +1,8 @@
-import type { NotedEvent } from '@/shared/api/types'
+import type { NotedEvent, PouredBy } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
 import { ALTERATION, OBSERVATION_KIND, TOP, WEIGHT, WETNESS, wordFor } from './names'
+import { deviceEventInWords, type FaultTold } from './devices'
 import type { Tongue } from './stop'
 
 const WHAT: Record<NotedEvent['kind'], string> = {
@@ -38,6 +39,10 @@ const WHAT: Record<NotedEvent['kind'], string> = {
   helper_joined: 'A helper joined',
   helper_removed: 'A helper removed',
   helper_left: 'A helper left',
+  device_let_in: 'A device let in',
+  device_put_out: 'A device put out',
+  device_told: 'A timer told',
+  device_fault: 'A device',
 }
 
 interface Found {
@@ -59,12 +64,20 @@ export function observationInWords(c: Found, t: Tongue): string {
   return kind
 }
 
+const BY_WAY: Record<PouredBy, string> = {
+  hose: 'by hose',
+  can: 'from a can',
+  drip: 'through its line',
+  sprinkler: 'by its sprinkler',
+}
+
 interface Poured {
   litres: number
   into: string
   part: string
   passes: number
   rig?: string | null
+  way?: string | null
 }
 /** "Watered 12 L, evening, in 2 goes". */
 export const wateringInWords = (w: Poured, t: Tongue): string =>
@@ -73,6 +86,7 @@ export const wateringInWords = (w: Poured, t: Tongue): string =>
     ...(w.part === 'morning' ? [] : [w.part]),
     ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
     ...(w.rig ? [`from ${w.rig}`] : []),
+    ...(w.way ? [BY_WAY[w.way as PouredBy]] : []),
   ].join(', ')
 
 /** One event of the record, in words. */
@@ -86,5 +100,12 @@ export function eventInWords(e: NotedEvent, today: string, t: Tongue): string {
     return `Away from ${nearDay(String(told.leaves), today)} to ${nearDay(String(told.returns), today)}`
   if (e.kind === 'gauge' && typeof told.rain === 'number') return `Rain gauge: ${t.show(told.rain, 'depth')}`
   if (e.kind === 'bed_altered' && told.what) return wordFor(ALTERATION, String(told.what))
+  if (e.kind === 'device_let_in' || e.kind === 'device_put_out')
+    return `${WHAT[e.kind]}: ${String(told.name)}`
+  if (e.kind === 'device_told')
+    return told.do === 'run'
+      ? `${String(told.name)} told to run ${String(told.minutes)} minutes`
+      : `${String(told.name)} told to close`
+  if (e.kind === 'device_fault') return deviceEventInWords(e.told as unknown as FaultTold)
   return WHAT[e.kind]
 }

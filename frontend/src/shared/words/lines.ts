@@ -1,4 +1,4 @@
-import type { DripLine, TimerNow } from '@/shared/api/types'
+import type { DripLine, Lines, TimerNow } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
 import { WEEKDAYS } from './names'
@@ -6,6 +6,7 @@ import { programmeInWords } from './pots'
 import { times, upper, type Tongue } from './stop'
 
 type Wets = DripLine['usual']
+type Taps = Lines['taps'][number]
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 const EVEN_ENOUGH = 0.9
@@ -109,6 +110,21 @@ const often = (n: number, weekdays: number[] = []) =>
         : `every ${n} days`
 const missing = (share: number) =>
   share < 0.005 ? 'nothing is missed' : `${percent(share)} of what plants want is missed`
+
+/** What to set, for the card by the tap: what it is set to where that may stay. */
+export function cardInWords(x: TimerNow): string {
+  const set = x.now && !x.anew ? x.now : x.best
+  return `${often(set.every_days, set.weekdays)}, ${minutes(set.minutes)}`
+}
+
+/** What may run together behind one tap. */
+export function tapInWords(x: Taps): string {
+  const all = x.beds.length === 2 ? 'Both' : `All ${x.beds.length}`
+  if (x.sound) return `${x.rig}: ${x.beds.join(', ')} may run together.`
+  const least = Math.min(...x.each)
+  const poorest = x.beds[x.each.indexOf(least)]
+  return `${x.rig}: ${all} at once, ${poorest} gets ${percent(least)} of what it gets alone. Run ${x.beds.join(', ')} one after the other.`
+}
 
 /** What a timer that only runs is best set to, and what its setting costs now. */
 export function settingInWords(x: TimerNow, t: Tongue): string[] {
