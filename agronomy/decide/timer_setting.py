@@ -1,6 +1,7 @@
 """What a timer that only runs is best set to for the days ahead: every so many days, so many minutes.
 
-Such a timer gives all lines on it the same, rain or shine. Every setting it can hold is tried, and the cheapest kept.
+Such a timer gives all lines on it the same, rain or shine. Every setting it can hold is tried, and the cheapest kept;
+but none that wets the top alone, day by day: roots stay where the water is.
 """
 
 from __future__ import annotations
@@ -18,12 +19,14 @@ from agronomy.balance.timers import as_it_asks, under_settings
 from agronomy.decide import styles
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
-from agronomy.methods.drip import litres_of_run
-from agronomy.methods.line import lines_beside
+from agronomy.methods.drip import bulb, litres_of_run
+from agronomy.methods.line import lines_beside, together_l_h
 from agronomy.methods.timer import is_due, programme_on
 
 EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
 MINUTES: Final = (5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 120, 150, 180)  # that such timers can be set to; practice
+WETS_ROOTS, WETS_AT_LEAST_M = 0.35, 0.15  # of the roots' depth, and the most that is asked, of a run; common practice
+WHEN_DUE = 0.5  # dryness of the ground by then; common practice, no source
 ANEW_FROM = 0.15  # of its cost, that another setting would save before it is worth the walk; common practice, no source
 
 
@@ -103,11 +106,21 @@ def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> Time
         for k, (every, minutes) in enumerate(settings)
     ]
     tried = len(EVERY_DAYS) * len(MINUTES)
-    best = int(cost[:tried].argmin())
+    short = np.array([any(_wets_the_top_alone(plan, i, minutes) for i in fed) for _, minutes in settings[:tried]])
+    best = int(np.where(short & ~short.all(), np.inf, cost[:tried]).argmin())
     now = dataclasses.replace(told[-1], weekdays=programme.weekdays) if has and programme else None
     anew = now is not None and cost[best] < (1 - ANEW_FROM) * cost[-1] - 1e-9
     names = tuple(plan.beds[i].bed.name for i in fed)
     return TimerNow(rig.name, outlet, names, told[best], now, ideal * to_week, bool(anew))
+
+
+def _wets_the_top_alone(plan: Plan, i: int, minutes: float) -> bool:
+    """Whether so short a run keeps roots at the top of a bed that stands in it for long. Schwartzman and Zur (1986)."""
+    b, lines = plan.beds[i], lines_beside(plan.garden, plan.beds[i].bed)
+    roots_m = min(b.today.stand.root_depth_m, b.today.depth_m)
+    each = together_l_h(b.today.rig, lines)[0] / lines[0].emitters
+    wets = bulb(lines[0], each, minutes, b.today.profile.top.ksat, WHEN_DUE).depth_m
+    return wets < min(WETS_ROOTS * roots_m, WETS_AT_LEAST_M)
 
 
 def _runs(plan: Plan, setting: tuple[int, float], days: int, programme: Programme | None) -> Array:

@@ -6,7 +6,7 @@ from api.present import Json
 from apps.devices.listener import listening
 from apps.devices.models import Device
 from apps.devices.play import can_play
-from apps.devices.wanted import missed_runs
+from apps.devices.wanted import missed_runs, waits
 from apps.garden.models import Garden
 
 FIGURES = ("outlet", "litres", "expected_l", "flow_l_h", "battery")
@@ -42,7 +42,7 @@ def _device(x: Device) -> Json:
         "ran": [{"outlet": int(outlet), **ran} for outlet, ran in sorted(x.state.get("ran", {}).items())],
         "moisture_pct": moisture.get("volume_pct"),
         "moisture_on": moisture.get("date"),
-        "waits": sorted({saying.body["do"] for saying in x.sayings.all() if saying.got_at is None} - {"clock"}),
+        "waits": waits(x),
     }
 
 

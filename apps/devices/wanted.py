@@ -45,6 +45,14 @@ def sayings_due(device: Device) -> list[Saying]:
     return sorted(open_.values(), key=lambda x: (ORDER.get(x.body["do"], len(ORDER)), x.made_at))
 
 
+def waits(device: Device) -> list[str]:
+    """What a timer is to do or to be set to and has not confirmed: its programme, and orders."""
+    orders = {x.body["do"] for x in device.sayings.all() if x.got_at is None} - wanted(device).keys()
+    programme = wanted(device).get("programme", {})
+    unset = programme.get("programmes") and device.told.get("programme") != programme
+    return sorted(orders | ({"programme"} if unset else set()))
+
+
 def missed_runs(device: Device) -> dict[int, dt.date]:
     """By outlet, the latest day that is over on which its programme was due and nothing was reported of it."""
     if device.rig is None:

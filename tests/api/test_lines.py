@@ -70,3 +70,46 @@ class Lines(Pots):
         (then,) = self.send("get", "/lines/timers")
         self.assertEqual(then["now"]["minutes"], told["best"]["minutes"])
         self.assertFalse(then["anew"])
+
+    def test_a_sprinkler_goes_the_whole_way_and_its_cups_too(self) -> None:
+        told = {"mm_per_h": 9.0, "wets_m2": 30.0}
+        said = {
+            "kind": "open",
+            "length_m": 4.0,
+            "width_m": 2.0,
+            "method": "sprinkler",
+            "sprinkler": told,
+            "name": "Sown",
+        }
+        made = self.send("post", "/beds", {**said, "plantings": []}, status=201)
+        self.assertEqual(made["sprinkler"], {**told, "even": None})
+        before = described_garden(self.garden)
+        after = described_garden(ImportGarden(w.by(self.ada), garden_as_text(before)).execute())
+        self.assertEqual([b.sprinkler for b in after.beds], [b.sprinkler for b in before.beds])
+        given = {"minutes": 30, "caught_mm": [4, 5, 6, 5]}
+        test = {"id": w.new_id(), "kind": "sprinkler", "bed": made["id"], "given": given}
+        self.assertAlmostEqual(self.send("post", "/measurements", test, status=201)["found"]["mm_per_h"], 10.0)
+        now = next(b for b in self.send("get", "/beds") if b["id"] == made["id"])
+        self.assertEqual(now["sprinkler"], {"mm_per_h": 10.0, "wets_m2": 30.0, "even": 0.8})
+        fault = self.send("post", "/beds", {**said, "plantings": [], "sprinkler": {"mm_per_h": 900}}, status=400)
+        self.assertIn("sprinkler.mm_per_h", [x["field"] for x in fault["fields"]])
+
+    def test_a_hole_moves_the_depth_that_is_told(self) -> None:
+        bed = self.row(KNOWN)
+        before = self.send("get", "/lines")["lines"][0]["habit"]["depth_m"]
+        given = {"minutes": 20, "deep_cm": 30.0}
+        test = {"id": w.new_id(), "kind": "dug", "bed": bed["id"], "given": given}
+        found = self.send("post", "/measurements", test, status=201)["found"]
+        after = self.send("get", "/lines")["lines"][0]["habit"]["depth_m"]
+        self.assertGreater(found["deepens"], 1.5)
+        self.assertGreater(after, 1.5 * before)
+        self.send("post", "/measurements", {**test, "id": w.new_id(), "bed": self.made(name="Plain")["id"]}, status=400)
+
+    def test_what_may_run_together_is_told_of_a_tap_with_two_lines(self) -> None:
+        self.row(KNOWN)
+        self.assertEqual(self.send("get", "/lines")["taps"], [])
+        self.row({**KNOWN, "emitters": 400, "length_m": 40.0, "reducer_m": None}, "Long")
+        (tap,) = self.send("get", "/lines")["taps"]
+        self.assertEqual(tap["beds"], ["Row", "Long"])
+        self.assertFalse(tap["sound"])
+        self.assertTrue(all(0 < x <= 1.0 + 1e-6 for x in tap["each"]))

@@ -549,4 +549,7 @@ class Settings(TestCase):
         self.assertEqual(Device.objects.count(), 1)
         told = w.send(w.client_of(ada), "get", f"/gardens/{garden.pk}/devices").json()
         self.assertEqual((told["connected"], told["since"]), (False, None))
+        self.assertEqual(told["devices"][0]["waits"], [])
+        SaveRig(w.by(ada), garden.pk, {"programmes": [DAILY]}, garden.rigs.first().pk).execute()
+        told = w.send(w.client_of(ada), "get", f"/gardens/{garden.pk}/devices").json()
         self.assertEqual(told["devices"][0]["waits"], ["programme"])

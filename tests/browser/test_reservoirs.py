@@ -1,9 +1,13 @@
 """What is buried, boxes on a line with a timer, where water came from: on the screens."""
 
 import re
+import uuid
 
 from playwright.sync_api import expect
 
+from apps.devices.actions import Hear
+from apps.devices.models import Device
+from apps.devices.topics import Ran
 from apps.garden.models import Bed, Event, Rig
 from tests.browser.base import InBrowser
 
@@ -46,15 +50,16 @@ class Reservoirs(InBrowser):
         self.go(f"/g/{self.garden.pk}/settings/hoses")
         page.get_by_text("Timer, pressure and salt of Yard hose").click()
         line = page.get_by_role("listitem").filter(has_text="Timer, pressure and salt of Yard hose")
-        line.get_by_label("Runs every so many days").fill("0")
+        line.get_by_label("Into each box").fill("2000")
         line.get_by_role("button", name="Set the timer").click()
-        expect(line).to_contain_text("is too small: 1 to 60")
-        line.get_by_label("Runs every so many days").fill("9")
+        expect(line).to_contain_text("is too large")
+        line.get_by_label("Into each box").fill("")
+        self.choose("How often", "every 10 days", within=line)
         line.get_by_role("button", name="Set the timer").click()
         expect(self.status("The timer of Yard hose is set")).to_be_visible()
-        expect(line).to_contain_text("every 9 days: boxes fill until their valves shut")
+        expect(line).to_contain_text("every 10 days at 6:00: boxes fill until their valves shut")
         rig.refresh_from_db()
-        self.assertEqual([p["every_days"] for p in rig.programmes], [9])
+        self.assertEqual([p["every_days"] for p in rig.programmes], [10])
         line.get_by_label(re.compile("^Salt in the water")).fill("0.8")
         line.get_by_role("button", name="Keep it").first.click()
         expect(self.status("The salt of Yard hose is kept")).to_be_visible()
@@ -114,7 +119,7 @@ class Lines(InBrowser):
         expect(line).to_contain_text(f"gets {promised[1]} % of the mean")
         page.get_by_role("button", name="It is set so, from today").click()
         expect(self.status("The timer of Yard hose is set")).to_be_visible()
-        expect(page.get_by_role("region", name="A timer that only runs")).to_contain_text("and may stay so")
+        expect(page.get_by_role("region", name="What to set the timer to")).to_contain_text("and may stay so")
         line.get_by_role("link", name="Try it with cups").click()
         page.get_by_label("It ran, minutes").fill("2")
         for i, caught in enumerate((80, 82, 20, 78), 1):
@@ -127,4 +132,83 @@ class Lines(InBrowser):
         bed.refresh_from_db()
         self.assertAlmostEqual((bed.line or {})["even"], 20 / 65, places=3)
         self.assertEqual((bed.line or {})["rows"], 2)
+        self.assert_quiet()
+
+    def test_a_timer_that_reports_is_let_in_set_and_its_fault_is_told(self) -> None:
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/lines")
+        panel = page.get_by_role("region", name="Timers that report, and probes")
+        panel.get_by_text("Let a device in").click()
+        panel.get_by_role("button", name="Let it in").click()
+        expect(panel.get_by_role("alert")).to_contain_text("Name")
+        panel.get_by_label("What you call it").fill("Row timer")
+        panel.get_by_role("button", name="Let it in").click()
+        expect(panel.get_by_role("status").filter(has_text="Its password")).to_be_visible()
+        expect(panel).to_contain_text("No device can be heard")
+        page.get_by_role("button", name="Send it to Row timer").click()
+        expect(self.status("Row timer is told")).to_be_visible()
+        expect(panel).to_contain_text("its setting has not arrived yet")
+        device = Device.objects.get(garden=self.garden)
+        row = Bed.objects.get(garden=self.garden, name="Net Row")
+        today = self.garden.today
+        Hear(device, uuid.uuid4(), Ran(today, 60.0, 9.0, battery=80.0)).execute()
+        page.reload()
+        expect(panel).to_contain_text("Too little came, today: 9.0 L where 28 L were expected")
+        self.assert_axe_finds_nothing("devices")
+        Hear(device, uuid.uuid4(), Ran(today, 60.0, 28.0)).execute()
+        self.go(f"/g/{self.garden.pk}/bed/{row.pk}")
+        expect(page.locator("main")).to_contain_text("through its line")
+        self.go(f"/g/{self.garden.pk}/noted")
+        expect(page.locator("main")).to_contain_text("Row timer: too little water came, over")
+
+    def test_a_line_is_told_by_length_and_spacing_and_a_soak_by_hand_over_it_is_noted(self) -> None:
+        self.sign_in()
+        page = self.page
+        bed = Bed.objects.get(garden=self.garden, name="Net Row")
+        self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")
+        page.get_by_text("flat tape", exact=True).click()
+        page.get_by_label("From hole to hole").fill("20")
+        page.get_by_label("It gives, each metre").fill("5")
+        expect(page.get_by_label("Drippers in all")).to_have_value("20")
+        expect(page.get_by_label("Each gives")).to_have_value("1")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.status("Net Row is kept")).to_be_visible()
+        bed.refresh_from_db()
+        self.assertEqual((bed.emitters, bed.emitter_flow_l_per_h, (bed.line or {})["kind"]), (20, 1.0, "tape"))
+        self.go(f"/g/{self.garden.pk}/bed/{bed.pk}")
+        page.get_by_role("button", name="Watered it").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_text("by hose, by hand").click()
+        dialog.get_by_label(re.compile("^How much")).fill("12")
+        dialog.get_by_role("button", name="Note it").click()
+        expect(dialog).to_be_hidden()
+        told = Event.objects.filter(kind="watering", bed=bed).latest("recorded_at").told
+        self.assertEqual(told["way"], "hose")
+        page.get_by_role("region", name="One soak, by which hand").scroll_into_view_if_needed()
+        self.assert_quiet()
+
+    def test_a_bed_under_a_sprinkler_is_described_tried_with_cups_and_told_in_minutes(self) -> None:
+        self.sign_in()
+        page = self.page
+        bed = Bed.objects.get(garden=self.garden, name="Net Row")
+        self.go(f"/g/{self.garden.pk}/ground/{bed.pk}/edit")
+        page.locator("label").filter(has_text=re.compile("^ *sprinkler *$")).click()
+        page.get_by_label("It wets in all").fill("12")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.status("Net Row is kept")).to_be_visible()
+        self.go(f"/g/{self.garden.pk}/bench?test=sprinkler&bed={bed.pk}")
+        page.get_by_label("It ran, minutes").fill("20")
+        for i, caught in enumerate((4, 6, 5, 5), 1):
+            if i > 1:
+                page.get_by_role("button", name=re.compile("^Cup ")).click()
+            page.get_by_label(re.compile(f"^Caught, mm( .{i}.)?$")).last.fill(str(caught))
+        expect(page.get_by_role("status").filter(has_text="an hour")).to_contain_text("15.0 mm an hour")
+        page.get_by_role("button", name="Keep it").click()
+        expect(self.status("It is kept")).to_be_visible()
+        bed.refresh_from_db()
+        self.assertEqual(bed.overhead, {"mm_per_h": 15.0, "wets_m2": 12.0, "even": 0.8})
+        self.go(f"/g/{self.garden.pk}/bed/{bed.pk}")
+        expect(page.get_by_role("region", name="One soak, by which hand")).to_contain_text("sprinkler (now)")
+        self.assert_axe_finds_nothing("a sprinkled bed")
         self.assert_quiet()

@@ -37,6 +37,7 @@ BED_FIELDS = (
     "emitters",
     "emitter_flow_l_per_h",
     "line",
+    "overhead",
     *(f"reservoir_{name}" for name in RESERVOIR),
 )
 PLANTING_FIELDS = tuple(x for x in shared(g.Planting, Planting) if x != "own_crop")

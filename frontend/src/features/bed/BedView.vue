@@ -112,7 +112,8 @@ const size = computed(() => {
         <Isle :isle="full.stop.isle" :crops="full.stop.crops" width="100%" labels />
         <p class="soft small">
           <Term of="this_morning">This morning</Term>, before the round. What is
-          <Term of="missing">missing</Term> is over <Term of="roots_hold" />.
+          <Term of="missing">missing</Term> is over
+          <Term :of="full.stop.method === 'drip' ? 'line_wets' : 'roots_hold'" />.
           <RouterLink :to="{ name: 'read', params: { garden } }">How to read an isle</RouterLink>
         </p>
       </section>

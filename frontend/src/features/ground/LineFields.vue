@@ -123,14 +123,14 @@ watch(
             hint="10 m are 1 bar; left open: none"
           />
         </div>
+        <OpenNumber
+          v-model="form.line.outlet"
+          class="narrow"
+          label="Outlet of its timer"
+          :error="of('drip.outlet')"
+        />
         <div class="row">
           <el-checkbox v-model="form.line.holding">Its drippers hold their flow over pressure</el-checkbox>
-          <OpenNumber
-            v-model="form.line.outlet"
-            class="narrow"
-            label="Outlet of its timer"
-            :error="of('drip.outlet')"
-          />
           <el-checkbox v-model="form.line.filtered">A filter stands before it</el-checkbox>
         </div>
       </div>

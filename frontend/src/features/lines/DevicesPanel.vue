@@ -94,7 +94,12 @@ async function putOut(device: Device) {
   }
 }
 const outlets = (x: Device) => (x.ran.length ? x.ran.map((r) => r.outlet) : [1])
-const heard = (x: Device) => (x.heard_at ? `heard ${shortDate(x.heard_at.slice(0, 10))}` : '')
+const DAY_MS = 86_400_000
+/** Only where it is long ago. */
+const heard = (x: Device) =>
+  x.heard_at && Date.now() - Date.parse(x.heard_at) > DAY_MS
+    ? `Last heard on ${shortDate(x.heard_at.slice(0, 10))}.`
+    : ''
 </script>
 
 <template>
@@ -204,6 +209,9 @@ section {
   max-width: 860px;
   border-top: 1px solid var(--hair);
   padding: 16px 0;
+}
+h3 {
+  margin-top: 12px;
 }
 .devices {
   list-style: none;

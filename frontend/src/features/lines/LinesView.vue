@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
-import { useLines, useTimers } from '@/shared/api/queries'
+import { useDevices, useLines, useTimers } from '@/shared/api/queries'
 import type { TimerNow } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { useChange } from '@/shared/outbox/useOutbox'
@@ -64,11 +64,19 @@ const set = useChange(
 async function setSo(x: TimerNow) {
   try {
     await set.mutateAsync(x)
-    set.sayKept(`The timer of ${x.rig} is set: its runs are taken as done from today.`)
+    set.sayKept(
+      deviceOn(x)
+        ? `${deviceOn(x)} is told. It runs by it from today, and reports its litres.`
+        : `The timer of ${x.rig} is set: its runs are taken as done from today.`,
+    )
   } catch (error) {
     say((error as Error).message)
   }
 }
+const devices = useDevices(() => props.garden)
+/** The timer that sits on a tap and reports, by its name. */
+const deviceOn = (x: TimerNow) =>
+  devices.data.value?.devices.find((d) => d.rig_id === x.rig_id && d.kind === 'timer')?.name
 const print = () => window.print()
 const today = computed(() => query.data.value?.garden.today ?? '')
 </script>
@@ -145,18 +153,18 @@ const today = computed(() => query.data.value?.garden.today ?? '')
       <p v-for="x in query.data.value.taps" :key="x.rig">{{ tapInWords(x) }}</p>
     </section>
     <section v-if="timers.length" aria-labelledby="timers">
-      <h2 id="timers">A timer that only runs</h2>
+      <h2 id="timers">What to set the timer to</h2>
       <div v-for="x in timers" :key="`${x.rig_id}.${x.outlet}`">
         <h3>{{ x.rig }}{{ x.outlet > 1 ? `, outlet ${x.outlet}` : '' }}: {{ x.beds.join(', ') }}</h3>
         <p v-for="(text, i) in settingInWords(x, units)" :key="i">{{ text }}</p>
         <p v-if="owner && (!x.now || x.anew)" class="acts no-print">
           <button class="btn" type="button" :disabled="set.isPending.value" @click="setSo(x)">
-            It is set so, from today
+            {{ deviceOn(x) ? `Send it to ${deviceOn(x)}` : 'It is set so, from today' }}
           </button>
         </p>
       </div>
     </section>
-    <p v-if="timers.length" class="no-print">
+    <p v-if="timers.length" class="no-print card">
       <button class="btn" type="button" @click="print">Print the card for the tap</button>
     </p>
     <TimerCard
@@ -201,6 +209,9 @@ h3 {
 .plain {
   margin: 0 0 8px;
   padding-left: 20px;
+}
+.card {
+  margin-bottom: 24px;
 }
 .acts {
   display: flex;

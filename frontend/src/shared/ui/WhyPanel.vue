@@ -71,7 +71,7 @@ function value(v: number, unit: string): string {
           units.label('depth')
         }}
         over
-        <Term of="roots_hold" />
+        <Term :of="stop.method === 'drip' ? 'line_wets' : 'roots_hold'" />
       </caption>
       <tbody>
         <tr v-for="(line, i) in w.lines" :key="line.what">

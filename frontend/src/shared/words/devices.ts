@@ -1,7 +1,7 @@
 import type { Device } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
-import { times, type Tongue } from './stop'
+import { times, upper, type Tongue } from './stop'
 
 type Fault = Device['faults'][number]
 type FaultKind = Fault['fault']
@@ -61,5 +61,6 @@ export function deviceInWords(x: Device): string {
     x.waits.includes('programme') ? 'its setting has not arrived yet' : '',
     x.waits.includes('run') || x.waits.includes('close') ? 'an order is on its way' : '',
   ].filter(Boolean)
-  return says.length ? `${says.join('; ')}.` : 'In order.'
+  const text = says.join('; ')
+  return text ? `${upper(text)}.` : 'In order.'
 }

@@ -138,6 +138,7 @@ export function settingInWords(x: TimerNow, t: Tongue): string[] {
         ? `It is set to ${often(now.every_days, now.weekdays)}, ${minutes(now.minutes)}: ${t.show(now.litres_a_week, 'volume')} a week, ${t.show(now.lost_l_a_week, 'volume')} drain away, ${missing(now.missed)}. Set it anew.`
         : `It is set to ${often(now.every_days, now.weekdays)}, ${minutes(now.minutes)}, and may stay so.`,
     )
-  says.push('Set it anew when heat comes, after much rain, and as plants grow.')
+  if (!now?.every_days || !x.anew)
+    says.push('Set it anew when heat comes, after much rain, and as plants grow.')
   return says
 }
