@@ -13,6 +13,7 @@ In here:
     ahead      the days ahead, the calendar
     pots       pots, boxes and what is buried
     lines      drip lines
+    devices    timers that report, and probes
     away       going away, and the page of somebody who looks in
     map        what lies where
     sky        the weather, day by day

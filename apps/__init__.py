@@ -4,6 +4,7 @@ In here:
 
     exchange  whole gardens and pieces in and out, samples
     planning  plans over all facts: reads all below, stands on top
+    devices   timers that report, probes, and who listens to them
     record    what was poured, found, put off and moved
     weather   days, gauge, forecasts, the provider
     garden    gardens, people in them, beds and plants

@@ -10,6 +10,7 @@ In here:
     field_tables    the fields of the garden file, written into its docs
     front_end        packages and build
     database         the private MariaDB
+    broker           the private MQTT broker, and what speaks through it
     dumps            all of it in a file
     migrations       that can be cut short
     server           stand-in, demo, web server

@@ -27,7 +27,7 @@ from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held, rain_let_in
 from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
-from agronomy.methods.choose import method_of, rig_of
+from agronomy.methods.choose import by_today, method_of, rig_of
 from agronomy.methods.drip import litres_of_run
 from agronomy.methods.line import lines_beside
 from agronomy.methods.timer import in_the_evening, runs_of
@@ -70,14 +70,14 @@ def bed_days(
     sown = any(p.start == "sown" for p in bed.plantings)
     a, stand = _undisturbed(undisturbed, garden.latitude, start, n_days, warmth, soil if sown else None)
     a = a.copy()
-    _lay_reach(a, garden, bed, start)
-    _pour(a, garden, bed, start, today)
+    _lay_reach(a, garden, bed, start, stand)
+    _pour(a, garden, bed, start, today, stand)
     observe(a, bed, start, stand, garden.finger)
     return a, stand
 
 
-def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
-    """What a drip line wets of the rooted ground on each day."""
+def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date, stand: Stand) -> None:
+    """What a drip line wets of the rooted ground on each day; drills are watered by hand, all over."""
     if bed.method != "drip":
         return
     for since, until, here in profiles(bed, start, len(a)):
@@ -85,10 +85,11 @@ def _lay_reach(a: Array, garden: Garden, bed: Bed, start: dt.date) -> None:
             method_of(garden, bed, here.top.ksat, ground_m2(bed)),
             a[since:until, at.SHARE] * ground_m2(bed),
         )
-        a[since:until, at.REACH] = [method.reach(x) for x in rooted.tolist()]
+        reach = np.array([method.reach(x) for x in rooted.tolist()])
+        a[since:until, at.REACH] = np.where(stand.drills[since:until] > 0, 1.0, reach)
 
 
-def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | None) -> None:
+def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | None, stand: Stand) -> None:
     """What was poured on each day, and how much of it in one go. What was noted of a line on a day on which its timer
     runs is what that run gave."""
     ground, top = ground_m2(bed), profile_on(bed, start).top
@@ -107,7 +108,7 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | N
         if w.into == "reservoir":
             a[i, at.FILL] += w.litres / ground
         else:
-            way = w.way or bed.method
+            way = w.way or by_today(bed.method, bool(stand.drills[i]))
             mm = w.litres * methods[way].arrives_at(float(a[i, at.SHARE]) * ground) / ground
             a[i, moments[w.part]] += mm
             in_passes[i] += mm if w.passes > 1 else 0.0

@@ -31,6 +31,7 @@ class StandOfDay:
     root_depth_m: float
     wet_feet: int
     rooted_m2: float
+    drills: bool = False  # whether seedlings in drills are kept damp on top
 
 
 @dataclass(frozen=True)
@@ -46,6 +47,7 @@ class Stand:
     plants: Array
     wet_feet: Array  # of the one that dislikes it most
     damp: Array  # how far the damp-top rule has let go [0..1], of the planting that needs it most; NaN: no rule
+    drills: Array  # 1 while sown seedlings are kept damp on top, which no drip line does
     ball_l: Array  # what all are given at least while roots sit in the ball they were set in with [L]
     parts: tuple[tuple[Planting, Stature], ...]  # each planting by itself
 
@@ -57,6 +59,7 @@ class Stand:
             float(self.root_depth_m[day]),
             int(self.wet_feet[day]),
             float(self.rooted_m2[day]),
+            bool(self.drills[day]),
         )
 
 
@@ -77,7 +80,7 @@ def stand_of(
     canopy, rooted, height, kcb, depth, plants, crowd = (zero.copy() for _ in range(7))
     p = np.full(n_days, 0.8)
     dislike, ball = zero.copy(), zero.copy()
-    damp = np.full(n_days, np.nan)
+    damp, drills = np.full(n_days, np.nan), zero.copy()
     emerges = [emerges_after(planting, soil) for planting in bed.plantings]
     parts = tuple((p_, stature(p_, start, n_days, warmth, up)) for p_, up in zip(bed.plantings, emerges, strict=True))
     for (planting, st), up in zip(parts, emerges, strict=True):
@@ -103,12 +106,26 @@ def stand_of(
         dislike = np.maximum(dislike, crop.wet_feet * st.present)
         days = (start - planting.planted).days + np.arange(n_days, dtype=float)
         ball += left * ball_l(planting, crop.spread_m, days)
-        damp = np.fmin(damp, np.where(st.present > 0, damp_share(planting, days, up), np.nan))
+        kept = np.where(st.present > 0, damp_share(planting, days, up), np.nan)
+        damp = np.fmin(damp, kept)
+        if planting.start == "sown":
+            drills = np.maximum(drills, np.isfinite(kept))
     by_canopy = np.maximum(canopy, 1e-12)
     outline = outline_m2(canopy, crowd, ground, edge_m(bed), bed.alike)
     p = np.where(plants > 0, p, 0.5)
     return Stand(
-        outline, rooted, height / by_canopy, kcb / by_canopy, depth / by_canopy, p, plants, dislike, damp, ball, parts
+        canopy_m2=outline,
+        rooted_m2=rooted,
+        height_m=height / by_canopy,
+        kcb_full=kcb / by_canopy,
+        root_depth_m=depth / by_canopy,
+        p=p,
+        plants=plants,
+        wet_feet=dislike,
+        damp=damp,
+        drills=drills,
+        ball_l=ball,
+        parts=parts,
     )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 import datetime as dt
 import functools
 from dataclasses import dataclass, field
@@ -12,7 +13,7 @@ from agronomy.describe.garden import Bed, Exposure, Garden, Mulch, Planting, Rig
 from agronomy.ground.mulch import mulch_on
 from agronomy.ground.profile import Profile
 from agronomy.methods.base import Method
-from agronomy.methods.choose import method_of, rig_of
+from agronomy.methods.choose import by_today, method_of, rig_of
 from agronomy.plants.size import counts, last_sighting
 
 PRACTICE = "common practice, no source"
@@ -37,7 +38,6 @@ class BedToday:
     exposure: Exposure
     mulch: Mulch | None
     rig: Rig
-    method: Method
     _stand: StandOfDay | None = field(default=None, repr=False)
 
     @property
@@ -49,6 +49,12 @@ class BedToday:
     def stand(self) -> StandOfDay:
         """What grows in it."""
         return self._stand or stand_of(self.bed, self.ground_m2, self.date, 1).on(0)
+
+    @functools.cached_property
+    def method(self) -> Method:
+        """How it is watered today."""
+        told = dataclasses.replace(self.bed, method=by_today(self.bed.method, self.stand.drills))
+        return method_of(self.garden, told, self.profile.top.ksat, self.ground_m2)
 
     @functools.cached_property
     def rooted_m2(self) -> float:
@@ -113,6 +119,5 @@ def bed_today(garden: Garden, bed: Bed, date: dt.date, stand: StandOfDay | None 
         exposure=light.exposure_on(bed, date),
         mulch=mulch_on(bed.mulches, date),
         rig=rig_of(garden, bed),
-        method=method_of(garden, bed, profile.top.ksat, area),
         _stand=stand,
     )

@@ -17,6 +17,7 @@ In here:
     reservoirs    how a reservoir is kept
     lines         boxes that share a line and its timer
     timer_setting what a timer that only runs is best set to
+    upkeep        what its lines want done
     drip_lines    a drip line as it runs, and what would better it
     salts         when a pot is to be washed out
     reasons       the arithmetic as lines that sum

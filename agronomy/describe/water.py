@@ -81,11 +81,19 @@ class Rig:
     seen_on: Annotated[Date | None, means("on the morning of which")] = None
     programmes: Annotated[tuple[Programme, ...], at_most(60, "of a timer on its line, by date"), Dated] = ()
     head_m: Annotated[float | None, number(1.0, 100.0, "m", "behind its tap when nothing runs; 10 m are 1 bar")] = None
+    throttled_l_per_min: Annotated[
+        float | None, number(0.1, 200.0, "L/min", "that a bucket caught with the tap half shut, and")
+    ] = None
+    throttled_head_m: Annotated[float | None, number(0.1, 100.0, "m", "what a gauge behind it read meanwhile")] = None
+    filter_on: Annotated[Date | None, means("when its filter was last rinsed")] = None
+    flushed_on: Annotated[Date | None, means("when the ends of its lines were last opened and flushed")] = None
+    drained_on: Annotated[Date | None, means("when its lines were last emptied for the winter")] = None
     salt_ds_m: Annotated[float | None, number(0.0, 10.0, "dS/m", "salt in its water, by its conductivity")] = None
 
 
 def check_rig(rig: Rig) -> Rig:
-    """What stands in a butt fits into it, and was seen on a day. Raises OutOfRangeError, MissingError."""
+    """What stands in a butt fits into it, and was seen on a day; a throttled tap gives less than an open one. Raises
+    OutOfRangeError, MissingError."""
     if rig.seen_l is not None:
         if rig.holds_l is None:
             raise MissingError("holds_l", "what the butt holds, since something was seen in it")
@@ -93,6 +101,14 @@ def check_rig(rig: Rig) -> Rig:
             raise OutOfRangeError("seen_l", rig.seen_l, f"at most holds_l ({rig.holds_l:g})")
         if rig.seen_on is None:
             raise MissingError("seen_on", "the day on which somebody looked")
+    read = (rig.throttled_l_per_min, rig.throttled_head_m)
+    if (read[0] is None) != (read[1] is None):
+        name = "throttled_l_per_min" if read[0] is None else "throttled_head_m"
+        raise MissingError(name, "both readings, bucket and gauge, or neither")
+    if rig.throttled_l_per_min is not None and rig.throttled_l_per_min >= rig.flow_l_per_min:
+        raise OutOfRangeError(
+            "throttled_l_per_min", rig.throttled_l_per_min, f"less than its flow, wide open ({rig.flow_l_per_min:g})"
+        )
     return rig
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from agronomy.describe.garden import Bed, Garden, Rig, Sprinkler
+from agronomy.describe.words import MethodName
 from agronomy.methods.base import Method
 from agronomy.methods.drip import DripLine, wetted_m2
 from agronomy.methods.hand import Can, Hose
@@ -17,6 +18,12 @@ UNNAMED = Rig("")  # a usual flow, where the garden names no hose
 def rig_of(garden: Garden, bed: Bed) -> Rig:
     """The hose or tap a bed is watered from: its own, else the garden's first, else a usual one."""
     return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else UNNAMED)
+
+
+def by_today(method: MethodName, drills: bool) -> MethodName:
+    """How a bed is watered on a day: a line does not reach the drills between its holes, and seed is watered from above
+    by hand until it no longer needs a damp top. Common practice, no source."""
+    return "hose" if method == "drip" and drills else method
 
 
 def method_of(garden: Garden, bed: Bed, ksat_mm_per_h: float, ground_m2: float) -> Method:

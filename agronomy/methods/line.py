@@ -23,7 +23,13 @@ def emitter_of(drip: Drip) -> Emitter:
 
 def tap_of(rig: Rig, drip: Drip) -> Tap:
     """The tap of a line: by its bucket, and by a gauge where one was read. Arithmetic."""
-    return tap_of_readings(rig.flow_l_per_min, rig.head_m, reducer_m=drip.reducer_m)
+    return _tap(rig, drip.reducer_m)
+
+
+def _tap(rig: Rig, reducer_m: float | None = None) -> Tap:
+    both = rig.throttled_l_per_min, rig.throttled_head_m
+    throttled = None if both[0] is None or both[1] is None else (both[0], both[1])
+    return tap_of_readings(rig.flow_l_per_min, rig.head_m, throttled, reducer_m)
 
 
 def outlets_of(drip: Drip) -> tuple[Outlet, ...]:
@@ -65,7 +71,7 @@ def together_l_h(rig: Rig, drips: tuple[Drip, ...]) -> tuple[float, ...]:
     """
     if len(drips) == 1:
         return (inflow_l_h(rig, drips[0]),)
-    tap = tap_of_readings(rig.flow_l_per_min, rig.head_m)
+    tap = _tap(rig)
     low, high = 0.0, tap.head_m(0.0)
     flows = [0.0] * len(drips)
     for _ in range(HALVINGS):

@@ -23,6 +23,7 @@ class Devices(APIView):
 
     @extend_schema(operation_id="let_in_device", request=shapes.DeviceIn, responses={201: shapes.LetInOut})
     def post(self, request: Request, garden_id: int) -> Response:
+        membership(person(request), garden_id)
         c = checked(shapes.DeviceIn, request)
         device, password = actions.LetIn(
             actor(request), garden_id, c["name"], c["kind"], c.get("rig"), c.get("bed"), stamp=stamp(request)
@@ -47,6 +48,7 @@ class Tell(APIView):
 
     @extend_schema(operation_id="tell_device", request=shapes.TellIn, responses={202: shapes.Devices})
     def post(self, request: Request, garden_id: int, device_id: int) -> Response:
+        membership(person(request), garden_id)
         c = checked(shapes.TellIn, request)
         saying = actions.TellDevice(
             actor(request), garden_id, device_id, c["do"], c["outlet"], c.get("minutes"), stamp=stamp(request)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from agronomy.decide.drip_lines import drip_lines, taps
 from agronomy.decide.plan import BedPlan
 from agronomy.decide.timer_setting import timers
+from agronomy.decide.upkeep import upkeep
 from agronomy.fit.fits import widths_on
 from agronomy.methods.timer import next_run, programme_on
 from agronomy.plants.crops import crop_of
@@ -19,6 +20,7 @@ def lines_out(now: Situation, role: str) -> Json:
     beds = {b.bed.name: b for b in p.beds} if p else {}
     lines = drip_lines(p) if p else ()
     told = {x.bed for x in lines}
+    rigs = {r.name: r.pk for r in now.garden.rigs.all()}
     return {
         "garden": garden_out(now.garden, role),
         "lacks": now.lacks,
@@ -39,6 +41,7 @@ def lines_out(now: Situation, role: str) -> Json:
         ]
         if p
         else [],
+        "upkeep": [{**vars(x), "rig_id": rigs[x.rig]} for x in upkeep(p) if x.rig in rigs] if p else [],
         "taps": [vars(x) for x in taps(p)] if p else [],
         "open": [
             {"id": int(b.bed.key), "name": name}

@@ -7,6 +7,7 @@ import typing
 from rest_framework import serializers as s
 
 from agronomy.decide.drip_lines import Doing
+from agronomy.decide.upkeep import Chore
 from agronomy.describe.words import Laid
 from api.pots.shapes import ProgrammeOut
 from api.shapes import GardenOut
@@ -108,6 +109,14 @@ class Tap(s.Serializer):
     sound = s.BooleanField()
 
 
+class Upkeep(s.Serializer):
+    rig = s.CharField()
+    rig_id = s.IntegerField()
+    chore = s.ChoiceField(choices=typing.get_args(Chore))
+    last = s.DateField(allow_null=True)
+    due = s.DateField()
+
+
 class OpenLine(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -117,5 +126,6 @@ class Lines(s.Serializer):
     garden = GardenOut()
     lacks = s.ChoiceField(choices=["", "beds", "weather"])
     lines = DripLine(many=True)
+    upkeep = Upkeep(many=True, help_text="what taps with lines want done, the first due first")
     taps = Tap(many=True, help_text="with two lines and more: what may run together")
     open = OpenLine(many=True, help_text="lines whose length is not known: nothing is solved")

@@ -9,7 +9,6 @@ In here:
     wanted      what each device is to be set to
     actions     let in, put out, run now, close; and what a device reported
     play        lets the simulated device play one that was let in
-    listener    the connection: says what is due, hears what comes
-    management  `manage.py listen`: that connection as a process
+    listener    the connection, run by `manage.py listen`: says what is due, hears what comes
     apps        Django's own
 """

@@ -148,6 +148,11 @@ class Rig(models.Model):
     y_m = models.FloatField(null=True, blank=True)
     hose_m = models.FloatField(null=True, blank=True, help_text="how far its hose reaches")
     bore_mm = models.FloatField(null=True, blank=True, help_text="how wide it is inside")
+    throttled_l_per_min = models.FloatField(null=True, blank=True)
+    throttled_head_m = models.FloatField(null=True, blank=True)
+    filter_on = models.DateField(null=True, blank=True)
+    flushed_on = models.DateField(null=True, blank=True)
+    drained_on = models.DateField(null=True, blank=True)
     programmes = models.JSONField(default=list, help_text="of a timer on its line, in the garden file's words")
 
     class Meta:

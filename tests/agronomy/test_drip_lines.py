@@ -11,16 +11,19 @@ from agronomy.balance.kernel import conservation_error
 from agronomy.balance.terms import BY_TRIGGER
 from agronomy.bench.dug import LineAt
 from agronomy.bench.measure import Around, measure
-from agronomy.decide.drip_lines import EVEN_ENOUGH, LineNow, drip_lines
+from agronomy.decide.drip_lines import EVEN_ENOUGH, LineNow, drip_lines, taps
 from agronomy.decide.plan import plan
 from agronomy.decide.timer_setting import TimerNow, timers
+from agronomy.decide.upkeep import upkeep
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError
+from agronomy.describe.water import check_rig
 from agronomy.formats.described import read
 from agronomy.hydraulics.lateral import solve
+from agronomy.hydraulics.network import Tap, solve_network
 from agronomy.methods.choose import method_of
 from agronomy.methods.drip import DripLine, bulb, wetted_m2
-from agronomy.methods.line import inflow_l_h, outlets_of, solved
+from agronomy.methods.line import inflow_l_h, outlets_of, solved, tap_of, together_l_h
 from tests.agronomy import gardens as t
 
 DAY = dt.timedelta(days=1)
@@ -275,6 +278,21 @@ class Wetting(unittest.TestCase):
         for b in (line, hand):
             self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=9)
 
+    def test_drills_are_watered_by_hand_until_they_need_no_damp_top(self) -> None:
+        """Common practice, no source: a line does not reach the drills between its holes."""
+
+        def sown(days_ago: int):
+            carrots = g.Planting("carrot", 80, t.TODAY - days_ago * DAY, start="sown", sown_m2=1.0)
+            return made(SHORT, plantings=(carrots,)).beds[0]
+
+        young, grown = sown(6), sown(75)
+        self.assertTrue(young.today.stand.drills)
+        self.assertIsNone(young.if_watered().in_hand.run_minutes)
+        self.assertIsNotNone(young.if_watered().in_hand.hose)
+        self.assertEqual(young.today.reach, 1.0)
+        self.assertFalse(grown.today.stand.drills)
+        self.assertIsNotNone(grown.if_watered().in_hand.run_minutes)
+
     def test_how_its_flow_is_known_is_its_doubt(self) -> None:
         cv = [
             DripLine(STRONG, dataclasses.replace(SHORT, **x)).litres_cv for x in ({"even": 0.9}, {}, {"guessed": True})
@@ -291,6 +309,58 @@ class Wetting(unittest.TestCase):
             dataclasses.replace(wide, rows=2, emitters=16), plantings=(t.planting("lettuce", 60, "ankle", 0.25),)
         )
         self.assertAlmostEqual(kept.reaches, row.reaches or 0.0)
+
+
+class Taps(unittest.TestCase):
+    def test_two_readings_of_a_tap_move_what_a_line_takes_in(self) -> None:
+        """Arithmetic: all head is lost wide open; 6 L/min at 18 m, and 20 L/min open, make 18 * 400 / 364 m shut."""
+        read_ = dataclasses.replace(STRONG, head_m=None, throttled_l_per_min=6.0, throttled_head_m=18.0)
+        self.assertAlmostEqual(tap_of(read_, SHORT).shut_m, 18.0 * 400 / 364)
+        weak = dataclasses.replace(read_, throttled_head_m=5.0)
+        self.assertLess(inflow_l_h(weak, SHORT), 0.7 * inflow_l_h(read_, SHORT))
+        for wrong, field in (
+            ({"throttled_l_per_min": 6.0}, "throttled_head_m"),
+            ({"throttled_l_per_min": 25.0, "throttled_head_m": 5.0}, "throttled_l_per_min"),
+        ):
+            with self.assertRaisesRegex(InputError, field):
+                check_rig(dataclasses.replace(STRONG, **wrong))
+
+    def test_lines_at_once_share_the_tap_and_give_what_the_tap_gives(self) -> None:
+        weak = g.Rig("Hose", 4.0, head_m=15.0)
+        long = dataclasses.replace(STARVED, emitters=200)
+        both = together_l_h(weak, (SHORT, long))
+        alone = tuple(inflow_l_h(weak, x) for x in (SHORT, long))
+        self.assertTrue(both[0] < alone[0] and both[1] < alone[1])
+        # at the head that both leave behind the tap, each takes in what it was told
+        tap = Tap(15.0, 15.0 / 240.0**2)
+        head = tap.head_m(sum(both))
+        for drip, flow in zip((SHORT, long), both, strict=True):
+            self.assertAlmostEqual(solve_network(Tap(head, 0.0), outlets_of(drip)).inflow_l_h, flow, delta=0.05)
+        self.assertEqual(together_l_h(weak, (SHORT,)), (alone[0],))
+        beds = (
+            t.dried(3, method="drip", drip=SHORT),
+            t.dried(3, name="Two", method="drip", drip=long),
+        )
+        (tap_now,) = taps(plan(dataclasses.replace(t.garden(*beds), rigs=(weak,)), t.sky(), t.TODAY))
+        self.assertFalse(tap_now.sound)
+        self.assertAlmostEqual(tap_now.each[0], both[0] / alone[0])
+        self.assertEqual(taps(made()), ())
+
+    def test_upkeep_by_its_dates_water_and_the_frost_ahead(self) -> None:
+        def chores(rig: g.Rig, sky=None) -> dict[str, dt.date]:
+            bed = t.dried(3, method="drip", drip=SHORT)
+            found = upkeep(plan(dataclasses.replace(t.garden(bed), rigs=(rig,)), sky or t.sky(), t.TODAY))
+            return {x.chore: x.due for x in found}
+
+        opened = t.TODAY - 3 * DAY
+        self.assertEqual(chores(STRONG), {"filter": opened + 30 * DAY, "flush": opened + 30 * DAY})
+        rinsed = dataclasses.replace(STRONG, filter_on=t.TODAY)
+        self.assertEqual(chores(rinsed)["filter"], t.TODAY + 30 * DAY)
+        self.assertEqual(chores(dataclasses.replace(STRONG, water="pond"))["flush"], opened + 14 * DAY)
+        cold = t.sky()
+        cold.ahead.columns["tmin"][3:] = -4.0
+        self.assertEqual(chores(STRONG, cold)["drain"], t.TODAY + 3 * DAY)
+        self.assertNotIn("drain", chores(dataclasses.replace(STRONG, drained_on=t.TODAY - 5 * DAY), cold))
 
 
 class Programmes(unittest.TestCase):

@@ -17,7 +17,7 @@ from unittest import mock
 
 import gunicorn.config
 
-from scripts import console, front_end, processes, python_env, secrets_kept, server, start, system_packages
+from scripts import broker, console, front_end, processes, python_env, secrets_kept, server, start, system_packages
 from scripts.paths import PROJECT
 from tests.scripts.in_folder import InFolder
 
@@ -210,9 +210,12 @@ class Commands(InFolder):
         with (
             mock.patch.object(server, "WEB", processes.Service("web", "nothing-of-ours", self.run_folder)),
             mock.patch.object(server, "PROVIDER", processes.Service("weather", "nothing-of-ours", self.run_folder)),
+            mock.patch.object(broker, "SERVICE", processes.Service("broker", "nothing-of-ours", self.run_folder)),
+            mock.patch.object(broker, "LISTENER", processes.Service("listener", "nothing-of-ours", self.run_folder)),
+            mock.patch.object(broker, "DEVICES", processes.Service("devices", "nothing-of-ours", self.run_folder)),
         ):
             self.assertEqual(start.main(["--stop"]), 0)
-        self.assertEqual(self.printed.getvalue().count("was not running"), 3)
+        self.assertEqual(self.printed.getvalue().count("was not running"), 6)
 
     def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self) -> None:
         with console.step("boil water") as note:

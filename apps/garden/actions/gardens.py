@@ -179,6 +179,9 @@ class ChangeGarden(GardenAction[Garden]):
         return self.garden
 
 
+DAYS_OF_A_RIG = ("measured", "seen_on", "filter_on", "flushed_on", "drained_on")
+
+
 @dataclass
 class SaveRig(GardenAction[Rig]):
     """Name a hose or tap and say its flow; with `measured`, a bucket said so on that date."""
@@ -199,7 +202,7 @@ class SaveRig(GardenAction[Rig]):
         for name, value in self.values.items():
             setattr(rig, name, value)
         told = {name: getattr(rig, name) for name in shared(g.Rig, Rig)}
-        days = {name: told[name].isoformat() for name in ("measured", "seen_on") if told[name]}
+        days = {name: told[name].isoformat() for name in DAYS_OF_A_RIG if told[name]}
         described = read(g.CheckedRig, {**told, **days})
         rig.programmes = [write(p) for p in described.programmes]
         for name, day in days.items():

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
 import { useDevices, useLines, useTimers } from '@/shared/api/queries'
-import type { TimerNow } from '@/shared/api/types'
+import type { Lines, TimerNow } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { useChange } from '@/shared/outbox/useOutbox'
 import Problem from '@/shared/ui/Problem.vue'
@@ -18,6 +18,7 @@ import {
   settingInWords,
   tapInWords,
   timerInWords,
+  upkeepInWords,
   wetsInWords,
 } from '@/shared/words/lines'
 
@@ -77,6 +78,27 @@ const devices = useDevices(() => props.garden)
 /** The timer that sits on a tap and reports, by its name. */
 const deviceOn = (x: TimerNow) =>
   devices.data.value?.devices.find((d) => d.rig_id === x.rig_id && d.kind === 'timer')?.name
+const DATE_OF = { filter: 'filter_on', flush: 'flushed_on', drain: 'drained_on' } as const
+type Upkeep = Lines['upkeep'][number]
+const chore = useChange(
+  () => props.garden,
+  ({ rig_id, chore }: Upkeep, mark) =>
+    answer(
+      api.PATCH('/api/gardens/{garden_id}/rigs/{rig_id}', {
+        params: { path: { garden_id: props.garden, rig_id } },
+        body: { [DATE_OF[chore]]: today.value },
+        ...mark,
+      }),
+    ),
+)
+async function done(x: Upkeep) {
+  try {
+    await chore.mutateAsync(x)
+    chore.sayKept(`${x.rig}: it is noted for today.`)
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
 const print = () => window.print()
 const today = computed(() => query.data.value?.garden.today ?? '')
 </script>
@@ -174,6 +196,26 @@ const today = computed(() => query.data.value?.garden.today ?? '')
       :today="query.data.value.garden.today"
     />
     <DevicesPanel v-if="lines.length || query.data.value.open.length" :garden="query.data.value.garden" />
+    <section v-if="query.data.value.upkeep.length" aria-labelledby="upkeep">
+      <h2 id="upkeep">Upkeep</h2>
+      <ul class="chores">
+        <li v-for="x in query.data.value.upkeep" :key="`${x.rig}.${x.chore}`">
+          <span
+            ><strong>{{ x.rig }}</strong> {{ upkeepInWords(x, today) }}</span
+          >
+          <button
+            v-if="owner && (x.due <= today || x.chore === 'drain')"
+            class="btn no-print"
+            type="button"
+            :aria-label="`Done today: ${upkeepInWords(x, today)}`"
+            :disabled="chore.isPending.value"
+            @click="done(x)"
+          >
+            Done today
+          </button>
+        </li>
+      </ul>
+    </section>
     <p v-if="query.data.value.open.length">
       Not solved, since their length is not known:
       <template v-for="(x, i) in query.data.value.open" :key="x.id"
@@ -185,7 +227,8 @@ const today = computed(() => query.data.value?.garden.today ?? '')
     </p>
     <p class="soft small">
       A check valve keeps garden water out of the house; a filter keeps drippers open; keep joints away from
-      sockets. Pond water and iron block drippers: flush the ends each month.
+      sockets, and mains power off wet ground. Water with iron or from a pond blocks drippers. Your place may
+      have rules of its own on backflow and hours.
     </p>
   </article>
 </template>
@@ -212,6 +255,18 @@ h3 {
 }
 .card {
   margin-bottom: 24px;
+}
+.chores {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.chores li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  min-height: 44px;
 }
 .acts {
   display: flex;

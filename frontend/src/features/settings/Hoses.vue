@@ -86,6 +86,15 @@ async function setHead(r: Rig) {
   await told(r, { head_m: head[r.id] ?? null }, `The head of ${r.name} is kept.`)
   if (!problem[r.id]) delete head[r.id]
 }
+const throttled = reactive<Record<number, { flow: number | null; head: number | null }>>({})
+const throttledOf = (r: Rig) =>
+  (throttled[r.id] ??= { flow: r.throttled_l_per_min, head: r.throttled_head_m })
+const setThrottled = (r: Rig) =>
+  told(
+    r,
+    { throttled_l_per_min: throttledOf(r).flow, throttled_head_m: throttledOf(r).head },
+    `The curve of ${r.name} is kept.`,
+  )
 const seen = reactive<Record<number, number | null>>({})
 async function look(r: Rig) {
   problem[r.id] = ''
@@ -160,6 +169,21 @@ async function look(r: Rig) {
             <button class="btn" type="submit" :disabled="change.isPending.value || head[r.id] === undefined">
               Keep it
             </button>
+          </form>
+          <form class="row" novalidate @submit.prevent="setThrottled(r)">
+            <UnitInput
+              v-model="throttledOf(r).flow"
+              label="Half shut, a bucket gets"
+              quantity="flow"
+              hint="less than wide open"
+            />
+            <UnitInput
+              v-model="throttledOf(r).head"
+              label="and a gauge reads"
+              quantity="length"
+              hint="both together: the tap’s own curve"
+            />
+            <button class="btn" type="submit" :disabled="change.isPending.value">Keep both</button>
           </form>
           <p class="soft small">
             Salt left open: 0.5 of a tap, next to none of rain. Your water works tell, or a cheap meter. Pots

@@ -1762,6 +1762,13 @@ export interface components {
          */
         Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "run_down" | "mix_holds" | "stale" | "bare" | "unwatered" | "before_planting" | "planting_in" | "early" | "moved" | "moved_away" | "evening";
         /**
+         * @description * `filter` - filter
+         *     * `flush` - flush
+         *     * `drain` - drain
+         * @enum {string}
+         */
+        ChoreEnum: "filter" | "flush" | "drain";
+        /**
          * @description * `cool_maritime` - cool_maritime
          *     * `temperate` - temperate
          *     * `cold_winter` - cold_winter
@@ -3380,6 +3387,8 @@ export interface components {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
             lines: components["schemas"]["DripLine"][];
+            /** @description what taps with lines want done, the first due first */
+            upkeep: components["schemas"]["Upkeep"][];
             /** @description with two lines and more: what may run together */
             taps: components["schemas"]["Tap"][];
             /** @description lines whose length is not known: nothing is solved */
@@ -4164,6 +4173,31 @@ export interface components {
             head_m?: number | null;
             /**
              * Format: double
+             * @description that a bucket caught with the tap half shut, and
+             */
+            throttled_l_per_min?: number | null;
+            /**
+             * Format: double
+             * @description what a gauge behind it read meanwhile
+             */
+            throttled_head_m?: number | null;
+            /**
+             * Format: date
+             * @description when its filter was last rinsed
+             */
+            filter_on?: string | null;
+            /**
+             * Format: date
+             * @description when the ends of its lines were last opened and flushed
+             */
+            flushed_on?: string | null;
+            /**
+             * Format: date
+             * @description when its lines were last emptied for the winter
+             */
+            drained_on?: string | null;
+            /**
+             * Format: double
              * @description salt in its water, by its conductivity
              */
             salt_ds_m?: number | null;
@@ -4680,6 +4714,31 @@ export interface components {
             head_m?: number | null;
             /**
              * Format: double
+             * @description that a bucket caught with the tap half shut, and
+             */
+            throttled_l_per_min?: number | null;
+            /**
+             * Format: double
+             * @description what a gauge behind it read meanwhile
+             */
+            throttled_head_m?: number | null;
+            /**
+             * Format: date
+             * @description when its filter was last rinsed
+             */
+            filter_on?: string | null;
+            /**
+             * Format: date
+             * @description when the ends of its lines were last opened and flushed
+             */
+            flushed_on?: string | null;
+            /**
+             * Format: date
+             * @description when its lines were last emptied for the winter
+             */
+            drained_on?: string | null;
+            /**
+             * Format: double
              * @description salt in its water, by its conductivity
              */
             salt_ds_m?: number | null;
@@ -4757,6 +4816,31 @@ export interface components {
              * @description behind its tap when nothing runs; 10 m are 1 bar
              */
             head_m: number | null;
+            /**
+             * Format: double
+             * @description that a bucket caught with the tap half shut, and
+             */
+            throttled_l_per_min: number | null;
+            /**
+             * Format: double
+             * @description what a gauge behind it read meanwhile
+             */
+            throttled_head_m: number | null;
+            /**
+             * Format: date
+             * @description when its filter was last rinsed
+             */
+            filter_on: string | null;
+            /**
+             * Format: date
+             * @description when the ends of its lines were last opened and flushed
+             */
+            flushed_on: string | null;
+            /**
+             * Format: date
+             * @description when its lines were last emptied for the winter
+             */
+            drained_on: string | null;
             /**
              * Format: double
              * @description salt in its water, by its conductivity
@@ -5546,6 +5630,15 @@ export interface components {
          * @enum {string}
          */
         UnitsEnum: "metric" | "us";
+        Upkeep: {
+            rig: string;
+            rig_id: number;
+            chore: components["schemas"]["ChoreEnum"];
+            /** Format: date */
+            last: string | null;
+            /** Format: date */
+            due: string;
+        };
         UsualSize: {
             /** Format: double */
             length_m: number;

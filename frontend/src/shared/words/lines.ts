@@ -7,6 +7,7 @@ import { times, upper, type Tongue } from './stop'
 
 type Wets = DripLine['usual']
 type Taps = Lines['taps'][number]
+type Chore = Lines['upkeep'][number]
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 const EVEN_ENOUGH = 0.9
@@ -115,6 +116,20 @@ const missing = (share: number) =>
 export function cardInWords(x: TimerNow): string {
   const set = x.now && !x.anew ? x.now : x.best
   return `${often(set.every_days, set.weekdays)}, ${minutes(set.minutes)}`
+}
+
+const CHORE: Record<Chore['chore'], string> = {
+  filter: 'Rinse the filter',
+  flush: 'Open the ends and flush them',
+  drain: 'Empty the lines and take the timer in',
+}
+/** What a tap with lines wants done, and when. */
+export function upkeepInWords(x: Chore, today: string): string {
+  const last = x.last ? `last ${nearDay(x.last, today)}` : 'never noted'
+  if (x.chore === 'drain') return `${CHORE.drain}: frost may come ${nearDay(x.due, today)}.`
+  return x.due <= today
+    ? `${CHORE[x.chore]}: due (${last}).`
+    : `${CHORE[x.chore]}: ${nearDay(x.due, today)} (${last}).`
 }
 
 /** What may run together behind one tap. */

@@ -382,7 +382,11 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
   if (d && poured > 0) parts.push(`So far today ${t.show(poured, 'volume')}; this is what is left.`)
   if (d && d.passes > 1)
     parts.push(
-      `The soil takes no more at once: ${times(Math.round(d.pause_minutes), 'minute')} between, ${t.show(d.litres / d.passes, 'volume')} each time.`,
+      `${d.run_minutes !== null && !d.overhead ? 'In one run it would sink past the roots or run off' : 'The soil takes no more at once'}: ${times(Math.round(d.pause_minutes), 'minute')} between, ${t.show(d.litres / d.passes, 'volume')} each time.`,
+    )
+  if (s.method === 'drip' && d?.hose)
+    parts.push(
+      'Its line does not reach the drills: by hand from above, gently, until the seedlings stand well.',
     )
   if (s.mix && s.mix.hottest_c >= HOT_MIX_C && !s.collapsing)
     parts.push(
