@@ -6,6 +6,7 @@ import pathlib
 import sys
 
 from benchmarks import core, page
+from benchmarks import lines as drip
 from benchmarks.rounds import Ratio, load
 
 OUT = pathlib.Path(__file__).resolve().parents[1] / "docs" / "benchmarks.md"
@@ -32,6 +33,8 @@ def main() -> int:
         line(core.kernel_against_frozen(), "at least 2.5"),
         line(scale, "within a third of 1"),
         line(core.cold_round_of_pots(), "under 1 s"),
+        line(drip.lateral_of_200(), "-"),
+        line(drip.network_of_20(), "-"),
         line(core.et_against_pyet(365, 1, 15), "at least 50"),
         line(core.et_against_pyet(3652, 200, 3), "at least 5"),
     ]

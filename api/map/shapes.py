@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import typing
+
 from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
@@ -9,6 +11,7 @@ from agronomy.describe.words import (
     KINDS_OF_ISLE,
     THING_KINDS,
     WORDS,
+    Laid,
 )
 from api.described import Code, In, Number, Out, Shape
 from api.shapes import CropStanding, GardenOut
@@ -64,6 +67,11 @@ class GroundDay(s.Serializer):
     net_mm = s.FloatField()
 
 
+class MapLine(s.Serializer):
+    rows = s.IntegerField()
+    laid = s.ChoiceField(choices=typing.get_args(Laid))
+
+
 class GroundBed(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -76,6 +84,7 @@ class GroundBed(s.Serializer):
     turn_deg = s.FloatField()
     rig = s.IntegerField(allow_null=True)
     alike = s.IntegerField()
+    line = MapLine(allow_null=True, help_text="how its drip line lies in it")
     word = s.ChoiceField(choices=WORDS, allow_blank=True)
     crops = CropStanding(many=True)
     raw_mm = s.FloatField(allow_null=True)

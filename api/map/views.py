@@ -10,13 +10,15 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from agronomy.decide.behind import days_behind
+from agronomy.describe.water import Drip
 from api.asked import actor, checked, person, stamp
 from api.map import shapes
 from api.present import crops_out, garden_out
 from api.shapes import Error
 from apps.garden.access import membership
 from apps.garden.actions import map as map_actions
-from apps.garden.models import Thing
+from apps.garden.convert import drip_of
+from apps.garden.models import Bed, Thing
 from apps.planning.facts import BedFacts
 from apps.planning.situation import Situation, days_ahead, situation, stops_of
 
@@ -54,6 +56,12 @@ class Ground(APIView):
         return Response(status=204)
 
 
+def _line(row: Bed) -> dict[str, Any] | None:
+    """How a bed's drip line lies in it; None where there is none."""
+    told = drip_of(row) if row.method == "drip" else None
+    return {"rows": told.get("rows", Drip.rows), "laid": told.get("laid", Drip.laid)} if told else None
+
+
 def _bed(now: Situation, words: dict[str, str], facts: BedFacts) -> dict[str, Any]:
     row, p = facts.row, now.plan
     out: dict[str, Any] = {
@@ -68,6 +76,7 @@ def _bed(now: Situation, words: dict[str, str], facts: BedFacts) -> dict[str, An
         "turn_deg": row.turn_deg,
         "rig": row.rig_id,
         "alike": row.alike,
+        "line": _line(row),
         "word": "",
         "crops": [],
         "raw_mm": None,

@@ -7,6 +7,7 @@ from typing import Any
 from django.test import TestCase
 from django.urls import get_resolver
 
+from apps.devices.actions import LetIn
 from apps.garden.models import Bed, Garden, Invitation, OwnCrop, Rig, Thing
 from apps.record.models import VisitorLink
 from tests.apps import world as w
@@ -37,6 +38,7 @@ class Strangers(TestCase):
     invitation: Any
     membership: Any
     link: VisitorLink
+    device: Any
 
     @classmethod
     def setUpTestData(cls) -> None:
@@ -52,6 +54,7 @@ class Strangers(TestCase):
         cls.planting = cls.bed.plantings.get()
         cls.invitation = Invitation.objects.create(garden=cls.garden, user=w.person("ben"), by=cls.ada)
         cls.membership = cls.garden.membership_set.get()
+        cls.device, _ = LetIn(w.by(cls.ada), cls.garden.pk, "Timer", "timer", cls.rig.pk).execute()
         cls.link = VisitorLink.objects.create(
             garden=cls.garden, name="Wren", token_hash="0" * 64, until=w.TODAY, made_by=cls.ada
         )
@@ -67,6 +70,7 @@ class Strangers(TestCase):
                 "event_id": self.watering.pk,
                 "membership_id": self.membership.pk,
                 "crop_id": self.own_crop.pk,
+                "device_id": self.device.pk,
                 "thing_id": self.thing.pk,
                 "planting_id": self.planting.pk,
                 "invitation_id": self.invitation.pk,

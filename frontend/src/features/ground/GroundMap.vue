@@ -6,6 +6,7 @@ import type { Ground } from '@/shared/api/types'
 import { PhArrowsOut, PhMagnifyingGlassMinus, PhMagnifyingGlassPlus } from '@phosphor-icons/vue'
 
 import { waterShare } from '@/shared/isle/waterline'
+import { pathsOf } from '@/shared/isle/bedTop'
 import { useUnits } from '@/shared/format/units'
 
 import {
@@ -321,6 +322,21 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
             :height="feet(`bed:${b.id}`, b).width"
             class="edge"
           />
+          <path
+            v-for="(d, i) in b.line
+              ? pathsOf(
+                  { ...b.line, wets_m: 0 },
+                  feet(`bed:${b.id}`, b).length,
+                  feet(`bed:${b.id}`, b).width,
+                  b.round,
+                )
+              : []"
+            :key="`l${i}`"
+            :d="d"
+            class="line"
+            :stroke-width="unit * 0.16"
+            :stroke-dasharray="`${unit * 0.5} ${unit * 0.3}`"
+          />
         </g>
       </g>
       <g v-for="r in ground.garden.rigs.filter((x) => places.has(`rig:${x.id}`))" :key="`r${r.id}`">
@@ -425,6 +441,10 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 </template>
 
 <style scoped>
+.line {
+  fill: none;
+  stroke: var(--ink);
+}
 .map {
   display: block;
   width: 100%;

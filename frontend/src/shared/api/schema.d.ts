@@ -2808,6 +2808,8 @@ export interface components {
             turn_deg: number;
             rig: number | null;
             alike: number;
+            /** @description how its drip line lies in it */
+            line: components["schemas"]["MapLine"] | null;
             word: components["schemas"]["Word"] | components["schemas"]["BlankEnum"];
             crops: components["schemas"]["CropStanding"][];
             /** Format: double */
@@ -3393,6 +3395,10 @@ export interface components {
             taps: components["schemas"]["Tap"][];
             /** @description lines whose length is not known: nothing is solved */
             open: components["schemas"]["OpenLine"][];
+        };
+        MapLine: {
+            rows: number;
+            laid: components["schemas"]["LaidEnum"];
         };
         /** @description Ids for what is noted next at a stop: the same on every page that shows it, until it is noted or taken back. */
         Marks: {
