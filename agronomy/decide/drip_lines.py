@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from agronomy.decide.dose import MOST_PASSES
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Drip, Rig
 from agronomy.describe.words import Laid
@@ -124,11 +125,14 @@ def line_now(b: BedPlan) -> LineNow | None:
     mean = float(flows.mean())
     n = len(first.flow_l_h)
     spacing = spacing_m(drip) or drip.length_m
-    dose = b.if_watered() if b.plants else None
-    minutes = run_minutes(dose.litres / dose.passes, rig, drip) if dose and dose.litres > 0 else 60.0
-    ksat, dryness = b.today.profile.top.ksat, min(1.0, max(0.0, b.net_mm.mid) / b.taw_mm)
-    runs = {m: bulb(drip, mean, m, ksat, dryness) for m in (minutes, HABIT_MIN, *RUNS_MIN)}
     roots = min(b.today.stand.root_depth_m, b.today.depth_m)
+    # What is missing today, or will be by the time it asks for water.
+    lacks, by_line = max(b.net_mm.mid, b.trigger_mm), b.today.method
+    ksat, dryness, minutes = b.today.profile.top.ksat, min(1.0, lacks / b.taw_mm), 60.0
+    if b.plants and isinstance(by_line, DripLine):
+        litres = lacks * b.watered_share * b.ground_m2 / b.today.arrives
+        minutes = run_minutes(litres / min(MOST_PASSES, by_line.goes(litres, dryness, roots)), rig, drip)
+    runs = {m: bulb(drip, mean, m, ksat, dryness) for m in (minutes, HABIT_MIN, *RUNS_MIN)}
     reaches = [x for m in RUNS_MIN if (x := runs[m]).depth_m >= roots > 0]
     gap = b.bed.width_m / drip.rows if drip.rows > 1 else None
     slope = drip.rise_m / drip.length_m

@@ -49,7 +49,9 @@ export function wetsInWords(x: DripLine, t: Tongue): string[] {
   const small = (m: number) => t.show(m, 'small_length')
   const says = [
     `The next soak, ${minutes(usual.minutes)}, wets about ${small(usual.depth_m)} deep and ${small(usual.width_m)} across under each; roots go to ${small(x.roots_m)}.${usual.beyond_fit ? ' Beyond what the rule was fitted to: dig once and look.' : ''}`,
-    `It wets ${percent(x.reaches)} of the ground that roots hold; what lies between, rain and your hand reach.`,
+    x.reaches > 0.98
+      ? 'It reaches all the ground that roots hold.'
+      : `It wets ${percent(x.reaches)} of the ground that roots hold; what lies between, rain and your hand reach.`,
   ]
   if (habit.depth_m < 0.5 * x.roots_m && habit.minutes < usual.minutes)
     says.push(
@@ -59,7 +61,7 @@ export function wetsInWords(x: DripLine, t: Tongue): string[] {
     says.push(
       `The wet rounds do not meet: ${small(x.spacing_m)} from dripper to dripper. Closer drippers, or plants beside them.`,
     )
-  if (x.row_gap_m !== null && x.row_gap_m > usual.width_m)
+  if (x.row_gap_m !== null && x.row_gap_m > usual.width_m && x.reaches < 0.9)
     says.push(
       `Between its rows, ${small(x.row_gap_m)} apart, the ground stays dry: one more turn would reach it.`,
     )

@@ -99,9 +99,10 @@ function doseInHand(d: Dose | null, t: Tongue, short = false, alike = 1): string
     return `${short && d.cans ? cans.toLowerCase() : cans}${d.cans === 0 ? ' from the can, to its mark' : ''}, slowly round the rim${inGoes(d, t)}`
   }
   if (d.run_minutes !== null) {
+    const runs = goes > 1 ? `, ${RUNS[goes] ?? `${goes} runs`}` : ''
     const run = duration(Math.round(d.run_minutes / goes) * 60)
-    if (d.overhead) return `${short ? 'run' : 'Run'} the sprinkler for ${run}${each}`
-    return `${short ? 'open' : 'Open'} the line for ${run}${each}`
+    if (d.overhead) return `${short ? 'run' : 'Run'} the sprinkler for ${run}${runs}`
+    return `${short ? 'open' : 'Open'} the line for ${run}${runs}`
   }
   return t.show(d.litres, 'volume') + inGoes(d, t)
 }
@@ -109,6 +110,7 @@ const inGoes = (d: Dose, t: Tongue) =>
   d.passes > 1 ? `, in ${d.passes} goes of ${t.show(d.litres / d.passes, 'volume')}` : ''
 
 const SHARES: Record<number, string> = { 0.25: 'A quarter', 0.5: 'Half', 0.75: 'Three quarters' }
+const RUNS: Record<number, string> = { 2: 'two runs', 3: 'three runs', 4: 'four runs' }
 const COUNTED: Record<number, string> = { 2: 'twice', 3: 'three times', 4: 'four times' }
 const EIGHTHS: Record<number, string> = {
   0.125: 'An eighth of a can',

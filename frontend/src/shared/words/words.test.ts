@@ -166,7 +166,7 @@ describe('the instruction', () => {
       '6 s at each of 6 bases, then 5 patches × 10 s, twice round',
     )
     expect(instruction(stop({ dose: dose({ run_minutes: 60, passes: 3 }) }), metric)).toBe(
-      'Open the line for 20 min, three times round',
+      'Open the line for 20 min, three runs',
     )
     expect(instruction(stop({ dose: dose({ cans: 1, litres: 10, passes: 2 }) }), metric)).toContain(
       'in 2 goes of 5.0 L',
