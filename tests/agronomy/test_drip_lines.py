@@ -3,6 +3,7 @@
 import dataclasses
 import datetime as dt
 import unittest
+from unittest import mock
 
 import numpy as np
 
@@ -11,6 +12,7 @@ from agronomy.balance.kernel import conservation_error
 from agronomy.balance.terms import BY_TRIGGER
 from agronomy.bench.dug import LineAt
 from agronomy.bench.measure import Around, measure
+from agronomy.decide import timer_setting
 from agronomy.decide.drip_lines import EVEN_ENOUGH, LineNow, drip_lines, taps
 from agronomy.decide.plan import plan
 from agronomy.decide.timer_setting import TimerNow, timers
@@ -278,15 +280,73 @@ class Wetting(unittest.TestCase):
         for b in (line, hand):
             self.assertAlmostEqual(sum(x.mm for x in b.story.parts), b.story.depletion_mm, places=9)
 
+    def test_a_bulb_that_goes_deeper_is_narrower_and_a_seeping_hose_answers_to_its_head(self) -> None:
+        """Keller and Karmeli (1974): q = k h^x; x 1 for a wall that seeps, common practice."""
+        plain, deep = (bulb(g.Drip(14, 2.0, deepens=x), 2.0, 60.0, 15.0) for x in (1.0, 4.0))
+        self.assertAlmostEqual(deep.width_m, plain.width_m / 2)
+        self.assertAlmostEqual(deep.width_m**2 * deep.depth_m, plain.width_m**2 * plain.depth_m)
+        low = g.Rig("Hose", 20.0, head_m=5.0)
+        gives = {kind: inflow_l_h(low, dataclasses.replace(SHORT, kind=kind)) / 40.0 for kind in ("drippers", "soaker")}
+        self.assertAlmostEqual(gives["soaker"], gives["drippers"] ** 2, delta=0.02)
+
+    def test_a_filter_costs_some_head(self) -> None:
+        thin = dataclasses.replace(SHORT, feed_bore_mm=9.0, emitters=100)
+        self.assertGreater(inflow_l_h(STRONG, dataclasses.replace(thin, filtered=False)), inflow_l_h(STRONG, thin))
+
+    def test_a_dose_that_would_sink_is_told_in_runs_with_a_pause(self) -> None:
+        whole = made(SHORT).beds[0].if_watered()
+        self.assertEqual((whole.passes, whole.pause_minutes), (1, 0.0))
+        with mock.patch.object(DripLine, "goes", return_value=3) as asked:
+            dose = made(SHORT).beds[0].if_watered()
+        self.assertEqual(dose.passes, 3)
+        self.assertGreater(dose.pause_minutes, 0.0)
+        litres, dryness, roots = asked.call_args.args
+        self.assertAlmostEqual(litres, dose.litres)
+        self.assertTrue(0 < dryness < 1 and roots > 0.2)
+
+    def test_no_timer_is_told_to_wet_the_top_alone(self) -> None:
+        """Common practice, no source: short daily runs keep roots at the top."""
+        p = made(SHORT)
+        roots, ksat = p.beds[0].today.stand.root_depth_m, p.beds[0].today.profile.top.ksat
+        each = inflow_l_h(STRONG, SHORT) / 20
+        for minutes in (5.0, 15.0, 40.0, 120.0):
+            shallow = bulb(SHORT, each, minutes, ksat, 0.5).depth_m < min(0.35 * roots, 0.15)
+            self.assertEqual(timer_setting._wets_the_top_alone(p, 0, minutes), shallow)
+        (free,) = timers(p)
+        with mock.patch.object(timer_setting, "_wets_the_top_alone", side_effect=lambda *x: x[2] < 150):
+            self.assertGreaterEqual(timers(p)[0].best.minutes, 150.0)
+        with mock.patch.object(timer_setting, "_wets_the_top_alone", return_value=True):
+            self.assertEqual(timers(p)[0].best, free.best)  # where no run is deep enough, the cheapest stays
+
+    def test_a_part_poured_by_hand_today_leaves_the_rest_to_the_line(self) -> None:
+        def left(way):
+            poured = (g.Watering(t.TODAY, 8.0, way=way),)
+            row = {"plantings": (t.planting("tomato", 12, "shoulder", 0.7),), "waterings": poured}
+            return made(SHORT, **row).beds[0].if_watered().mm
+
+        grown = made(SHORT, plantings=(t.planting("tomato", 12, "shoulder", 0.7),)).beds[0]
+        reach, full = grown.today.reach, grown.if_watered().mm
+        self.assertAlmostEqual(full - left("hose"), reach * (full - left(None)), places=6)
+
+    def test_a_soak_by_hand_wets_the_whole_surface(self) -> None:
+        def wetted(way: str | None) -> float:
+            poured = (g.Watering(t.TODAY - DAY, 30.0, way=way),)
+            run = made(SHORT, plantings=(t.planting("tomato", 12, "shoulder", 0.7),), waterings=poured).run
+            return float(run.days[run.n_behind - 1, 0, s.WETTED])
+
+        self.assertEqual(wetted("hose"), 1.0)
+        self.assertLess(wetted(None), 1.0)
+
     def test_drills_are_watered_by_hand_until_they_need_no_damp_top(self) -> None:
         """Common practice, no source: a line does not reach the drills between its holes."""
 
         def sown(days_ago: int):
             carrots = g.Planting("carrot", 80, t.TODAY - days_ago * DAY, start="sown", sown_m2=1.0)
-            return made(SHORT, plantings=(carrots,)).beds[0]
+            return made(g.Drip(4, 2.0, length_m=6.0), plantings=(carrots,)).beds[0]
 
         young, grown = sown(6), sown(75)
         self.assertTrue(young.today.stand.drills)
+        self.assertEqual(young.day.reach, 1.0)
         self.assertIsNone(young.if_watered().in_hand.run_minutes)
         self.assertIsNotNone(young.if_watered().in_hand.hose)
         self.assertEqual(young.today.reach, 1.0)

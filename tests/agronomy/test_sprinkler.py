@@ -38,6 +38,11 @@ class Minutes(unittest.TestCase):
         self.assertAlmostEqual(depth * 0.8 * (1 - FLIES_OFF) * b.ground_m2, dose.mm * b.ground_m2, places=6)
         self.assertGreater(said(overhead(mm_per_h=15.0, wets_m2=10.0, even=0.4)).if_watered().litres, dose.litres)
 
+    def test_what_falls_between_young_plants_is_lost_to_them(self) -> None:
+        few = overhead(mm_per_h=12.0, wets_m2=6.0)
+        young = g.Bed(**{**few.__dict__, "plantings": (t.planting("tomato", 4, "ankle", 0.12, 10),)})
+        self.assertLess(said(young).today.arrives, 0.5 * said(few).today.arrives)
+
     def test_a_hand_over_a_sprinkled_bed_brings_all_of_its_water(self) -> None:
         bed = overhead(mm_per_h=15.0, wets_m2=10.0)
         poured = {

@@ -265,6 +265,7 @@ class Timers(Wired):
         whole = {"id": str(uuid.uuid4()), "kind": "ran", "date": "2025-07-11", "minutes": 10, "litres": 5}
         for payload in (
             b"", b"[]", b"{}", b"\xff\xfe", b"null", b'{"kind": "ran"}', b"[" * 5000, b"x" * 20000,
+            json.dumps({**whole, "command": "x" * 5000}).encode(),
             *(json.dumps({**whole, **wrong}).encode() for wrong in (
                 {"litres": -1}, {"litres": 1e9}, {"litres": "5"}, {"minutes": None}, {"date": "soon"}, {"id": "7"},
                 {"kind": "open_sesame"}, {"outlet": 9}, {"litres": float("nan")},
@@ -286,6 +287,14 @@ class Timers(Wired):
         self.assertEqual(self.litres(), {})
         heard = self.device.__class__.objects.get(pk=self.device.pk)
         self.assertIsNotNone(heard.heard_at)
+
+    def test_a_late_report_of_an_earlier_day_does_not_pass_for_the_last_run(self) -> None:
+        self.step()
+        for date in (self.garden.today, w.TODAY):
+            Hear(self.device, uuid.uuid4(), topics.Ran(date, 60.0, 28.0)).execute()
+        self.device.refresh_from_db()
+        self.assertEqual(len(self.litres()), 2)
+        self.assertEqual(self.device.state["ran"]["1"]["date"], self.garden.today.isoformat())
 
     def test_two_outlets_and_two_lines_on_one(self) -> None:
         for name, outlet in (("Beside", 1), ("Second", 2)):

@@ -334,8 +334,8 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
             :key="`l${i}`"
             :d="d"
             class="line"
-            :stroke-width="unit * 0.16"
-            :stroke-dasharray="`${unit * 0.5} ${unit * 0.3}`"
+            :stroke-width="unit * 0.24"
+            :stroke-dasharray="`0.001 ${unit * 0.5}`"
           />
         </g>
       </g>
@@ -444,6 +444,7 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
 .line {
   fill: none;
   stroke: var(--ink);
+  stroke-linecap: round;
 }
 .map {
   display: block;

@@ -165,7 +165,7 @@ function copyIt(bed: number, with_plants: boolean, one = false) {
       <h2>Your ground</h2>
       <p class="soft">
         Pick a bed to see it. The blue is the water left that day, full at the brim; a dashed edge means
-        plants suffer.
+        plants suffer, a row of dots is a drip line.
       </p>
       <p v-if="owner" class="soft">
         Drag to place; it snaps to its neighbours. Pick it, and its corner draws it larger. By key: Tab to it,

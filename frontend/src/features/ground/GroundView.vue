@@ -153,6 +153,13 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'pots', params: { garden } }">
         Pots and reservoirs
       </RouterLink>
+      <RouterLink
+        v-if="ground.beds.some((b) => b.line)"
+        class="btn"
+        :to="{ name: 'lines', params: { garden } }"
+      >
+        Lines and timers
+      </RouterLink>
       <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'sizes', params: { garden } }">
         Look through the sizes
       </RouterLink>
