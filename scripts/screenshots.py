@@ -5,6 +5,7 @@ The demo must stand on its opening day: end the application, remove .run/db and 
 
 from __future__ import annotations
 
+import re
 import sys
 
 from playwright.sync_api import Page, expect, sync_playwright
@@ -70,10 +71,6 @@ def main() -> int:
         shoot(page, "first-visit")
         page.goto(f"{base}/g/{page.evaluate(HOT_DAY)}/round")
         shoot(page, "pots")
-        page.emulate_media(color_scheme="dark")
-        page.goto(f"{garden}/round")
-        shoot(page, "round-dark")
-        page.emulate_media(color_scheme="light")
         page.set_viewport_size(PHONE)  # type: ignore[arg-type]
         page.goto(f"{garden}/round")
         shoot(page, "round-phone")
@@ -82,6 +79,13 @@ def main() -> int:
         page.get_by_role("button", name="Make a link").click()
         page.goto(page.get_by_role("textbox", name="Wren’s link").input_value())
         shoot(page, "visit-phone")
+        page.set_viewport_size(DESK)  # type: ignore[arg-type]
+        page.goto(f"{garden}/lines")
+        page.get_by_role("button", name="Send it to Row timer").click()
+        expect(page.get_by_text(re.compile("^Ran today"))).to_be_visible(timeout=30_000)
+        page.get_by_role("heading", name="What to set the timer to").scroll_into_view_if_needed()
+        page.evaluate("scrollBy(0, 420)")
+        shoot(page, "timers")
         browser.close()
     return 0
 
