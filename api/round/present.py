@@ -21,6 +21,7 @@ from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wishes import wishes_on
 from agronomy.methods.line import inflow_l_h
+from agronomy.methods.sprinkler import Overhead
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
@@ -149,12 +150,13 @@ def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
 
 
 def _measures(p: Plan, b: BedPlan) -> Json:
-    """Litres of each measure of a hand: a minute of the hose or the line, a can."""
-    drip = b.bed.drip
+    """Litres of each measure of a hand: a minute of the hose, the line or the sprinkler, a can."""
+    drip, method = b.bed.drip, b.today.method
+    line = inflow_l_h(b.today.rig, drip) / 60 if drip else None
     return {
         "hose_l_per_min": b.today.rig.flow_l_per_min,
         "can_l": p.garden.can_l,
-        "line_l_per_min": inflow_l_h(b.today.rig, drip) / 60 if drip else None,
+        "line_l_per_min": 1 / method.pouring_minutes(1.0) if isinstance(method, Overhead) else line,
     }
 
 

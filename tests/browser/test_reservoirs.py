@@ -185,6 +185,7 @@ class Lines(InBrowser):
         expect(dialog).to_be_hidden()
         told = Event.objects.filter(kind="watering", bed=bed).latest("recorded_at").told
         self.assertEqual(told["way"], "hose")
+        self.assertAlmostEqual(told["litres"], 12 / 60 * self.garden.rigs.get(name="Yard hose").flow_l_per_min)
         page.get_by_role("region", name="One soak, by which hand").scroll_into_view_if_needed()
         self.assert_quiet()
 

@@ -22,7 +22,7 @@ const options = computed(() => [
   { value: 'volume' as Measure, label: units.label('volume') },
   { value: 'hose_s' as Measure, label: 'seconds of the hose' },
   { value: 'cans' as Measure, label: `cans of ${units.show(props.measures.can_l, 'volume')}` },
-  ...(props.measures.line_l_per_min ? [{ value: 'line_min' as Measure, label: 'minutes of the line' }] : []),
+  ...(props.measures.line_l_per_min ? [{ value: 'line_min' as Measure, label: 'minutes that it ran' }] : []),
 ])
 const each = computed(() => perMeasure(measure.value, props.measures))
 const counted = computed({

@@ -97,7 +97,7 @@ async function submit() {
       <AmountField
         v-model="form.litres"
         :measures="measures"
-        :first="measureOf(method, measures)"
+        :first="measureOf(form.way ?? method, measures)"
         :error="problem"
       />
       <div class="when">

@@ -12,7 +12,7 @@ export function perMeasure(measure: Measure, m: Stop['measures']): number {
 export function measureOf(method: Stop['method'], m: Stop['measures']): Measure {
   if (method === 'hose') return 'hose_s'
   if (method === 'can') return 'cans'
-  return method === 'drip' && m.line_l_per_min ? 'line_min' : 'volume'
+  return (method === 'drip' || method === 'sprinkler') && m.line_l_per_min ? 'line_min' : 'volume'
 }
 
 const NOON_H = 12
