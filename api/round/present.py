@@ -21,7 +21,7 @@ from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wishes import wishes_on
 from agronomy.methods.line import inflow_l_h
-from agronomy.methods.sprinkler import Overhead
+from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from apps.planning.facts import BedFacts
@@ -177,6 +177,7 @@ def dose_out(d: Dose | None, today: BedToday) -> Json | None:
         "cans": hand.cans,
         "run_minutes": hand.run_minutes,
         "overhead": hand.overhead,
+        "leaf_wet_h": leaf_wet_hours(hand.run_minutes or 0.0) if hand.overhead else 0.0,
         "into": d.into,
         "passes": d.passes,
         "pause_minutes": d.pause_minutes,

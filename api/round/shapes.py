@@ -104,6 +104,7 @@ class Dose(s.Serializer):
     cans = s.FloatField(allow_null=True)
     run_minutes = s.FloatField(allow_null=True, help_text="that a line or sprinkler runs")
     overhead = s.BooleanField(help_text="by sprinkler")
+    leaf_wet_h = s.FloatField(help_text="hours for which leaves are wet by it")
     into = s.ChoiceField(choices=INTO)
     passes = s.IntegerField()
     pause_minutes = s.FloatField()

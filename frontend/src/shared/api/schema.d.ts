@@ -2162,6 +2162,11 @@ export interface components {
             run_minutes: number | null;
             /** @description by sprinkler */
             overhead: boolean;
+            /**
+             * Format: double
+             * @description hours for which leaves are wet by it
+             */
+            leaf_wet_h: number;
             into: components["schemas"]["Into"];
             passes: number;
             /** Format: double */

@@ -386,6 +386,10 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
     parts.push(
       `${d.run_minutes !== null && !d.overhead ? 'In one run it would sink past the roots or run off' : 'The soil takes no more at once'}: ${times(Math.round(d.pause_minutes), 'minute')} between, ${t.show(d.litres / d.passes, 'volume')} each time.`,
     )
+  if (d?.overhead)
+    parts.push(
+      `At dawn, with no wind: leaves stay wet about ${times(Math.round(d.leaf_wet_h), 'hour')}, and paths and weeds drink too.`,
+    )
   if (s.method === 'drip' && d?.hose)
     parts.push(
       'Its line does not reach the drills: by hand from above, gently, until the seedlings stand well.',

@@ -63,6 +63,7 @@ function stop(changes: Changes = {}): Stop {
     cans: null,
     run_minutes: null,
     overhead: false,
+    leaf_wet_h: 0,
     into: 'soil',
   }
   return {
@@ -172,6 +173,18 @@ describe('the instruction', () => {
       'in 2 goes of 5.0 L',
     )
     expect(more(stop({ dose: twice }), metric)).toContain('12 minutes between, 21 L each time')
+    const runs = dose({ run_minutes: 60, passes: 2, pause_minutes: 60 })
+    expect(more(stop({ dose: runs, method: 'drip' }), metric)).toContain(
+      'In one run it would sink past the roots',
+    )
+    const overhead = dose({ run_minutes: 90, overhead: true, leaf_wet_h: 3.5 })
+    expect(instruction(stop({ dose: overhead, method: 'sprinkler' }), metric)).toBe(
+      'Run the sprinkler for 90 min',
+    )
+    expect(more(stop({ dose: overhead, method: 'sprinkler' }), metric)).toContain(
+      'leaves stay wet about 4 hours',
+    )
+    expect(more(stop({ method: 'drip' }), metric)).toContain('Its line does not reach the drills')
   })
 
   it('says what to fill, to feel, to wait for and to leave', () => {
