@@ -230,9 +230,13 @@ def use(
         beside += there * evaporation
         # A part of the ground is small to what all the plant draws: Ks follows what is left in it.
         from_wet, from_dry = drawn(net, raw, taw, pull * potential), drawn(beside, raw, taw, pull * potential)
-        net += from_wet
-        beside += from_dry
         transpiration = reach * from_wet + (1.0 - reach) * from_dry
+        # Rain after the morning's Ks leaves more to draw from than is wanted by it.
+        most = potential if in_parts else ks * potential
+        wanted = min(1.0, most / transpiration) if transpiration > 0.0 else 1.0
+        net += wanted * from_wet
+        beside += wanted * from_dry
+        transpiration *= wanted
     return net, beside, min(tew, de + evaporation / few), ke, evaporation, transpiration, potential
 
 

@@ -19,6 +19,7 @@ from apps.devices.topics import ROOT
 
 HOUSE: Final = "house"  # the application's own account
 ROUNDS: Final = 101  # of the broker's own way to keep a password
+BROKER: Final = b"mosquitto"
 PASSWORDS, RIGHTS, PID = "passwords", "rights", "mosquitto.pid"
 
 
@@ -60,7 +61,9 @@ def write_accounts() -> None:
     _replace(folder / PASSWORDS, passwords)
     _replace(folder / RIGHTS, f"user {HOUSE}\ntopic readwrite {ROOT}/#\n\n" + "\n".join(map(rights_of, let_in)))
     with contextlib.suppress(OSError, ValueError):  # it is not up: it reads them when it starts
-        os.kill(int((folder / PID).read_text()), signal.SIGHUP)
+        pid = int((folder / PID).read_text())
+        if BROKER in Path(f"/proc/{pid}/cmdline").read_bytes():  # a pid that was left behind may be another's by now
+            os.kill(pid, signal.SIGHUP)
 
 
 def write_accounts_once_kept() -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import uuid
 from collections.abc import Callable
 from dataclasses import dataclass, field
@@ -32,6 +33,7 @@ from apps.record.actions import RecordObservation, RecordWatering
 
 Json = dict[str, Any]
 MOST_DEVICES: Final = 20  # of one garden
+MOST_REPORTS: Final = 1000  # of one device in a day
 BATTERY_LOW: Final = 15.0  # %; common practice, no source
 OF_A_RUN: Final = ("no_flow", "low_flow", "high_flow")
 OPEN_FROM_L_H: Final = 1.0  # of water that nothing asked for; common practice, no source
@@ -182,6 +184,7 @@ class Hear:
             with transaction.atomic():
                 if not self._first():
                     return False
+                self._refuse_a_flood()
                 self._take_in()
                 self._alive()
                 return True
@@ -197,6 +200,12 @@ class Hear:
         self.device = Device.objects.select_for_update().get(pk=self.device.pk)
         _, new = Heard.objects.get_or_create(id=self.id, defaults={"device": self.device, "refused": refused})
         return new
+
+    def _refuse_a_flood(self) -> None:
+        """One device fills no garden's record. Raises InputError."""
+        day = timezone.now() - dt.timedelta(days=1)
+        if Heard.objects.filter(device=self.device, at__gte=day).count() > MOST_REPORTS:
+            raise InputError("id", str(self.id), f"at most {MOST_REPORTS} reports in a day")
 
     def _take_in(self) -> None:
         report = self.report

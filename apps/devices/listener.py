@@ -116,7 +116,9 @@ class Listening:
         since = known.since if known and known.connected == there else now
         Listener.objects.update_or_create(pk=1, defaults={"seen_at": now, "connected": there, "since": since})
         if self.alive_at is None:
-            Heard.objects.filter(at__lt=now - dt.timedelta(days=KEPT_DAYS)).delete()
+            long_ago = now - dt.timedelta(days=KEPT_DAYS)
+            Heard.objects.filter(at__lt=long_ago).delete()
+            Saying.objects.filter(got_at__lt=long_ago).delete()
         self.alive_at = now
 
 

@@ -12,6 +12,7 @@ STORAGES = {
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
 MIDDLEWARE = [m for m in MIDDLEWARE if not m.startswith("whitenoise")]  # the live server serves the build itself
+BROKER_PORT = DEVICES_PLAYED = ""  # the tests that want a broker start one of their own
 TEST_RUNNER = "tests.runner.CountingRunner"
 # Refused requests are what many tests are about.
 LOGGING = {

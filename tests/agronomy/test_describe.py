@@ -81,7 +81,9 @@ class Bounds(unittest.TestCase):
         }]  # fmt: skip
         bed["exposures"] = [{"sun_from_h": 8, "sun_to_h": 13}]
         bed["plantings"][0]["thinned"] = [{"date": "2025-07-01", "count": 3}]
-        value["rigs"][0]["programmes"] = [{"date": "2025-07-01", "every_days": 7, "minutes": 20, "litres": 3}]
+        value["rigs"][0]["programmes"] = [
+            {"date": "2025-07-01", "every_days": 7, "minutes": 20, "litres": 3, "weekdays": [1], "starts": [6.0]}
+        ]
         people = [{"name": "Bo", "minutes": [30] * 7}]
         own = [{"name": "Marrow", "like": "courgette"}]
         allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0]}]

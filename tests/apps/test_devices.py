@@ -9,6 +9,7 @@ import tempfile
 import threading
 import time
 import uuid
+from unittest import mock
 
 import paho.mqtt.client as mqtt
 from django.conf import settings
@@ -296,6 +297,12 @@ class Timers(Wired):
         self.assertEqual(len(self.litres()), 2)
         self.assertEqual(self.device.state["ran"]["1"]["date"], self.garden.today.isoformat())
 
+    def test_a_flood_of_reports_fills_no_record(self) -> None:
+        with mock.patch("apps.devices.actions.MOST_REPORTS", 3):
+            for _ in range(6):
+                Hear(self.device, uuid.uuid4(), topics.Ran(w.TODAY, 1.0, 0.5)).execute()
+        self.assertEqual(w.events("watering", garden=self.garden).count(), 3)
+
     def test_two_outlets_and_two_lines_on_one(self) -> None:
         for name, outlet in (("Beside", 1), ("Second", 2)):
             body = {**ROW, "name": name, "drip": {"emitters": 28, "flow_l_per_h": 2.0, "outlet": outlet}}
@@ -359,6 +366,17 @@ class LettingIn(TestCase):
         self.assertRegex(device.password_hash, r"^\$7\$101\$[A-Za-z0-9+/=]+\$[A-Za-z0-9+/=]+$")
         self.assertIn(f"topic write {topics.ROOT}/{self.garden.pk}/{device.account}/report", accounts.rights_of(device))
         self.assertNotIn("#", accounts.rights_of(device))
+
+    def test_a_pid_that_was_left_behind_is_no_brokers(self) -> None:
+        with tempfile.TemporaryDirectory() as name, override_settings(BROKER_DIR=pathlib.Path(name)):
+            folder = pathlib.Path(name)
+            (folder / "house_hash").write_text("$7$101$a$b")
+            (folder / "mosquitto.pid").write_text(str(os.getpid()))  # this very process would end by it
+            device, _ = self.let_in()
+            accounts.write_accounts()
+            self.assertIn(f"{device.account}:{device.password_hash}", (folder / "passwords").read_text())
+            self.assertIn(f"user {device.account}", (folder / "rights").read_text())
+            self.assertEqual((folder / "passwords").stat().st_mode & 0o077, 0)
 
     def test_faults_name_their_field(self) -> None:
         self.let_in()
