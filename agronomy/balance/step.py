@@ -141,7 +141,9 @@ def open_day(state: State, bed_day: BedDay, share_before: float, bed: BedFigures
         correction_store = bed.store_weight * (min(bed_day.seen_store, bed.capacity) - r)
         r += correction_store
 
-    _, pull = drawn_from(stress(net, raw, taw), stress(beside, raw, taw), reach)
+    pull = 1.0
+    if reach < 1.0:
+        _, pull = drawn_from(stress(net, raw, taw), stress(beside, raw, taw), reach)
     trigger = bed.trigger_raw * raw + bed.trigger_beyond * (taw - raw)
     day_use = kcb * et0 * bed_day.spread_area
     if bed.until_next > 0.0:  # it asks later, where what stays drawn with ease carries until the next round
@@ -249,7 +251,9 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
             net, de, do, beside, past = pour_on(net, de, do, beside, recorded + given, 0.0, f, reach, room, let_in)
             drained += past
             second += given
-        ks_now, pull = drawn_from(stress(net, raw, taw), stress(beside, raw, taw), reach)
+        ks_now, pull = stress(net, raw, taw), 1.0
+        if reach < 1.0:
+            ks_now, pull = drawn_from(ks_now, stress(beside, raw, taw), reach)
 
         rain = (x.soaking - x.early) * parts[i, OF_RAIN]
         net -= rain
