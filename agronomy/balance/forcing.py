@@ -27,9 +27,8 @@ from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held, rain_let_in
 from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
-from agronomy.methods.choose import by_today, method_of, rig_of
+from agronomy.methods.choose import by_today, lines_beside, method_of, rig_of
 from agronomy.methods.drip import litres_of_run
-from agronomy.methods.line import lines_beside
 from agronomy.methods.timer import in_the_evening, runs_of
 from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth

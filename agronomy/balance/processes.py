@@ -10,7 +10,7 @@ from __future__ import annotations
 import math
 
 EDGE = 0.5  # of the top layer's evaporable water, that of an edge of cloth: about 5 cm of mix dry from it; practice
-LEAST_WETTED = (
+ENOUGH_WETTED = (
     1.0 / 3.0
 )  # of rooted ground whose water can serve the whole plant: Keller and Bliesner 1990, from memory
 ONE_PASS_TAKEN = 0.4  # share that a mix that repels takes of water poured in one go; common practice, no source
@@ -126,14 +126,14 @@ def drawn_from(ks: float, ks_beside: float, reach: float) -> tuple[float, float]
     a line wets, over what they would from both alike [-].
 
     Roots draw from each by its share and its own Ks; what the dry part does not give, the wet one does, while it is
-    LEAST_WETTED of the whole. A rule of the kind of Jarvis (1989), from memory; FAO-56 eq. 84 where both are alike.
+    ENOUGH_WETTED of the whole. A rule of the kind of Jarvis (1989), from memory; FAO-56 eq. 84 where both are alike.
     """
     if reach >= 1.0:
         return ks, 1.0
     able = reach * ks + (1.0 - reach) * ks_beside
     if able <= 0.0:
         return 0.0, 1.0
-    of_both = min(max(ks, ks_beside), able / LEAST_WETTED)
+    of_both = min(max(ks, ks_beside), able / ENOUGH_WETTED)
     return of_both, of_both / able
 
 

@@ -6,10 +6,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from agronomy.describe.water import Drip
-from agronomy.methods.drip import bulb
+from agronomy.methods.drip import WHEN_DUE, bulb
 
 DEEPENS: Final = (0.2, 5.0)  # that is believed of one hole; common practice, no source
-WHEN_DUE: Final = 0.5  # dryness of ground that asks for water, in which the test is made; common practice, no source
 
 
 @dataclass(frozen=True)

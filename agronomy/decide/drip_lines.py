@@ -49,9 +49,8 @@ class LineNow:
     """The line of one bed, running alone. flows [L/h], heads [m] and where [m from its inlet] of its first row.
 
     even: low quarter over mean; eu: with how far emitters differ as they are made. by_cups: as cups found it. usual: by
-    one run of the next soak, or an ordinary one; habit: by HABIT_MIN; deeper: by RUNS_MIN; to_roots: the first of them
-    that comes down to the roots. reaches: share of what roots hold that it wets [0..1]. meet: whether their wetted
-    rounds touch.
+    one run of the next soak, or an ordinary one; habit: by HABIT_MIN; deeper: by RUNS_MIN. reaches: share of what roots
+    hold that it wets [0..1]. meet: whether their wetted rounds touch.
     """
 
     bed: str
@@ -71,7 +70,6 @@ class LineNow:
     usual: Bulb
     habit: Bulb
     deeper: tuple[Bulb, ...]
-    to_roots: Bulb | None
     roots_m: float
     reaches: float
     laid: Laid
@@ -126,14 +124,16 @@ def line_now(b: BedPlan) -> LineNow | None:
     n = len(first.flow_l_h)
     spacing = spacing_m(drip) or drip.length_m
     roots = min(b.today.stand.root_depth_m, b.today.depth_m)
-    # What is missing today, or will be by the time it asks for water.
-    lacks, by_line = max(b.net_mm.mid, b.trigger_mm), b.today.method
-    ksat, dryness, minutes = b.today.profile.top.ksat, min(1.0, lacks / b.taw_mm), 60.0
-    if b.plants and isinstance(by_line, DripLine):
+    # What the round tells today; else what is missing, or will be by the time it asks for water.
+    told = b.dose if b.word == "soak" and b.dose and b.dose.in_hand.run_minutes else None
+    lacks, by_line = b.net_mm.mid if told else max(b.net_mm.mid, b.trigger_mm), b.today.method
+    ksat, dryness, minutes = b.today.profile.top.ksat, min(1.0, max(0.0, lacks) / b.taw_mm), 60.0
+    if told:
+        minutes = run_minutes(told.litres / told.passes, rig, drip)
+    elif b.plants and isinstance(by_line, DripLine):
         litres = lacks * b.watered_share * b.ground_m2 / b.today.arrives
         minutes = run_minutes(litres / min(MOST_PASSES, by_line.goes(litres, dryness, roots)), rig, drip)
     runs = {m: bulb(drip, mean, m, ksat, dryness) for m in (minutes, HABIT_MIN, *RUNS_MIN)}
-    reaches = [x for m in RUNS_MIN if (x := runs[m]).depth_m >= roots > 0]
     gap = b.bed.width_m / drip.rows if drip.rows > 1 else None
     slope = drip.rise_m / drip.length_m
     return LineNow(
@@ -154,7 +154,6 @@ def line_now(b: BedPlan) -> LineNow | None:
         usual=runs[minutes],
         habit=runs[HABIT_MIN],
         deeper=tuple(runs[m] for m in RUNS_MIN),
-        to_roots=reaches[0] if reaches else None,
         roots_m=roots,
         reaches=b.today.reach,
         laid=drip.laid,

@@ -19,14 +19,14 @@ from agronomy.balance.timers import as_it_asks, under_settings
 from agronomy.decide import styles
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
-from agronomy.methods.drip import bulb, litres_of_run
-from agronomy.methods.line import lines_beside, together_l_h
+from agronomy.methods.choose import lines_beside
+from agronomy.methods.drip import WHEN_DUE, bulb, litres_of_run
+from agronomy.methods.line import together_l_h
 from agronomy.methods.timer import is_due, programme_on
 
 EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
 MINUTES: Final = (5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 120, 150, 180)  # that such timers can be set to; practice
 WETS_ROOTS, WETS_AT_LEAST_M = 0.35, 0.15  # of the roots' depth, and the most that is asked, of a run; common practice
-WHEN_DUE = 0.5  # dryness of the ground by then; common practice, no source
 ANEW_FROM = 0.15  # of its cost, that another setting would save before it is worth the walk; common practice, no source
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -105,14 +104,3 @@ def solve_network(tap: Tap, outlets: Sequence[Outlet]) -> Network:
             heads[i] = max(heads[i] + change, 0.3 * heads[i])
     flow = sum(s.inflow_l_h for s in solved)
     return Network(tap.head_m(flow), tuple(heads), tuple(solved), flow)
-
-
-def most_together(tap: Tap, outlets: Sequence[Outlet], least_share: float, nominal_l_h: Sequence[float]) -> int:
-    """How many of these laterals, from the first on, may run at once so that each still gives `least_share` of its
-    nominal flow [L/h]; at least one. Arithmetic over solve_network."""
-    for n in range(len(outlets), 1, -1):
-        network = solve_network(tap, outlets[:n])
-        shares = [s.inflow_l_h / q for s, q in zip(network.laterals, nominal_l_h[:n], strict=True)]
-        if min(shares, default=math.inf) >= least_share:
-            return n
-    return 1

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from agronomy.describe.garden import Bed, Garden, Rig, Sprinkler
+from agronomy.describe.garden import Bed, Drip, Garden, Rig, Sprinkler
 from agronomy.describe.words import MethodName
 from agronomy.methods.base import Method
 from agronomy.methods.drip import DripLine, wetted_m2
@@ -18,6 +18,15 @@ UNNAMED = Rig("")  # a usual flow, where the garden names no hose
 def rig_of(garden: Garden, bed: Bed) -> Rig:
     """The hose or tap a bed is watered from: its own, else the garden's first, else a usual one."""
     return next((r for r in garden.rigs if r.name == bed.rig), garden.rigs[0] if garden.rigs else UNNAMED)
+
+
+def lines_beside(garden: Garden, bed: Bed) -> tuple[Drip, ...]:
+    """The bed's line first, then those of other beds that one outlet of its tap's timer opens with it. Arithmetic."""
+    if bed.drip is None:
+        return ()
+    outlet, rig = bed.drip.outlet, rig_of(garden, bed)
+    others = (x for x in garden.beds if x.name != bed.name and x.method == "drip" and rig_of(garden, x) == rig)
+    return (bed.drip, *(x.drip for x in others if x.drip and x.drip.outlet == outlet))
 
 
 def by_today(method: MethodName, drills: bool) -> MethodName:

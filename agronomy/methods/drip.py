@@ -20,6 +20,7 @@ FIT_L, FIT_L_H = (1.0, 40.0), (1.0, 8.0)  # of one emitter, that the wetted shap
 STRIP_FROM = 1.5  # widths over spacing from which wet rounds are one strip: two thirds of a half ellipsoid; geometry
 LINE_MINUTES = 0.5  # to open a drip line, which then runs by itself; common practice, no source
 LEAST_WETTED: Final = 0.05
+WHEN_DUE: Final = 0.5  # dryness of ground that asks for water; common practice, no source
 WIDTH_SOURCE: Final = "wetted width by Schwartzman and Zur 1986, from memory"
 
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import functools
 
-from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.water import Drip, Rig
 from agronomy.hydraulics.emitters import HOLDING, PLAIN, SOAKER, Emitter, emitter, gives
 from agronomy.hydraulics.friction import fitting_length_m
@@ -88,17 +87,3 @@ def _at_head(head_m: float, drip: Drip) -> float:
         held = head_m if drip.reducer_m is None else min(head_m, drip.reducer_m)
         return drip.emitters * gives(emitter_of(drip), held)
     return solve_network(Tap(head_m, 0.0, drip.reducer_m), outlets).inflow_l_h
-
-
-def lines_beside(garden: Garden, bed: Bed) -> tuple[Drip, ...]:
-    """The bed's line first, then those of other beds that one outlet of a timer opens with it. Arithmetic."""
-    if bed.drip is None:
-        return ()
-    mine = bed.rig or (garden.rigs[0].name if garden.rigs else None)
-    others = (
-        x.drip
-        for x in garden.beds
-        if x.name != bed.name and x.method == "drip" and x.drip and x.drip.outlet == bed.drip.outlet
-        and (x.rig or (garden.rigs[0].name if garden.rigs else None)) == mine
-    )  # fmt: skip
-    return (bed.drip, *others)

@@ -12,7 +12,7 @@ from agronomy.plants.crops import crop_of
 from api.present import Json, garden_out
 from apps.planning.situation import Situation
 
-BULBS = ("usual", "habit", "deeper", "to_roots")
+BULBS = ("usual", "habit", "deeper")
 
 
 def lines_out(now: Situation, role: str) -> Json:
@@ -31,7 +31,6 @@ def lines_out(now: Situation, role: str) -> Json:
                 "usual": vars(x.usual),
                 "habit": vars(x.habit),
                 "deeper": [vars(w) for w in x.deeper],
-                "to_roots": vars(x.to_roots) if x.to_roots else None,
                 "changes": [vars(c) for c in x.changes],
                 "programme": vars(timer) if (timer := programme_on(beds[x.bed].today.rig, p.today, x.outlet)) else None,
                 "plot": _plot(beds[x.bed]),

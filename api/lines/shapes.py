@@ -67,7 +67,6 @@ class DripLine(s.Serializer):
     usual = Wets(help_text="by the run of its next soak")
     habit = Wets(help_text="by a short run")
     deeper = Wets(many=True, help_text="by runs of more and more minutes")
-    to_roots = Wets(allow_null=True, help_text="the first of those that comes down to the roots")
     roots_m = s.FloatField()
     reaches = s.FloatField(help_text="share of what roots hold that it wets")
     laid = s.ChoiceField(choices=typing.get_args(Laid))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 import uuid
 from dataclasses import dataclass
-from typing import Annotated, Any, Final, Literal
+from typing import Annotated, Any, Final
 
 from agronomy.describe.errors import InputError
 from agronomy.describe.fields import Date, Yes, number, whole
@@ -14,7 +14,6 @@ from agronomy.formats.described import read
 ROOT: Final = "isleshower/1"
 LONGEST: Final = 4000  # bytes of a message
 EVERY_REPORT: Final = f"{ROOT}/+/+/report"
-EVERY_STATUS: Final = f"{ROOT}/+/+/status"
 Share = Annotated[float, number(0.0, 100.0, "%")]
 
 
@@ -64,7 +63,6 @@ class Got:
 
 Report = Ran | State | Moisture | Got
 KINDS: Final[dict[str, type[Report]]] = {"ran": Ran, "state": State, "moisture": Moisture, "got": Got}
-ReportKind = Literal["ran", "state", "moisture", "got"]
 
 
 @dataclass(frozen=True)

@@ -304,6 +304,22 @@ class Wetting(unittest.TestCase):
         self.assertAlmostEqual(litres, dose.litres)
         self.assertTrue(0 < dryness < 1 and roots > 0.2)
 
+    def test_the_next_soak_is_the_rounds_own_today_and_by_its_mark_on_other_days(self) -> None:
+        part = t.sky(rain_chance=0.5, rain_mm=30.0)
+        row = t.dried(6, method="drip", drip=SHORT, length_m=6.0, width_m=1.0)
+        for sky, share in ((t.sky(), 1.0), (part, 0.75)):
+            p = plan(dataclasses.replace(t.garden(row), rigs=(STRONG,)), sky, t.TODAY)
+            (now,), told = drip_lines(p), p.beds[0]
+            self.assertEqual((told.word, told.dose.share), ("soak", share))
+            self.assertAlmostEqual(now.usual.minutes * told.dose.passes, told.dose.in_hand.run_minutes)
+        row = t.dried(1, method="drip", drip=SHORT, length_m=6.0, width_m=1.0)
+        p = plan(dataclasses.replace(t.garden(row), rigs=(STRONG,)), t.sky(), t.TODAY)
+        wet = p.beds[0]
+        self.assertNotEqual(wet.word, "soak")
+        litres = wet.trigger_mm * wet.watered_share * wet.ground_m2 / wet.today.arrives
+        (later,) = drip_lines(p)
+        self.assertAlmostEqual(later.usual.minutes, 60 * litres / inflow_l_h(STRONG, SHORT))
+
     def test_no_timer_is_told_to_wet_the_top_alone(self) -> None:
         """Common practice, no source: short daily runs keep roots at the top."""
         p = made(SHORT)

@@ -9,7 +9,7 @@ from agronomy.hydraulics.emitters import HOLDING, PLAIN, emitter, gives
 from agronomy.hydraulics.evenness import cu, du_low_quarter, eu
 from agronomy.hydraulics.friction import friction_factor, hazen_williams, head_loss, head_loss_slope
 from agronomy.hydraulics.lateral import Lateral, even_lateral, run_chain, solve
-from agronomy.hydraulics.network import Outlet, Tap, most_together, solve_network, tap_of_readings
+from agronomy.hydraulics.network import Outlet, Tap, solve_network, tap_of_readings
 from agronomy.hydraulics.sizing import christiansen_f, longest_sound_m, quick_loss_m, varies
 from tests.agronomy.epanet import epanet_lateral, epanet_network
 
@@ -149,12 +149,6 @@ class Networks(unittest.TestCase):
         self.assertAlmostEqual(tap.head_m(found.inflow_l_h), found.inlet_m, places=6)
         self.assertAlmostEqual(found.inlet_m - found.heads_m[0], head_loss(found.inflow_l_h, 10.0, 20.0), places=5)
         self.assertLess(found.inflow_l_h, 480.0)
-
-    def test_what_may_run_together(self) -> None:
-        weak, strong = tap_of_readings(6.0, 15.0), tap_of_readings(30.0, 30.0)
-        nominal = [120.0] * 6
-        self.assertLess(most_together(weak, self.outlets(6), 0.9, nominal), 4)
-        self.assertEqual(most_together(strong, self.outlets(6), 0.9, nominal), 6)
 
 
 class Evenness(unittest.TestCase):

@@ -2320,8 +2320,6 @@ export interface components {
             habit: components["schemas"]["Wets"];
             /** @description by runs of more and more minutes */
             deeper: components["schemas"]["Wets"][];
-            /** @description the first of those that comes down to the roots */
-            to_roots: components["schemas"]["Wets"] | null;
             /** Format: double */
             roots_m: number;
             /**

@@ -42,7 +42,6 @@ const line = (over: object = {}): DripLine =>
     habit: { minutes: 15, litres_each: 0.5, width_m: 0.3, depth_m: 0.06, beyond_fit: true },
     roots_m: 0.3,
     deeper: [],
-    to_roots: null,
     reaches: 0.62,
     laid: 'rows',
     outlet: 1,
