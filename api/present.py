@@ -55,7 +55,8 @@ def climate_said(g: Garden) -> str:
 
 def rig_out(r: Any) -> Json:
     told = vars(rig_of_row(r))
-    return {**told, "id": r.pk, "programmes": [vars(p) for p in told["programmes"]]}
+    listed = {name: [vars(x) for x in told[name]] for name in ("programmes", "pressures")}
+    return {**told, "id": r.pk, **listed}
 
 
 def weather_out(now: Situation) -> Json:

@@ -27,9 +27,9 @@ from agronomy.ground.holding import EVAPORATING_LAYER_M
 from agronomy.ground.mulch import evaporation_factor, mulch_on, rain_held, rain_let_in
 from agronomy.ground.profile import REPELS_BEYOND, Profile
 from agronomy.methods.buried import reached_share
-from agronomy.methods.choose import by_today, lines_beside, method_of, rig_of
-from agronomy.methods.drip import litres_of_run
-from agronomy.methods.timer import in_the_evening, runs_of
+from agronomy.methods.choose import by_today, method_of
+from agronomy.methods.timer import EVENING_FROM_H, runs_of, starts_of
+from agronomy.methods.tubes import by_outlet, outlet_of, rig_of
 from agronomy.plants.demand import climate_of_height, demanding
 from agronomy.plants.size import Warmth
 from agronomy.plants.starts import damp_threshold_mm
@@ -114,19 +114,18 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | N
             by_hand[i] += mm if way != "drip" else 0.0
             if way == "drip":
                 told.add(i)
-    outlet = bed.drip.outlet if bed.method == "drip" and bed.drip else 1
-    for i, run in runs_of(rig_of(garden, bed), start, len(a), outlet, today):
+    opened = by_outlet(garden, bed)
+    for i, run in runs_of(rig_of(garden, bed), start, len(a), outlet_of(garden, bed), today):
         if bed.method == "reservoir" and bed.reservoir and run.fills:
             if run.litres is None:
                 a[i, at.TO_FULL] = 1.0
             else:
                 a[i, at.FILL] += run.litres * bed.alike / ground
-        elif bed.method == "drip" and bed.drip and run.minutes and i not in told:
+        elif opened and run.minutes and i not in told:
             arrives = methods["drip"].arrives_at(float(a[i, at.SHARE]) * ground)
-            minutes, late = run.minutes * run.runs_a_day, in_the_evening(run)
-            mm = litres_of_run(minutes, rig_of(garden, bed), lines_beside(garden, bed)) * arrives / ground
-            a[i, at.MORNING] += (1 - late) * mm
-            a[i, at.EVENING] += late * mm
+            for hour in starts_of(run):
+                when = at.EVENING if hour >= EVENING_FROM_H else at.MORNING
+                a[i, when] += opened.at(hour).litres_of(run.minutes) * arrives / ground
     poured = a[:, [at.MORNING, at.AFTERNOON, at.EVENING]].sum(axis=1)
     a[:, at.ONE_PASS] = np.where(poured > 0, 1 - in_passes / np.maximum(poured, 1e-12), 0.0)
     a[:, at.BY_HAND] = np.where(poured > 0, by_hand / np.maximum(poured, 1e-12), 0.0)

@@ -13,7 +13,8 @@ from agronomy.describe.garden import Bed, Exposure, Garden, Mulch, Planting, Rig
 from agronomy.ground.mulch import mulch_on
 from agronomy.ground.profile import Profile
 from agronomy.methods.base import Method
-from agronomy.methods.choose import by_today, method_of, rig_of
+from agronomy.methods.choose import by_today, method_of
+from agronomy.methods.tubes import rig_of
 from agronomy.plants.size import counts, last_sighting
 
 PRACTICE = "common practice, no source"

@@ -27,6 +27,7 @@ In here:
     fortnight     the days ahead within what can be done
     sequence      those days one after the other
     room          what is left of a day's minutes and taps
+    together      beds on one tube, watered at once
     round         today's round as the days ahead leave it
     walk          that round stop by stop, and who is served twice
     household     minutes of people and hours of taps

@@ -25,6 +25,11 @@ class Band:
         """The band with whatever lies below a value raised to it."""
         return Band(max(self.low, value), max(self.mid, value), max(self.high, value))
 
+    def scaled_to(self, mid: float) -> Band:
+        """The band around another middle, its bounds as far from it in proportion."""
+        by = mid / self.mid if self.mid > 0 else 0.0
+        return Band(self.low * by, mid, self.high * by) if by else Band(mid, mid, mid)
+
 
 def band(values: Array) -> Band:
     """10 to 90 % band of a set of series, by sorting. In the unit of the values."""

@@ -12,7 +12,7 @@ from agronomy.describe.water import Drip
 from agronomy.describe.words import PouredBy
 from agronomy.methods.base import Target
 from agronomy.methods.choose import method_of
-from agronomy.methods.drip import DripLine, bulb, run_minutes
+from agronomy.methods.drip import DripLine, bulb
 from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 
 SHOWN: Final[tuple[PouredBy, ...]] = ("hose", "can", "drip", "sprinkler")
@@ -56,7 +56,7 @@ def _way(b: BedPlan, way: PouredBy, lacks_mm: float) -> ByWhich:
     litres = method.in_hand(litres, Target(b.plants, each, t.rooted_m2)).litres or litres
     depth, leaves, beside = None, 0.0, 0.0
     if isinstance(method, DripLine):
-        minutes = run_minutes(litres, t.rig, line)
+        minutes = method.pouring_minutes(litres)
         depth = bulb(line, 60 * litres / minutes / line.emitters, minutes, ksat, lacks_mm / b.taw_mm).depth_m
     if isinstance(method, Overhead):
         leaves, beside = leaf_wet_hours(method.pouring_minutes(litres)), litres * (1 - method.on_the_bed)

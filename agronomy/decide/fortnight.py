@@ -12,6 +12,7 @@ import collections
 import dataclasses
 import datetime as dt
 import functools
+import weakref
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -19,7 +20,8 @@ from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.decide.room import Room
-from agronomy.decide.sequence import BedAhead, Sequence, worked_of
+from agronomy.decide.sequence import Asked, BedAhead, Sequence, worked_of
+from agronomy.decide.together import tubes_in, whole
 from agronomy.describe.garden import Move
 
 
@@ -94,11 +96,16 @@ def _fortnight(plan: Plan, days: int, moved: tuple[Move, ...], left: frozenset[s
 def _alone(plan: Plan, days: int, moved: tuple[Move, ...], left: frozenset[str]) -> tuple[BedAhead, ...]:
     """Every bed's days without limits; of one that was worked before, those."""
 
-    def asked(i: int) -> tuple[int, tuple[Move, ...], bool]:
-        name = plan.beds[i].bed.name
-        return days, tuple(m for m in moved if m.bed == name), name in left
+    tubes = tubes_in(plan)
 
-    new = [i for i, b in enumerate(plan.beds) if asked(i) not in worked_of(b).alone]
+    def asked(i: int) -> Asked:
+        """What a bed's days rest on; of one on a tube, all that stands on it."""
+        tube = tubes.get(i, (i,))
+        names = {plan.beds[k].bed.name for k in tube}
+        beside = tuple(weakref.ref(plan.beds[k]) for k in tube if k != i)
+        return days, tuple(m for m in moved if m.bed in names), bool(left & names), beside
+
+    new = sorted(whole(tubes, (i for i, b in enumerate(plan.beds) if asked(i) not in worked_of(b).alone)))
     if new:
         part = dataclasses.replace(plan, beds=tuple(plan.beds[i] for i in new), run=plan.run.only(new))
         for i, line in zip(new, Sequence(part, days, moved, left, limited=False).finished(), strict=True):
@@ -108,9 +115,9 @@ def _alone(plan: Plan, days: int, moved: tuple[Move, ...], left: frozenset[str])
 
 def _fits(plan: Plan, lines: tuple[BedAhead, ...]) -> bool:
     """Whether every day has room for all that is to be poured."""
-    todays = [b.today for b in plan.beds]
+    todays, tubes = [b.today for b in plan.beds], tubes_in(plan)
     for d, cell in enumerate(lines[0].days):
-        room = Room(todays, limits_on(plan.garden, cell.date))
+        room = Room(todays, limits_on(plan.garden, cell.date), tubes)
         soaks = [(i, line.days[d].soak) for i, line in enumerate(lines)] if room.bound else []
         for i, soak in sorted(soaks, key=lambda x: x[1] is None or x[1].how not in ("moved", "planting")):
             if soak and isinstance(room.take(i, soak.litres, soak.how, soak.wanted, soak.again, soak.goes), str):

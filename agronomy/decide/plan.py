@@ -37,6 +37,7 @@ from agronomy.decide.word import word_of
 from agronomy.describe.errors import InputError
 from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.weather import Sky
+from agronomy.methods.tubes import sharing
 
 LONGEST_LEDGER_DAYS = 1100  # three years and a month; what a plan costs is bounded by it
 
@@ -198,8 +199,8 @@ def with_bounded_ledgers(garden: Garden, today: dt.date) -> Garden:
 def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) -> Plan | None:
     """The plan of a garden under the weather of a known plan, working anew only the beds that changed.
 
-    Beds do not touch each other, so the others' answers stand. None where more changed than some beds' own facts, or
-    a bed begins before the known plan's weather: then `plan` is to be asked.
+    Beds touch each other by their lines alone, so the others' answers stand. None where more changed than some beds'
+    own facts, or a bed begins before the known plan's weather: then `plan` is to be asked.
     """
     before, weather, today = known.garden, known.run.weather, known.today
     garden = with_bounded_ledgers(garden, today)
@@ -208,6 +209,7 @@ def replan(known: Plan, garden: Garden, checkpoints: Checkpoints | None = None) 
     ):
         return None
     changed = [i for i, (a, b) in enumerate(zip(before.beds, garden.beds, strict=True)) if a != b]
+    changed = sorted(sharing(before, changed) | sharing(garden, changed)) if changed else []
     if any(not weather.dates[0] <= garden.beds[i].opened <= today for i in changed):
         return None
     run, answers = dataclasses.replace(known.run, garden=garden), list(known.answers)

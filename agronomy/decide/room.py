@@ -11,6 +11,7 @@ import numpy as np
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band
 from agronomy.decide.household import Limits
+from agronomy.decide.together import Tubes
 
 
 @dataclass(frozen=True)
@@ -18,7 +19,8 @@ class Soak:
     """One bed on one day, both drinks together.
 
     how: "due"; "part" (a part of a refill, rain may do the rest); "late" (it gave way before); "early" (the next day
-    has no room); "moved"; "planting" (something is planted that day and watered in).
+    has no room); "moved"; "planting" (something is planted that day and watered in); "along" (a bed on the same tube
+    asks). over: of these litres, those beyond a refill, since the tube runs for another bed.
     """
 
     litres: Band
@@ -28,13 +30,15 @@ class Soak:
     wanted: dt.date
     again: float = 0.0  # of these litres, those of a second drink; 0: none
     goes: int = 1  # in which the rest is given, so that the soil takes it
+    over: float = 0.0
 
 
 class Room:
     """What is left of one day."""
 
-    def __init__(self, beds: Sequence[BedToday], limits: Limits) -> None:
-        self.beds, self.limits = beds, limits
+    def __init__(self, beds: Sequence[BedToday], limits: Limits, tubes: Tubes) -> None:
+        self.beds, self.limits, self.tubes = beds, limits, tubes
+        self.answered: dict[tuple[int, ...], str | None] = {}  # tube -> why not; None: it is opened
         self.minutes = limits.minutes
         self.taps: dict[str, float] = {}
 
@@ -46,8 +50,17 @@ class Room:
     def take(self, i: int, litres: Band, how: str, wanted: dt.date, again: float, goes: int = 1) -> Soak | str:
         """The soak if the day has room for it (and takes that room), else why not: "minutes" or "taps".
 
-        goes: how often one goes there for it, without its second drink.
+        goes: how often one goes there for it, without its second drink. A tube that is opened already takes no more.
         """
+        tube = self.tubes.get(i)
+        if tube in self.answered:
+            return self.answered[tube] or Soak(litres, 0.0, 0.0, how, wanted, again, goes)
+        answer = self._take(i, litres, how, wanted, again, goes)
+        if tube:
+            self.answered[tube] = answer if isinstance(answer, str) else None
+        return answer
+
+    def _take(self, i: int, litres: Band, how: str, wanted: dt.date, again: float, goes: int) -> Soak | str:
         method, name = self.beds[i].method, self.beds[i].rig.name
         times = goes + int(0 < again < litres.mid)
         minutes, tap = method.person_minutes(litres.mid, times), method.tap_minutes(litres.mid)

@@ -20,6 +20,7 @@ from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.planting_out import comes_on, water_in_l
 from agronomy.decide.room import Room, Soak
+from agronomy.decide.together import run_for, tubes_in, whole
 from agronomy.decide.wait import NOW, Option, weigh
 from agronomy.describe.garden import Move
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
@@ -60,12 +61,16 @@ class BedAhead:
     lost_litres: float
 
 
+# Days, moves, whether it is left today, and the others on its tube.
+Asked = tuple[int, tuple[Move, ...], bool, tuple["weakref.ref[BedPlan]", ...]]
+
+
 @dataclass
 class Worked:
     """What was worked of a bed by itself, kept as long as the plan of it is: its days by what was asked for, and what
     was weighed on a day, by its state."""
 
-    alone: dict[tuple[int, tuple[Move, ...], bool], BedAhead] = field(default_factory=dict)
+    alone: dict[Asked, BedAhead] = field(default_factory=dict)
     weighed: dict[tuple[int, bytes], Option] = field(default_factory=dict)
 
 
@@ -91,8 +96,9 @@ class Sequence:
         self.dryness = np.array([styles.dryness_weight(plan.garden, b.bed, plan.today) for b in plan.beds])
         n = self.run.n_behind
         self.grows = np.stack([x.plants[n : n + days] > 0 for x in self.run.stands], axis=1)  # (day, bed)
+        self.tubes = tubes_in(plan)
         self.barred, self.pinned = self._read_moves(moves)
-        self.left = {i for i, b in enumerate(plan.beds) if b.bed.name in left}
+        self.left = whole(self.tubes, (i for i, b in enumerate(plan.beds) if b.bed.name in left))
         self.planting = self._plantings()
         self.single = SingleDays(self.run)
         self.state = self.single.opening
@@ -106,18 +112,19 @@ class Sequence:
         self.stress, self.lost = np.zeros(self.n_beds), np.zeros(self.n_beds)
 
     def _read_moves(self, moves: tuple[Move, ...]) -> tuple[set[tuple[int, int]], set[tuple[int, int]]]:
-        """(day, bed) on which nothing is poured, and on which something is, because the gardener moved a soak."""
+        """(day, bed) on which nothing is poured, and on which something is, because the gardener moved a soak: with one
+        bed of a tube, all."""
         index = {b.bed.name: i for i, b in enumerate(self.plan.beds)}
         barred: set[tuple[int, int]] = set()
         pinned: set[tuple[int, int]] = set()
         for move in moves:
             if move.bed not in index:
                 continue
-            i = index[move.bed]
             since, to = ((d - self.plan.today).days for d in (move.from_date, move.to_date))
-            barred |= {(d, i) for d in range(min(since, to), max(since, to) + 1)}
-            pinned.discard((since, i))  # a soak that was moved before and goes on from there
-            pinned.add((to, i))
+            for i in whole(self.tubes, [index[move.bed]]):
+                barred |= {(d, i) for d in range(min(since, to), max(since, to) + 1)}
+                pinned.discard((since, i))  # a soak that was moved before and goes on from there
+                pinned.add((to, i))
         return barred - pinned, pinned
 
     def _plantings(self) -> dict[tuple[int, int], float]:
@@ -196,10 +203,20 @@ class Sequence:
         """Whether a bed that is due on day d waits for rain."""
         return self.options.get((d, i), NOW).wait_days > 0
 
-    def _soaked(self, d: int, state: Array, beds: list[int]) -> tuple[dict[int, Band], Array, DayKept]:
-        """Soak these beds on day d: what each takes [L], their state afterwards, and what was kept of their day."""
+    def _soaked(self, d: int, state: Array, beds: list[int], along: set[int]) -> Soaked:
+        """Soak these beds on day d. along: those that do not ask, but stand on a tube that is opened for others: they
+        get a refill, or less where it runs too short for one."""
+        first = self._refilled(d, state, beds, {})
+        given = run_for(self.plan, self.tubes, first.litres, along)
+        short = {i: given[i].mid / first.litres[i].mid for i in along if given[i].mid < first.litres[i].mid}
+        soaked = self._refilled(d, state, beds, short) if short else first
+        over = {i: max(0.0, given[i].mid - first.litres[i].mid) for i in beds if i in self.tubes}
+        return dataclasses.replace(soaked, litres=given, over=over)
+
+    def _refilled(self, d: int, state: Array, beds: list[int], shares: dict[int, float]) -> Soaked:
+        """Refill these beds on day d, each by the share of it that is chosen for it, or by one of these."""
         some = np.array(beds, dtype=np.int64)
-        after, kept = self.single.run(d, state, np.array([self._share(d, i) for i in beds]), some)
+        after, kept = self.single.run(d, state, np.array([shares.get(i, self._share(d, i)) for i in beds]), some)
         mm = self.single.poured(d, kept, some)
         arrives = np.array([1.0 if self._fills(d, i, state) else self.arrives[d, i] for i in beds])
         to_litres = (self.ground[some] / arrives)[:, None]
@@ -212,7 +229,7 @@ class Sequence:
                 first = b.dose if b.dose or second else b.if_watered()
                 litres[i] = _both([x for x in (first, second) if x])
                 self.again[0, i] = second.litres if second else 0.0
-        return litres, after, kept
+        return Soaked(litres, after, kept, {})
 
     def _day(self, d: int, asks: set[int]) -> set[int]:
         """Settle day d, given which beds ask; returns which ask on the next."""
@@ -226,24 +243,31 @@ class Sequence:
             i for i in range(self.n_beds) if self._waits_since_today(d, i)
         }
         put_off |= dict.fromkeys(waits - moved - planted - put_off.keys(), "rain")
-        due = sorted((asks | moved | planted) - put_off.keys() - {i for day, i in self.barred if day == d})
+        barred = {i for day, i in self.barred if day == d}
+        due = sorted((asks | moved | planted) - put_off.keys() - barred)
+        along = whole(self.tubes, due) - set(due) - barred
+        due = sorted({*due, *along})
+        put_off = {i: why for i, why in put_off.items() if i not in along}
         after, kept = self.single.run(d, self.state, NEVER)
         if d == 0:
             self.left_alone = self._nets(after, kept)
         day = Settled(after, kept)
-        litres, soaked, did = self._soaked(d, self.state, due)
-        room = Room(self.todays, self.limits[d] if self.limited else Limits(None, None))
+        soaked = self._soaked(d, self.state, due, along)
+        litres, goes = soaked.litres, self._goes(d, due, soaked.litres)
+        room = Room(self.todays, self.limits[d] if self.limited else Limits(None, None), self.tubes)
         for i in planted & set(litres):
             litres[i] = litres[i].at_least(self.planting[d, i])
-        for i in self._in_order(d, due, moved | planted, day) if room.bound else due:
+        for i in self._in_order(d, due, along, moved | planted, day) if room.bound else due:
             if i not in moved and litres[i].mid < LEAST_LITRES:
                 continue
             how = "planting" if i in planted else "moved" if i in moved else "late" if i in self.since else "due"
-            how = "part" if how == "due" and self._share(d, i) < 1 else how
-            day.settle(
-                i, room.take(i, litres[i], how, self.since.get(i, date), self.again[d, i], self._goes(d, i, litres[i]))
-            )
-        day.take_over(due, soaked, did)
+            how = "part" if how == "due" and self._share(d, i) < 1 else "along" if i in along else how
+            answer = room.take(i, litres[i], how, self.since.get(i, date), self.again[d, i], goes[i])
+            if isinstance(answer, Soak):
+                day.chosen[i] = dataclasses.replace(answer, over=soaked.over.get(i, 0.0))
+            elif i not in along:
+                day.refused[i] = answer
+        day.take_over(due, soaked)
         next_asks = asks if last else self._asks(d + 1, day.state)
         if self.limited and not last and (early := self._pull_early(d, day, next_asks, room)):
             next_asks = (next_asks - early) | self._asks(d + 1, day.state, early)
@@ -251,8 +275,13 @@ class Sequence:
         self.state = day.state
         return next_asks
 
-    def _goes(self, d: int, i: int, litres: Band) -> int:
-        """In how many goes a bed is given these litres on day d; today's are told by the plan."""
+    def _goes(self, d: int, beds: list[int], litres: dict[int, Band]) -> dict[int, int]:
+        """In how many goes each of these beds is given its litres on day d; a tube runs as often as one bed asks."""
+        each = {i: self._goes_of(d, i, litres[i]) for i in beds}
+        return {i: max(each[k] for k in self.tubes.get(i, (i,)) if k in each) for i in beds}
+
+    def _goes_of(self, d: int, i: int, litres: Band) -> int:
+        """In how many goes a bed by itself is given these litres on day d; today's are told by the plan."""
         b = self.plan.beds[i]
         if self._fills(d, i, self.state):
             return 1
@@ -262,46 +291,46 @@ class Sequence:
         first = litres.mid - (self.again[d, i] if self.again[d, i] < litres.mid else 0.0)
         return passes_of(b.today, self.run.rooted_share(i, d), first)[0]
 
-    def _in_order(self, d: int, due: list[int], moved: set[int], day: Settled) -> list[int]:
-        """Who is served first: what the gardener moved here, then whoever loses most by waiting a day."""
+    def _in_order(self, d: int, due: list[int], along: set[int], moved: set[int], day: Settled) -> list[int]:
+        """Who is served first: what the gardener moved here, then whoever loses most by waiting a day; who only comes
+        along, last."""
         some = np.array(due, dtype=np.int64)
         lost = _at_stake(day.kept)[some]
         if d + 1 < self.n_days and due:
             _, tomorrow = self.single.run(d + 1, day.state, NEVER, some)
             lost = lost + _at_stake(tomorrow)
         cost = dict(zip(due, self.dryness[some] * lost, strict=True))
-        return sorted(due, key=lambda i: (i not in moved, -cost[i], i))
+        return sorted(due, key=lambda i: (i not in moved, i in along, -cost[i], i))
 
     def _pull_early(self, d: int, day: Settled, next_asks: set[int], room: Room) -> set[int]:
         """Water today what tomorrow has no room for, where today has; which beds that were."""
-        tomorrow = Room(self.todays, self.limits[d + 1])
+        tomorrow = Room(self.todays, self.limits[d + 1], self.tubes)
         if not tomorrow.bound:
             return set()
-        coming = sorted(i for i in next_asks if i not in day.chosen and (d + 1, i) not in self.barred)
-        wanted, _, _ = self._soaked(d + 1, day.state, coming)
-        over = [
+        ask = {i for i in next_asks if i not in day.chosen and (d + 1, i) not in self.barred}
+        coming = sorted(whole(self.tubes, ask))
+        wanted = self._soaked(d + 1, day.state, coming, set(coming) - ask).litres
+        goes = self._goes(d + 1, coming, wanted)
+        over = {
             i
             for i in coming
-            if not isinstance(
-                tomorrow.take(
-                    i, wanted[i], "due", self.dates[d + 1], self.again[d + 1, i], self._goes(d + 1, i, wanted[i])
-                ),
-                Soak,
-            )
-        ]
-        over = [i for i in over if (d, i) not in self.barred and self._ripe(d, i)]
-        if not over:
+            if isinstance(tomorrow.take(i, wanted[i], "due", self.dates[d + 1], self.again[d + 1, i], goes[i]), str)
+        }
+        ripe = {i for i in over & ask if (d, i) not in self.barred and self._ripe(d, i)}
+        if not ripe:
             return set()
-        now, soaked, did = self._soaked(d, self.state, over)
+        taken = sorted(whole(self.tubes, ripe))
+        soaked = self._soaked(d, self.state, taken, set(taken) - ripe)
+        now, goes = soaked.litres, self._goes(d, taken, soaked.litres)
         added = set()
-        for i in over:
+        for i in sorted(taken, key=lambda i: (i not in ripe, i)):
             if now[i].mid < LEAST_LITRES:
                 continue
-            soak = room.take(i, now[i], "early", self.dates[d + 1], self.again[d, i], self._goes(d, i, now[i]))
+            soak = room.take(i, now[i], "early", self.dates[d + 1], self.again[d, i], goes[i])
             if isinstance(soak, Soak):
-                day.chosen[i] = soak
+                day.chosen[i] = dataclasses.replace(soak, over=soaked.over.get(i, 0.0))
                 added.add(i)
-        day.take_over(over, soaked, did)
+        day.take_over(taken, soaked)
         return added
 
     def _ripe(self, d: int, i: int) -> bool:
@@ -325,6 +354,8 @@ class Sequence:
                 self.gave.append((i, self.plan.beds[i].bed.name, date, day.refused[i]))
         self.stress += day.kept.stress.mean(axis=1) * self.grows[d]
         self.lost += day.kept.lost.mean(axis=1)
+        for i, soak in day.chosen.items():
+            self.lost[i] += soak.over * self.arrives[d, i] / self.ground[i]
 
     def _nets(self, state: Array, kept: DayKept) -> list[Band]:
         """Each bed's depletion at a day's end: as reckoned, and the band of its series."""
@@ -348,6 +379,17 @@ def _at_stake(kept: DayKept) -> Array:
     return np.asarray((kept.stress + styles.HURT_DAY_MM * kept.hurt).mean(axis=1))
 
 
+@dataclass(frozen=True)
+class Soaked:
+    """Beds soaked on a day: what each takes [L], their state afterwards, what was kept of their day, and of those on a
+    tube what they get beyond a refill [L]."""
+
+    litres: dict[int, Band]
+    state: Array
+    kept: DayKept
+    over: dict[int, float]
+
+
 class Settled:
     """A day as it comes to stand: all beds as if left alone, then those that were chosen as soaked."""
 
@@ -356,15 +398,9 @@ class Settled:
         self.chosen: dict[int, Soak] = {}
         self.refused: dict[int, str] = {}
 
-    def settle(self, i: int, answer: Soak | str) -> None:
-        if isinstance(answer, Soak):
-            self.chosen[i] = answer
-        else:
-            self.refused[i] = answer
-
-    def take_over(self, beds: list[int], state: Array, kept: DayKept) -> None:
+    def take_over(self, beds: list[int], soaked: Soaked) -> None:
         """Take the soaked state and day of those of these beds that were chosen."""
         at = [k for k, i in enumerate(beds) if i in self.chosen]
         into = [beds[k] for k in at]
-        self.state[into] = state[at]
-        self.kept.take_over(into, kept, at)
+        self.state[into] = soaked.state[at]
+        self.kept.take_over(into, soaked.kept, at)

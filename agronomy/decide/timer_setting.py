@@ -19,10 +19,9 @@ from agronomy.balance.timers import as_it_asks, under_settings
 from agronomy.decide import styles
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.water import Programme, Rig
-from agronomy.methods.choose import lines_beside
-from agronomy.methods.drip import WHEN_DUE, bulb, litres_of_run
-from agronomy.methods.line import together_l_h
-from agronomy.methods.timer import is_due, programme_on
+from agronomy.methods.drip import WHEN_DUE, bulb
+from agronomy.methods.timer import MORNING_STARTS_H, is_due, programme_on, starts_of
+from agronomy.methods.tubes import Opened, by_outlet, outlet_of
 
 EVERY_DAYS: Final = (1, 2, 3, 4, 5, 7)
 MINUTES: Final = (5, 10, 15, 20, 30, 40, 50, 60, 75, 90, 120, 150, 180)  # that such timers can be set to; practice
@@ -64,17 +63,14 @@ def timers(plan: Plan, days: int = 14) -> tuple[TimerNow, ...]:
     days = min(days, plan.run.n_ahead)
     for rig in plan.garden.rigs:
         fed = [i for i, b in enumerate(plan.beds) if b.today.rig == rig and _dripped(b)]
-        for outlet in sorted({_outlet(plan.beds[i]) for i in fed}):
-            found.append(_timer(plan, rig, outlet, [i for i in fed if _outlet(plan.beds[i]) == outlet], days))
+        hangs_on = {i: outlet_of(plan.garden, plan.beds[i].bed) for i in fed}
+        for outlet in sorted(set(hangs_on.values())):
+            found.append(_timer(plan, rig, outlet, [i for i in fed if hangs_on[i] == outlet], days))
     return tuple(found)
 
 
 def _dripped(b: BedPlan) -> bool:
     return b.bed.method == "drip" and b.bed.drip is not None and b.plants > 0
-
-
-def _outlet(b: BedPlan) -> int:
-    return b.bed.drip.outlet if b.bed.drip else 1
 
 
 def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> TimerNow:
@@ -86,10 +82,11 @@ def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> Time
     runs = np.stack([_runs(plan, x, days, programme) for x in settings], axis=1)  # (day, setting)
     cost, missed = np.zeros(len(settings)), np.zeros(len(settings))
     litres, lost, ideal = np.zeros(len(settings)), np.zeros(len(settings)), 0.0
+    hour = starts_of(programme)[0] if programme else MORNING_STARTS_H
     for i in fed:
         b = plan.beds[i]
-        lines = lines_beside(plan.garden, b.bed)
-        poured_l = runs * np.array([litres_of_run(minutes, rig, lines) for _, minutes in settings])
+        opened = _opened(plan, i, hour)
+        poured_l = runs * np.array([opened.litres_of(minutes) for _, minutes in settings])
         ahead = under_settings(plan.run, i, poured_l * b.today.arrives / b.ground_m2)
         weight = styles.dryness_weight(plan.garden, b.bed, plan.today)
         dry, gone = _mean(ahead.stress) + styles.HURT_DAY_MM * _mean(ahead.hurt), _mean(ahead.lost)
@@ -106,7 +103,7 @@ def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> Time
         for k, (every, minutes) in enumerate(settings)
     ]
     tried = len(EVERY_DAYS) * len(MINUTES)
-    short = np.array([any(_wets_the_top_alone(plan, i, minutes) for i in fed) for _, minutes in settings[:tried]])
+    short = np.array([any(_wets_the_top_alone(plan, i, minutes, hour) for i in fed) for _, minutes in settings[:tried]])
     best = int(np.where(short & ~short.all(), np.inf, cost[:tried]).argmin())
     now = dataclasses.replace(told[-1], weekdays=programme.weekdays) if has and programme else None
     anew = now is not None and cost[best] < (1 - ANEW_FROM) * cost[-1] - 1e-9
@@ -114,12 +111,19 @@ def _timer(plan: Plan, rig: Rig, outlet: int, fed: list[int], days: int) -> Time
     return TimerNow(rig.name, outlet, names, told[best], now, ideal * to_week, bool(anew))
 
 
-def _wets_the_top_alone(plan: Plan, i: int, minutes: float) -> bool:
+def _opened(plan: Plan, i: int, hour: float) -> Opened:
+    """The line of a bed with all that its outlet opens, at an hour of the day."""
+    opened = by_outlet(plan.garden, plan.beds[i].bed)
+    assert opened is not None
+    return opened.at(hour)
+
+
+def _wets_the_top_alone(plan: Plan, i: int, minutes: float, hour: float) -> bool:
     """Whether so short a run keeps roots at the top of a bed that stands in it for long. Schwartzman and Zur (1986)."""
-    b, lines = plan.beds[i], lines_beside(plan.garden, plan.beds[i].bed)
+    b, opened = plan.beds[i], _opened(plan, i, hour)
     roots_m = min(b.today.stand.root_depth_m, b.today.depth_m)
-    each = together_l_h(b.today.rig, lines)[0] / lines[0].emitters
-    wets = bulb(lines[0], each, minutes, b.today.profile.top.ksat, WHEN_DUE).depth_m
+    each = opened.inflow_l_h / opened.drip.emitters
+    wets = bulb(opened.drip, each, minutes, b.today.profile.top.ksat, WHEN_DUE).depth_m
     return wets < min(WETS_ROOTS * roots_m, WETS_AT_LEAST_M)
 
 

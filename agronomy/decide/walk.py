@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from agronomy.decide.round import Stop
@@ -35,9 +36,9 @@ def walk_of(stops: tuple[Stop, ...]) -> Walk:
     """The walk of all that is to be watered now, in the order of the stops. Arithmetic.
 
     Each time round, whoever still has a go is served in order; where the pause since the last is not over, it is waited
-    for. A line runs on by itself.
+    for. A line runs on by itself; a tube through several beds is opened once.
     """
-    due = [(x, x.dose) for x in stops if x.word in DUE and x.dose and not x.gives]
+    due = [(x, x.dose) for x in opened_once(stops) if x.word in DUE and x.dose and not x.gives]
     goes: list[Go] = []
     clock = minutes = last = 0.0
     free = [0.0] * len(due)  # when the next go may begin
@@ -53,3 +54,14 @@ def walk_of(stops: tuple[Stop, ...]) -> Walk:
             last = max(last, clock, clock + method.pouring_minutes(litres) if dose.in_hand.run_minutes else 0.0)
             free[k] = clock + dose.pause_minutes
     return Walk(tuple(goes), minutes, clock, max(clock, last))
+
+
+def opened_once(stops: Iterable[Stop]) -> list[Stop]:
+    """The stops, of those on one tube the first alone. Arithmetic."""
+    seen: set[str] = set()
+    found = []
+    for x in stops:
+        if x.bed.bed.name not in seen:
+            found.append(x)
+            seen |= set(x.tube)
+    return found

@@ -92,6 +92,9 @@ class Bed:
     method: Annotated[MethodName, means("how it is watered")] = "hose"
     rig: Annotated[Name | None, means("the hose or tap it is watered from; else the garden's first")] = None
     drip: Annotated[CheckedDrip | None, means("its line, where the method is drip")] = None
+    line_after: Annotated[
+        Name | None, means("the bed whose line its own goes on from, with no valve between; left out: from the tap")
+    ] = None
     sprinkler: Annotated[Sprinkler | None, means("what it is watered with from above; left out: a usual one")] = None
     reservoir: Annotated[CheckedReservoir | None, means("its reservoir, where it has one")] = None
     style: Annotated[Style | None, means("its own style; else the garden's")] = None

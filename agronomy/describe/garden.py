@@ -21,6 +21,7 @@ from agronomy.describe.water import (
     Drip,
     MapMetres,
     Observation,
+    Pressure,
     Programme,
     Reservoir,
     Rig,
@@ -43,8 +44,8 @@ from agronomy.describe.words import (
 __all__ = [
     "Absence", "Allowed", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark", "Garden",
     "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person",
-    "Planting", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "TypedDay", "Watering",
-    "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+    "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "TypedDay",
+    "Watering", "check_line_after", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
@@ -232,10 +233,30 @@ def check_garden(garden: Garden) -> Garden:
     if garden.climate == "file" and not garden.climate_days:
         raise MissingError("climate_days", "the days of the weather file that the climate is taken from")
     _known("rig", garden.beds, "beds", rigs)
+    _known("line_after", garden.beds, "beds", beds)
+    for i, bed in enumerate(garden.beds):
+        check_line_after({x.name: x.line_after for x in garden.beds}, bed.name, f"beds[{i}].line_after")
     _known("bed", garden.moves, "moves", beds)
     _known("bed", garden.measurements, "measurements", beds)
     _known("rig", garden.measurements, "measurements", rigs)
     return garden
+
+
+def check_line_after(after: Mapping[str, str | None], name: str, field: str = "line_after") -> None:
+    """What a bed's line goes on from: another bed's, to which no other goes on, and never in a ring. after: of every
+    bed of a garden. field: by which it is told. Raises InputError."""
+    before = after[name]
+    if before is None:
+        return
+    other = next((bed for bed, x in after.items() if x == before and bed != name), None)
+    if other is not None:
+        raise InputError(field, before, f"a bed whose line goes on to no other; it goes on to {other}")
+    seen, at = {name}, before
+    while at in after:
+        if at in seen:
+            raise InputError(field, before, "a bed whose own line does not come from this one")
+        seen.add(at)
+        at = after[at] or ""
 
 
 def _unique(where: str, names: list[str]) -> list[str]:

@@ -61,6 +61,14 @@ class Programme:
 
 
 @dataclass(frozen=True)
+class Pressure:
+    """What a gauge behind a shut tap read at an hour: where many draw at once, it falls."""
+
+    hour: Annotated[float, number(0.0, 24.0, "h", "at which it was read")]
+    head_m: Annotated[float, number(1.0, 100.0, "m", "10 m are 1 bar")]
+
+
+@dataclass(frozen=True)
 class Rig:
     """What water comes from: a hose or tap with its flow, measured by bucket or a default."""
 
@@ -85,6 +93,7 @@ class Rig:
         float | None, number(0.1, 200.0, "L/min", "that a bucket caught with the tap half shut, and")
     ] = None
     throttled_head_m: Annotated[float | None, number(0.1, 100.0, "m", "what a gauge behind it read meanwhile")] = None
+    pressures: Annotated[tuple[Pressure, ...], at_most(24, "by the hour, where it changes over the day")] = ()
     filter_on: Annotated[Date | None, means("when its filter was last rinsed")] = None
     flushed_on: Annotated[Date | None, means("when the ends of its lines were last opened and flushed")] = None
     drained_on: Annotated[Date | None, means("when its lines were last emptied for the winter")] = None
@@ -101,6 +110,9 @@ def check_rig(rig: Rig) -> Rig:
             raise OutOfRangeError("seen_l", rig.seen_l, f"at most holds_l ({rig.holds_l:g})")
         if rig.seen_on is None:
             raise MissingError("seen_on", "the day on which somebody looked")
+    hours = [x.hour for x in rig.pressures]
+    if len(set(hours)) < len(hours):
+        raise InputError("pressures", ", ".join(f"{x:g}" for x in hours), "each hour once")
     read = (rig.throttled_l_per_min, rig.throttled_head_m)
     if (read[0] is None) != (read[1] is None):
         name = "throttled_l_per_min" if read[0] is None else "throttled_head_m"

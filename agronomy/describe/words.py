@@ -257,13 +257,14 @@ Cause = Literal[
     "early",
     "moved",
     "moved_away",
+    "along",
     "evening",
 ]
 SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown", "buried"]
 # What may be done at a bed before going away.
 Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
 Water = Literal["tap", "rain", "pond"]
-How = Literal["due", "part", "late", "early", "moved", "planting"]
+How = Literal["due", "part", "late", "early", "moved", "planting", "along"]
 Gave = Literal["minutes", "taps", "moved", "left", "rain"]
 Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
 

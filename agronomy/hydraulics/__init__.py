@@ -4,7 +4,8 @@ In here:
 
     friction  head lost in a pipe
     emitters  what one gives at a head
-    lateral   a line solved emitter by emitter
+    pipes     a tree of pipes, solved point by point
+    lateral   a line solved by itself
     network   laterals on a main, and the tap's own curve
     evenness  EU, DU of the low quarter, CU
     flow_faults what a measured run says of a line

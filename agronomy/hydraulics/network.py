@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from agronomy.hydraulics.friction import head_loss, head_loss_slope
-from agronomy.hydraulics.lateral import Lateral, Solved, solve
+import numpy as np
 
-CLOSE_L_H, CLOSE_M, MOST_STEPS = 1e-6, 1e-7, 60
+from agronomy.hydraulics.lateral import Lateral, Solved, pipes_of
+from agronomy.hydraulics.pipes import Pipes, solve_pipes
+
+CLOSE_M, MOST_STEPS = 1e-7, 60
 USUAL_HEAD_M = 25.0  # of a house's tap that nobody measured; common practice, no source
 
 
@@ -52,12 +54,16 @@ def tap_of_readings(
 
 @dataclass(frozen=True)
 class Outlet:
-    """A lateral on a main: the length [m], bore [mm] and rise [m] of the main from the outlet before, or the tap."""
+    """A lateral on a main: the length [m], bore [mm] and rise [m] of the main from the outlet before, or the tap.
+
+    through: the main goes on from the end of the lateral before, whose water comes through that lateral.
+    """
 
     length_m: float
     bore_mm: float
     rise_m: float
     lateral: Lateral
+    through: bool = False
 
 
 @dataclass(frozen=True)
@@ -71,36 +77,41 @@ class Network:
 
 
 def solve_network(tap: Tap, outlets: Sequence[Outlet]) -> Network:
-    """A main with laterals behind a tap. Newton on the heads at the outlets, each lateral answering by its slope.
+    """A main with laterals behind a tap, which gives the less head the more they take: Newton on the head behind it,
+    held between bounds.
 
     Darcy and Weisbach in every pipe. A tap that gives nothing, or a main without a lateral, gives no flow.
     """
-    n = len(outlets)
-    head = tap.head_m(0.0)
-    heads = [max(0.1, head - sum(o.rise_m for o in outlets[: i + 1])) for i in range(n)]
-    solved: list[Solved] = []
+    if not outlets:
+        return Network(tap.head_m(0.0), (), (), 0.0)
+    pipes, places = _joined(outlets)
+    low, high = 0.0, tap.head_m(0.0)
+    inlet = high
     for _ in range(MOST_STEPS):
-        solved = [solve(o.lateral, max(h, 0.0)) for o, h in zip(outlets, heads, strict=True)]
-        beyond = [sum(s.inflow_l_h for s in solved[i:]) for i in range(n)]
-        total = beyond[0] if beyond else 0.0
-        head = tap.head_m(total)
-        before, residual, lost = head, [], []
-        for i, o in enumerate(outlets):
-            residual.append(heads[i] - before + o.rise_m + head_loss(beyond[i], o.length_m, o.bore_mm))
-            lost.append(head_loss_slope(beyond[i], o.length_m, o.bore_mm) - (tap.slope(total) if i == 0 else 0.0))
-            before = heads[i]
-        if max((abs(r) for r in residual), default=0.0) < CLOSE_M:
+        heads, flows, inflow, grows = solve_pipes(pipes, inlet)
+        off = inlet - tap.head_m(inflow)
+        if abs(off) < CLOSE_M or high - low < CLOSE_M:
             break
-        a = b = 0.0
-        answers = []
-        for i in range(n - 1, -1, -1):
-            g = solved[i].grows + a
-            answer, shift = 1.0 / (1.0 + lost[i] * g), -(lost[i] * b + residual[i]) / (1.0 + lost[i] * g)
-            answers.append((answer, shift))
-            a, b = g * answer, b + g * shift
-        change = 0.0
-        for i, (answer, shift) in enumerate(reversed(answers)):
-            change = answer * change + shift
-            heads[i] = max(heads[i] + change, 0.3 * heads[i])
-    flow = sum(s.inflow_l_h for s in solved)
-    return Network(tap.head_m(flow), tuple(heads), tuple(solved), flow)
+        low, high = (low, inlet) if off > 0 else (inlet, high)
+        inlet -= off / (1.0 - tap.slope(inflow) * grows)
+        if not low < inlet < high:
+            inlet = (low + high) / 2
+    laterals = [Solved(heads[a:b], flows[a:b], float(flows[a:b].sum())) for a, b in places]
+    return Network(inlet, tuple(float(heads[a - 1]) for a, _ in places), tuple(laterals), inflow)
+
+
+def _joined(outlets: Sequence[Outlet]) -> tuple[Pipes, list[tuple[int, int]]]:
+    """All as one tree, and from which point to which each lateral lies; the point before them is its outlet."""
+    parts: list[tuple[np.ndarray, ...]] = []
+    places: list[tuple[int, int]] = []
+    outlet, n, none = -1, 0, np.zeros(1)
+    for o in outlets:
+        start = places[-1][1] - 1 if o.through and places else outlet
+        main = (np.array([x]) for x in (start, o.length_m, o.bore_mm, o.rise_m))
+        before, *chain = vars(pipes_of(o.lateral)).values()
+        outlet, first = n, n + 1
+        n = first + len(before)
+        places.append((first, n))
+        parts += [(*main, none, np.ones(1), none), (before + first, *chain)]
+    columns = [np.concatenate(x) for x in zip(*parts, strict=True)]
+    return Pipes(*columns), places

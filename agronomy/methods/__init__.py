@@ -6,10 +6,11 @@ In here:
     hand       hose and can
     drip       a drip line
     sprinkler  a sprinkler
-    line       that line behind its tap, solved
+    line       lines behind their tap, solved
+    tubes      which lines are one tube, and which run at once
     timer      what a line does by itself
     reservoir  filled, and lifted by a wick
     buried     bottles, pipes and unglazed pots beside the roots
     hose_water  the first hot water of a hose
-    choose     the rig and the method of a bed
+    choose     the method of a bed
 """

@@ -8,7 +8,7 @@ from typing import Final
 
 from agronomy.describe.garden import Drip, Rig
 from agronomy.methods.base import InHand, Target, flow_cv
-from agronomy.methods.line import inflow_l_h, together_l_h
+from agronomy.methods.tubes import Opened
 
 RUN_THAT_SETS_THE_WIDTH_L = 4.0  # litres from one emitter in an ordinary run; common practice, no source
 ARRIVES_USUALLY, ARRIVES_EVEN = 0.90, 0.95  # of what a line gives, and of one that is quite even; common practice
@@ -26,17 +26,21 @@ WIDTH_SOURCE: Final = "wetted width by Schwartzman and Zur 1986, from memory"
 
 @dataclass(frozen=True)
 class DripLine:
-    """A line of emitters that is opened and closed; `drip` None: nothing is known of it but that it is there.
+    """A line of emitters that is opened and closed; `opened` None: nothing is known of it but that it is there.
 
     wets_m2: what all its emitters keep wet of the ground. Plants stand by them: young roots are reached whole, and
     what the rest of the line gives falls beside them.
     """
 
     rig: Rig
-    drip: Drip | None
+    opened: Opened | None
     wets_m2: float = math.inf
     ksat: float = 10.0  # conductivity of its ground [mm/h]
     ponds: bool = True
+
+    @property
+    def drip(self) -> Drip | None:
+        return self.opened.drip if self.opened else None
 
     @property
     def arrives(self) -> float:
@@ -47,17 +51,15 @@ class DripLine:
     @property
     def litres_cv(self) -> float:
         """How doubtful its litres are: as its flow is known by cups, by what is printed, or not at all."""
-        if self.drip is None:
-            return flow_cv(self.rig)
-        return GUESSED_CV if self.drip.guessed else PRINTED_CV if self.drip.even is None else CUPS_CV
+        return flow_cv(self.rig) if self.drip is None else line_cv(self.drip)
 
     def goes(self, litres: float, dryness: float, roots_m: float) -> int:
         """In how many runs so many litres [L] are given, so that none sinks below the roots [m]. dryness: share of what
         the ground holds that is gone [0..1]. Schwartzman and Zur (1986)."""
-        if self.drip is None or litres <= 0:
+        if self.opened is None or litres <= 0:
             return 1
-        runs = run_minutes(litres, self.rig, self.drip)
-        deep = bulb(self.drip, inflow_l_h(self.rig, self.drip) / self.drip.emitters, runs, self.ksat, dryness).depth_m
+        line, takes = self.opened.drip, self.opened.inflow_l_h
+        deep = bulb(line, takes / line.emitters, self.pouring_minutes(litres), self.ksat, dryness).depth_m
         return max(1, math.ceil(float((deep / max(roots_m, LEAST_ROOTS_M)) ** (1 / DEPTH_POWER)) - 1e-9))
 
     def reach(self, rooted_m2: float) -> float:
@@ -73,20 +75,18 @@ class DripLine:
         return self.pouring_minutes(litres)
 
     def pouring_minutes(self, litres: float) -> float:
-        return litres / self.rig.flow_l_per_min if self.drip is None else run_minutes(litres, self.rig, self.drip)
+        """Minutes it must run to give these litres [L], by what it takes in behind its tap; arithmetic."""
+        if self.opened is None:
+            return litres / self.rig.flow_l_per_min
+        return litres / max(self.opened.inflow_l_h, 1e-9) * 60
 
     def in_hand(self, litres: float, target: Target) -> InHand:
-        return InHand(run_minutes=None if self.drip is None else run_minutes(litres, self.rig, self.drip))
+        return InHand(run_minutes=None if self.opened is None else self.pouring_minutes(litres))
 
 
-def run_minutes(litres: float, rig: Rig, drip: Drip) -> float:
-    """Minutes a line must run to give these litres [L], by what it takes in behind its tap; arithmetic."""
-    return litres / max(inflow_l_h(rig, drip), 1e-9) * 60
-
-
-def litres_of_run(minutes: float, rig: Rig, lines: tuple[Drip, ...]) -> float:
-    """Litres that the first of these lines gives in so many minutes, where all of them run at once; arithmetic."""
-    return together_l_h(rig, lines)[0] * minutes / 60
+def line_cv(drip: Drip) -> float:
+    """How doubtful a line's litres are [-]. Common practice, by the figures named above."""
+    return GUESSED_CV if drip.guessed else PRINTED_CV if drip.even is None else CUPS_CV
 
 
 def wetted_width_m(litres_each: float, flow_l_per_h: float, ksat_mm_per_h: float) -> float:

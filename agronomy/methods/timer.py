@@ -39,12 +39,6 @@ def starts_of(programme: Programme) -> tuple[float, ...]:
     return tuple(sorted(programme.starts)) or (MORNING_STARTS_H,)
 
 
-def in_the_evening(programme: Programme) -> float:
-    """Share of a day's runs that start for the night [0..1]. Common practice."""
-    starts = starts_of(programme)
-    return sum(h >= EVENING_FROM_H for h in starts) / len(starts)
-
-
 def runs_of(
     rig: Rig, start: dt.date, n_days: int, outlet: int = 1, until_told: dt.date | None = None
 ) -> Iterator[tuple[int, Programme]]:

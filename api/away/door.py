@@ -17,6 +17,7 @@ from api.present import Json
 from api.shapes import Error
 from apps.accounts.actor import Actor
 from apps.base.errors import NotFound
+from apps.garden.action import Stamp
 from apps.garden.models import Event, Garden
 from apps.planning.situation import situation
 from apps.record import actions
@@ -61,8 +62,19 @@ class Visit(APIView):
             if litres is None and not Event.objects.filter(pk=mark.id, garden=garden).exists():
                 raise NotFound("stop")  # nothing is asked there, and it did not arrive before
             how = {"part": "afternoon" if stop and stop["second"] else "morning", "into": dose["into"]}
-            actions.RecordWatering(
-                by, garden.pk, x["bed"], None, litres or 0.0, **how, passes=dose["passes"], stamp=mark
+            of_tube: list[tuple[int, float, Stamp, str | None]] = [(x["bed"], litres or 0.0, mark, None)]
+            for other in stop["line_with"] if stop else ():
+                beside = Stamp(other["mark"], mark.occurred_at)
+                of_tube.append((other["id"], (litres or 0.0) * other["per_litre"], beside, "drip"))
+            actions.RecordRound(
+                by,
+                garden.pk,
+                [
+                    actions.RecordWatering(
+                        by, garden.pk, bed, None, amount, **how, passes=dose["passes"], way=way, stamp=one
+                    )
+                    for bed, amount, one, way in of_tube
+                ],
             ).execute()
         else:
             found = {"wet": "still_wet", "wrong": "looks_wrong"}[x["what"]]

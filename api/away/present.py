@@ -7,9 +7,10 @@ import datetime as dt
 from agronomy.decide.away import Through, away
 from agronomy.decide.dose import Dose
 from agronomy.decide.round import Stop
+from agronomy.decide.walk import opened_once
 from agronomy.describe.garden import Absence
 from api.present import Json, crops_out, garden_out
-from api.round.present import dose_out, isle_out
+from api.round.present import dose_out, isle_out, line_with
 from apps.garden.models import Event, Garden
 from apps.planning.facts import BedFacts
 from apps.planning.marks import before_leaving_id, mark_ids
@@ -86,8 +87,8 @@ def visit_out(now: Situation, until: object, units: str) -> Json:
     """Today's round as somebody who looks in needs it."""
     facts = {str(b.row.pk): b for b in now.beds}
     today = now.garden.today
-    stops = [s for s in stops_of(now) if _seen_to(s) and not facts[s.bed.bed.key].put_off_on(today)]
-    open_still = {s.bed.bed.name for s in stops}
+    asked = [s for s in stops_of(now) if _seen_to(s) and not facts[s.bed.bed.key].put_off_on(today)]
+    stops, open_still = opened_once(asked), {s.bed.bed.name for s in asked}
     noted = {
         b.row.name: (*[(x.date, x.struck) for x in b.poured], *[(x.date, x.struck) for x in b.felt]) for b in now.beds
     }
@@ -112,6 +113,7 @@ def visit_out(now: Situation, until: object, units: str) -> Json:
                 "dose": dose_out(_now(s), s.bed.today),
                 "finger_depth_m": s.bed.today.finger_depth_m,
                 "marks": mark_ids(facts[s.bed.bed.key], today),
+                "line_with": line_with(now, now.plan, s.bed) if now.plan else [],
             }
             for s in stops
         ],

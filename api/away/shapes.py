@@ -8,7 +8,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.words import GIVERS, KINDS_OF_ISLE, MEASURES, WORDS
 from api.asked import EventId
 from api.described import In, Shape
-from api.round.shapes import DaysAway, Dose, Isle, Marks
+from api.round.shapes import DaysAway, Dose, Isle, LineWith, Marks
 from api.shapes import CropStanding, GardenOut
 
 VISIT_MARKS = ("done", "wet", "wrong")
@@ -98,6 +98,7 @@ class VisitStop(s.Serializer):
     dose = Dose()
     finger_depth_m = s.FloatField()
     marks = Marks()
+    line_with = LineWith(many=True)
 
 
 class VisitOut(s.Serializer):

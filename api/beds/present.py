@@ -38,6 +38,7 @@ def bed_out(facts: BedFacts, today: dt.date) -> Json:
         **{name: getattr(b, name) for name in shared(Described, Bed) if name not in shapes.BedOut.leave_out},
         "id": b.pk,
         "rig": b.rig_id,
+        "line_after": b.line_after_id,
         "volume_l": volume_l(core_bed(facts)),
         "soils": [_soil(x) for x in facts.soils],
         "exposures": [vars(x) for x in facts.exposures],
@@ -105,7 +106,7 @@ def bed_page(now: Situation, facts: BedFacts, role: str) -> Json:
         "observations": [vars(c) for c in facts.felt[:-41:-1]],
     }
     if p is not None and index is not None:
-        out["stop"] = stop_out(p, stops_of(now)[index], facts)
+        out["stop"] = stop_out(now, p, next(x for x in stops_of(now) if x.bed is p.beds[index]))
         out["behind"] = [vars(day) for day in days_behind(p.run, index, SHOWN_BEHIND)]
         out["ahead"] = _ahead(p, days_ahead(now).beds[index])
         out["ways"] = [vars(way) for way in ways(p, index)]

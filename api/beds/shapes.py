@@ -72,6 +72,7 @@ class BedIn(In):
     leave_out = ("soils", "exposures", "leaves_off", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
 
     rig = s.IntegerField(required=False, allow_null=True)
+    line_after = s.IntegerField(required=False, allow_null=True)
     opened = s.DateField(required=False)
     soil = SoilIn(required=False)
     exposure = ExposureIn(required=False)
@@ -174,6 +175,7 @@ class BedOut(Out):
     id = s.IntegerField()
     volume_l = s.FloatField(help_text="soil or mix in it")
     rig = s.IntegerField(allow_null=True)
+    line_after = s.IntegerField(allow_null=True)
     mulch = MulchOut(allow_null=True)
 
 

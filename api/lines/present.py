@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from agronomy.decide.drip_lines import drip_lines, taps
+from agronomy.decide.drip_lines import by_hour, drip_lines, taps
+from agronomy.decide.fortnight import Fortnight
 from agronomy.decide.plan import BedPlan
 from agronomy.decide.timer_setting import timers
 from agronomy.decide.upkeep import upkeep
@@ -10,7 +11,7 @@ from agronomy.fit.fits import widths_on
 from agronomy.methods.timer import next_run, programme_on
 from agronomy.plants.crops import crop_of
 from api.present import Json, garden_out
-from apps.planning.situation import Situation
+from apps.planning.situation import Situation, days_ahead
 
 BULBS = ("usual", "habit", "deeper")
 
@@ -42,12 +43,28 @@ def lines_out(now: Situation, role: str) -> Json:
         else [],
         "upkeep": [{**vars(x), "rig_id": rigs[x.rig]} for x in upkeep(p) if x.rig in rigs] if p else [],
         "taps": [vars(x) for x in taps(p)] if p else [],
+        "hours": [vars(x) for x in by_hour(p)] if p else [],
+        "tubes": _tubes(days_ahead(now), {x.tube for x in lines if len(x.tube) > 1}) if p else [],
         "open": [
             {"id": int(b.bed.key), "name": name}
             for name, b in beds.items()
             if b.bed.method == "drip" and name not in told
         ],
     }
+
+
+def _tubes(ahead: Fortnight, tubes: set[tuple[str, ...]]) -> list[Json]:
+    """Tubes through several beds: what the days ahead give by them, and how much of it falls where nothing asks."""
+    soaks = {x.bed: [d.soak for d in x.days if d.soak] for x in ahead.beds}
+    return [
+        {
+            "beds": tube,
+            "days": len(ahead.days),
+            "litres": sum(x.litres.mid for name in tube for x in soaks.get(name, [])),
+            "over": [sum(x.over for x in soaks.get(name, [])) for name in tube],
+        }
+        for tube in sorted(tubes)
+    ]
 
 
 def _plot(b: BedPlan) -> Json:

@@ -50,11 +50,13 @@ class DripLine(s.Serializer):
     """One bed's line, running alone."""
 
     bed = s.CharField()
+    tube = s.ListField(child=s.CharField(), help_text="beds that it runs through, from the tap on")
     id = s.IntegerField()
     at_m = s.ListField(child=s.FloatField(), help_text="of each emitter of its first row, from the inlet")
     flows_l_h = s.ListField(child=s.FloatField())
     heads_m = s.ListField(child=s.FloatField())
     nominal_l_h = s.FloatField()
+    mean_l_h = s.FloatField(help_text="of its own emitters")
     inflow_l_h = s.FloatField()
     inlet_m = s.FloatField()
     even = s.FloatField(help_text="low quarter over mean")
@@ -103,9 +105,28 @@ class TimerNow(s.Serializer):
 
 class Tap(s.Serializer):
     rig = s.CharField()
-    beds = s.ListField(child=s.CharField())
+    tubes = s.ListField(child=s.ListField(child=s.CharField()), help_text="each by the beds that it runs through")
     each = s.ListField(child=s.FloatField(), help_text="of what it gives alone, where all run at once")
     sound = s.BooleanField()
+
+
+class TapHour(s.Serializer):
+    """A tap at an hour at which its pressure was read, its lines running one after the other."""
+
+    rig = s.CharField()
+    hour = s.FloatField()
+    head_m = s.FloatField()
+    takes_l_h = s.FloatField(help_text="all its lines together")
+    even = s.FloatField(help_text="low quarter over mean, of the line that fares worst")
+
+
+class TubeAhead(s.Serializer):
+    """A tube through several beds, over the days ahead."""
+
+    beds = s.ListField(child=s.CharField())
+    days = s.IntegerField()
+    litres = s.FloatField()
+    over = s.ListField(child=s.FloatField(), help_text="of each bed, what falls beyond a refill")
 
 
 class Upkeep(s.Serializer):
@@ -127,4 +148,6 @@ class Lines(s.Serializer):
     lines = DripLine(many=True)
     upkeep = Upkeep(many=True, help_text="what taps with lines want done, the first due first")
     taps = Tap(many=True, help_text="with two lines and more: what may run together")
+    hours = TapHour(many=True)
+    tubes = TubeAhead(many=True)
     open = OpenLine(many=True, help_text="lines whose length is not known: nothing is solved")

@@ -83,6 +83,7 @@ class GroundBed(s.Serializer):
     y_m = s.FloatField(allow_null=True)
     turn_deg = s.FloatField()
     rig = s.IntegerField(allow_null=True)
+    line_after = s.IntegerField(allow_null=True, help_text="the bed from whose line its own goes on")
     alike = s.IntegerField()
     line = MapLine(allow_null=True, help_text="how its drip line lies in it")
     word = s.ChoiceField(choices=WORDS, allow_blank=True)

@@ -75,6 +75,7 @@ def _bed(now: Situation, words: dict[str, str], facts: BedFacts) -> dict[str, An
         "y_m": row.y_m,
         "turn_deg": row.turn_deg,
         "rig": row.rig_id,
+        "line_after": row.line_after_id if row.method == "drip" else None,
         "alike": row.alike,
         "line": _line(row),
         "word": "",

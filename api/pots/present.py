@@ -22,7 +22,7 @@ SEASON_DAYS = 120  # of what a reservoir drew
 
 def pots_out(now: Situation, role: str) -> Json:
     """Every container and every bed with a reservoir, what dries out first standing first."""
-    p, facts = now.plan, {str(b.row.pk): b for b in now.beds}
+    p = now.plan
     told = [x for x in stops_of(now) if x.bed.today.container or x.bed.bed.reservoir]
     keys = {b.bed.name: int(b.bed.key) for b in p.beds} if p else {}
     return {
@@ -31,7 +31,7 @@ def pots_out(now: Situation, role: str) -> Json:
         "frost_on": frost_on(p.run) if p else None,
         "pots": [
             {
-                "stop": stop_out(p, x, facts[x.bed.bed.key]),
+                "stop": stop_out(now, p, x),
                 "fill": dose_out(x.bed.if_watered(), x.bed.today) if x.bed.fills else None,
                 "weight": _weight(x.bed) if x.bed.today.container else None,
                 "buried": _buried(x.bed),

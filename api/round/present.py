@@ -20,13 +20,14 @@ from agronomy.decide.round import Stop
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wishes import wishes_on
-from agronomy.methods.line import inflow_l_h
+from agronomy.methods.drip import DripLine
+from agronomy.methods.line import takes_l_h
 from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
+from agronomy.methods.tubes import by_hand, tube_of
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
-from apps.planning.facts import BedFacts
 from apps.planning.marks import mark_ids
-from apps.planning.situation import Situation, days_ahead, stops_of
+from apps.planning.situation import Situation, days_ahead, facts_of, stops_of
 from apps.record.away import absence_ahead, absence_of, foretold_of
 
 RAIN_DAYS = 3
@@ -55,7 +56,7 @@ def round_out(now: Situation, role: str) -> Json:
         "hours": hours_out(p) if p else None,
         "heat": heat_out(p) if p else None,
         "hot_water": [{**vars(x.purge), "rig": x.rig, "into": x.into} for x in hot_water(p)] if p else [],
-        "stops": [stop_out(p, x, facts[x.bed.bed.key]) for x in stops] if p else [],
+        "stops": [stop_out(now, p, x) for x in stops] if p else [],
         "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
@@ -91,8 +92,10 @@ def _walk(stops: list[Stop]) -> Json:
     }
 
 
-def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
-    today, row, b = p.today, facts.row, stop.bed
+def stop_out(now: Situation, p: Plan, stop: Stop) -> Json:
+    b, today = stop.bed, p.today
+    facts = facts_of(now, int(b.bed.key))
+    row = facts.row
     wishes = wishes_on(b.bed, today)
     poured = [w for w in facts.poured if w.date == today and not w.struck]
     felt = [c for c in facts.felt if c.date == today and not c.struck]
@@ -131,6 +134,8 @@ def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
         "wicks": b.wicks,
         "giver": b.bed.reservoir.giver if b.bed.reservoir else None,
         "givers": b.bed.reservoir.count if b.bed.reservoir else 1,
+        "tube": [int(x.bed.key) for x in p.beds if x.bed.name in stop.tube] if len(stop.tube) > 1 else [],
+        "line_with": line_with(now, p, b),
         "rig": b.today.rig.name,
         "water": b.today.rig.water,
         "finger_depth_m": b.today.finger_depth_m,
@@ -149,14 +154,34 @@ def stop_out(p: Plan, stop: Stop, facts: BedFacts) -> Json:
     }
 
 
+def line_with(now: Situation, p: Plan, b: BedPlan) -> list[Json]:
+    """The other beds on its tube, what the line gives each over what it gives this one, and under which id its next
+    watering is noted; none on a day on which this one is watered by hand."""
+    beds, line = tube_of(p.garden, b.bed), by_hand(p.garden, b.bed)
+    if line is None or len(beds) < 2 or not isinstance(b.today.method, DripLine):
+        return []
+    takes = takes_l_h(line.rig, line.tubes[0])
+    return [
+        {
+            "id": int(bed.key),
+            "name": bed.name,
+            "per_litre": flow / max(line.inflow_l_h, 1e-9),
+            "mark": mark_ids(facts_of(now, int(bed.key)), p.today)["watering"],
+        }
+        for bed, flow in zip(beds, takes, strict=True)
+        if bed.name != b.bed.name
+    ]
+
+
 def _measures(p: Plan, b: BedPlan) -> Json:
     """Litres of each measure of a hand: a minute of the hose, the line or the sprinkler, a can."""
-    drip, method = b.bed.drip, b.today.method
-    line = inflow_l_h(b.today.rig, drip) / 60 if drip else None
+    line, method = by_hand(p.garden, b.bed), b.today.method
     return {
         "hose_l_per_min": b.today.rig.flow_l_per_min,
         "can_l": p.garden.can_l,
-        "line_l_per_min": 1 / method.pouring_minutes(1.0) if isinstance(method, Overhead) else line,
+        "line_l_per_min": 1 / method.pouring_minutes(1.0)
+        if isinstance(method, Overhead)
+        else line and line.inflow_l_h / 60,
     }
 
 

@@ -232,6 +232,15 @@ class Supply(s.Serializer):
     why = s.ChoiceField(choices=SUPPLY_WHYS)
 
 
+class LineWith(s.Serializer):
+    """Another bed on the same tube, with no valve between."""
+
+    id = s.IntegerField()
+    name = s.CharField()
+    per_litre = s.FloatField(help_text="litres that the line gives it for each that it gives this one")
+    mark = s.UUIDField(help_text="under which its next watering of today is noted")
+
+
 class Stop(s.Serializer):
     id = s.IntegerField()
     name = s.CharField()
@@ -280,6 +289,8 @@ class Stop(s.Serializer):
     giver = s.ChoiceField(choices=GIVERS, allow_null=True, help_text="what its reservoir is")
     givers = s.IntegerField(help_text="how many are buried; 1 of a reservoir below")
     rig = s.CharField(help_text="the hose, tap or butt that it is watered from; empty: none is named")
+    tube = s.ListField(child=s.IntegerField(), help_text="beds that one run of its line waters today; empty: only it")
+    line_with = LineWith(many=True)
     water = s.ChoiceField(choices=WATERS, help_text="what comes out of its hose or butt")
     finger_depth_m = s.FloatField()
     measures = Measures()

@@ -16,13 +16,13 @@ from agronomy.describe.fields import Name
 from agronomy.describe.words import DEVICE_KINDS, DayPart
 from agronomy.formats.described import read
 from agronomy.hydraulics.flow_faults import flow_fault
-from agronomy.methods.drip import DripLine
-from agronomy.methods.line import together_l_h
+from agronomy.methods.drip import line_cv
+from agronomy.methods.line import rig_at
 from agronomy.methods.timer import EVENING_FROM_H
 from apps.accounts.actor import Actor
 from apps.base.errors import NotFound
 from apps.devices.accounts import hashed, new_account, new_password, write_accounts_once_kept
-from apps.devices.lines import lines_of
+from apps.devices.lines import taken, tubes_of
 from apps.devices.models import Device, Heard, Saying
 from apps.devices.topics import Got, Moisture, Ran, Report, State
 from apps.garden.action import GardenAction, Stamp
@@ -233,15 +233,15 @@ class Hear:
         """Its litres, shared by the lines of its outlet as they take in, become waterings of their beds."""
         if self.device.kind != "timer" or self.device.rig is None:
             raise InputError("kind", "ran", "a timer's report")
-        lines = lines_of(self.device, ran.outlet)
-        if not lines:
+        tubes = tubes_of(self.device).get(ran.outlet)
+        if not tubes:
             raise InputError("outlet", ran.outlet, "an outlet on which a line hangs")
-        rig = rig_of_row(self.device.rig)
-        takes = together_l_h(rig, tuple(drip for _, drip in lines))
-        whole = sum(takes)
+        rig = rig_at(rig_of_row(self.device.rig), ran.start_h)
+        lines = taken(rig, tubes)
+        whole = sum(flow for _, _, flow in lines)
         part: DayPart = "evening" if ran.start_h >= EVENING_FROM_H else "morning"
         of = ran.command or str(self.id)
-        for (bed, _), flow in zip(lines, takes, strict=True):
+        for bed, _, flow in lines:
             litres = ran.litres * (flow / whole if whole > 0 else 1 / len(lines))
             key = uuid.uuid5(self.device_space, f"{of}/{bed.pk}")
             RecordWatering(
@@ -252,7 +252,7 @@ class Hear:
         before = self.device.state.get("ran", {}).get(str(ran.outlet), {})
         if before.get("date", "") <= last["date"]:
             self.device.state["ran"] = {**self.device.state.get("ran", {}), str(ran.outlet): last}
-        cv = max(DripLine(rig, drip).litres_cv for _, drip in lines)
+        cv = max(line_cv(drip) for _, drip, _ in lines)
         wrong = flow_fault(expected, ran.litres, cv)
         for fault in OF_A_RUN:
             self._fault(fault, fault == wrong, {"outlet": ran.outlet, "litres": ran.litres, "expected_l": expected})

@@ -62,7 +62,10 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
     )
     Membership.objects.create(garden=garden, user=owner, role=Role.OWNER)
     rigs = {
-        r.name: Rig.objects.create(garden=garden, **columns(r, Rig, programmes=[write(p) for p in r.programmes]))
+        r.name: Rig.objects.create(
+            garden=garden,
+            **columns(r, Rig, programmes=[write(p) for p in r.programmes], pressures=[write(p) for p in r.pressures]),
+        )
         for r in described.rigs
     }
     crops = {
@@ -73,6 +76,10 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
         Thing.objects.create(garden=garden, **dataclasses.asdict(thing))
     for position, bed in enumerate(described.beds, 1):
         _write_bed(bed, position, garden, rigs, crops)
+    beds = {bed.name: bed for bed in garden.beds.all()}
+    for told in described.beds:
+        if told.line_after:
+            Bed.objects.filter(pk=beds[told.name].pk).update(line_after=beds[told.line_after])
     WeatherDay.objects.bulk_create(
         [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]
     )

@@ -10,6 +10,7 @@ In here:
     changes  the rows that an event changed, and their way back
     undo     the one undo
     rows     between rows and descriptions
+    lines    lines of rows, as the tubes that they are
     convert  a form's bed against the file's words
     apps     Django's own
 """

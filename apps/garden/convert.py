@@ -65,5 +65,10 @@ def reservoir_of(bed: Bed) -> dict[str, Any] | None:
 
 
 def rig_of_row(row: Rig) -> g.Rig:
-    """A hose, tap or butt with what its timer was set to."""
-    return described(g.Rig, row, programmes=tuple(read(g.Programme, x) for x in row.programmes))
+    """A hose, tap or butt with what its timer was set to, and its pressure by the hour."""
+    return described(
+        g.Rig,
+        row,
+        programmes=tuple(read(g.Programme, x) for x in row.programmes),
+        pressures=tuple(read(g.Pressure, x) for x in row.pressures),
+    )

@@ -154,6 +154,7 @@ class Rig(models.Model):
     flushed_on = models.DateField(null=True, blank=True)
     drained_on = models.DateField(null=True, blank=True)
     programmes = models.JSONField(default=list, help_text="of a timer on its line, in the garden file's words")
+    pressures = models.JSONField(default=list, help_text="by the hour, in the garden file's words")
 
     class Meta:
         ordering = ["id"]
@@ -188,6 +189,14 @@ class Bed(models.Model):
     emitters = models.PositiveIntegerField(null=True, blank=True)
     emitter_flow_l_per_h = models.FloatField(null=True, blank=True)
     line = models.JSONField(null=True, blank=True, help_text="what more is known of its line, as in the file")
+    line_after = models.ForeignKey(
+        "self",
+        null=True,
+        blank=True,
+        on_delete=models.SET_NULL,
+        related_name="+",
+        help_text="the bed whose line its own goes on from; empty: from the tap",
+    )
     overhead = models.JSONField(null=True, blank=True, help_text="what is known of its sprinkler, as in the file")
     reservoir_capacity_l = models.FloatField(null=True, blank=True)
     reservoir_wick_l_per_day = models.FloatField(null=True, blank=True)

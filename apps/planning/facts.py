@@ -126,7 +126,7 @@ class BedFacts:
 
 def read_beds(garden: Garden) -> list[BedFacts]:
     """The garden's standing beds in walking order: eight queries, however many beds."""
-    rows = list(Bed.objects.filter(garden=garden, removed_at=None).select_related("rig"))
+    rows = list(Bed.objects.filter(garden=garden, removed_at=None).select_related("rig", "line_after"))
     mine = {"bed__garden": garden, "bed__removed_at": None}
     sizes = _grouped(
         SizeSighting.objects.filter(planting__bed__garden=garden)
@@ -258,6 +258,7 @@ def core_bed(facts: BedFacts) -> g.Bed:
         plantings=tuple(x.planting for x in facts.grows),
         mulches=facts.mulches,
         rig=bed.rig.name if bed.rig else None,
+        line_after=after.name if (after := bed.line_after) and after.removed_at is None else None,
         drip=g.Drip(**drip) if drip else None,
         sprinkler=g.Sprinkler(**bed.overhead) if bed.overhead else None,
         reservoir=g.Reservoir(**reservoir) if reservoir else None,

@@ -29,12 +29,15 @@ def epanet_lateral(line: Lateral, head_m: float) -> Theirs:
 
 
 def epanet_network(head_m: float, outlets: Sequence[Outlet]) -> list[np.ndarray]:
-    net, before, chains = _Net(head_m), "tap", []
+    net, before, chains = _Net(head_m), "tap", list[list[str]]()
+    heights = {"tap": 0.0}
     for i, o in enumerate(outlets):
-        node = f"main{i}"
-        net.junction(node, 0.0, 0.0)
-        net.pipe(before, node, o.length_m, o.bore_mm)
-        chains.append(net.chain(node, o.lateral, 0.0))
+        node, start = f"main{i}", chains[-1][-1] if o.through else before
+        heights[node] = heights[start] + o.rise_m
+        net.junction(node, heights[node], 0.0)
+        net.pipe(start, node, o.length_m, o.bore_mm)
+        chains.append(net.chain(node, o.lateral, heights[node]))
+        heights[chains[-1][-1]] = heights[node] + float(o.lateral.rise_m.sum())
         before = node
     return [net.run(names, outlets[0].lateral.emitter.x)[1] for names in chains]
 

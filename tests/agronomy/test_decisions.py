@@ -22,7 +22,8 @@ from agronomy.describe.errors import InputError
 from agronomy.describe.weather import table_from_days
 from agronomy.methods import drip, hand
 from agronomy.methods.base import Target
-from agronomy.methods.choose import method_of, rig_of
+from agronomy.methods.choose import method_of
+from agronomy.methods.tubes import Opened, rig_of
 from tests import reference_data as ref
 from tests.agronomy import gardens as t
 
@@ -260,7 +261,8 @@ class Hands(unittest.TestCase):
         self.assertEqual(hand.hose_split(20.0, 15.0, Target(2, 0.9, 0.42)).patches, 0)  # nothing left between
 
     def test_drip_minutes_and_wetted_width(self) -> None:
-        self.assertAlmostEqual(drip.run_minutes(28.0, g.Rig("Hose"), g.Drip(14, 2.0)), 60.0)
+        alone = Opened(g.Rig("Hose"), ((g.Drip(14, 2.0),),), 0, 0)
+        self.assertAlmostEqual(drip.DripLine(alone.rig, alone).pouring_minutes(28.0), 60.0)
         for case in (ref.cases()["wetted-10-2-5e-06"], ref.cases()["wetted-5-2-1.4e-05"]):  # Schwartzman and Zur 1986
             want, tolerance = case.expect("width")
             got = drip.wetted_width_m(case["volume"], case["emitter_flow"], case["ks"] * 3600 * 1000)

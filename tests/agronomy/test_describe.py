@@ -84,6 +84,7 @@ class Bounds(unittest.TestCase):
         value["rigs"][0]["programmes"] = [
             {"date": "2025-07-01", "every_days": 7, "minutes": 20, "litres": 3, "weekdays": [1], "starts": [6.0]}
         ]
+        value["rigs"][0]["pressures"] = [{"hour": 7.0, "head_m": 10.0}]
         people = [{"name": "Bo", "minutes": [30] * 7}]
         own = [{"name": "Marrow", "like": "courgette"}]
         allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0]}]

@@ -25,7 +25,8 @@ from agronomy.hydraulics.lateral import solve
 from agronomy.hydraulics.network import Tap, solve_network
 from agronomy.methods.choose import method_of
 from agronomy.methods.drip import DripLine, bulb, wetted_m2
-from agronomy.methods.line import inflow_l_h, outlets_of, solved, tap_of, together_l_h
+from agronomy.methods.line import outlets_of, solved, takes_l_h, tap_of, together_l_h
+from agronomy.methods.tubes import Opened
 from tests.agronomy import gardens as t
 
 DAY = dt.timedelta(days=1)
@@ -39,6 +40,15 @@ def made(drip: g.Drip = SHORT, rig: g.Rig = STRONG, **changes):
     return plan(dataclasses.replace(t.garden(bed), rigs=(rig,)), t.sky(), t.TODAY)
 
 
+def alone(drip: g.Drip) -> Opened:
+    return Opened(STRONG, ((drip,),), 0, 0)
+
+
+def inflow_l_h(rig: g.Rig, drip: g.Drip) -> float:
+    """Of a line by itself."""
+    return takes_l_h(rig, (drip,))[0]
+
+
 def line(drip: g.Drip = SHORT, rig: g.Rig = STRONG, **changes) -> LineNow:
     (found,) = drip_lines(made(drip, rig, **changes))
     return found
@@ -48,9 +58,9 @@ class Running(unittest.TestCase):
     def test_a_line_of_no_length_is_as_it_was_and_one_that_is_known_is_solved(self) -> None:
         plain = g.Drip(14, 2.0)
         self.assertEqual(inflow_l_h(STRONG, plain), 28.0)
-        self.assertIsNone(solved(STRONG, plain))
+        self.assertEqual(solved(STRONG, (plain,)), ())
         self.assertEqual(drip_lines(made(plain)), ())
-        network = solved(STRONG, SHORT)
+        (network,) = solved(STRONG, (SHORT,))
         self.assertAlmostEqual(inflow_l_h(STRONG, SHORT), float(network.laterals[0].flow_l_h.sum()))
         self.assertGreater(inflow_l_h(STRONG, SHORT), 40.0)  # at near 20 m of head, where 10 m are printed
 
@@ -62,7 +72,7 @@ class Running(unittest.TestCase):
         self.assertGreater(times[1], 1.5 * times[0])
 
     def test_rows_share_the_emitters_and_the_tap(self) -> None:
-        outlets = outlets_of(g.Drip(25, 2.0, length_m=6.0, rows=2))
+        outlets = outlets_of((g.Drip(25, 2.0, length_m=6.0, rows=2),))
         self.assertEqual([len(o.lateral.length_m) for o in outlets], [13, 12])
         self.assertGreater(outlets[0].length_m, 5.0)  # the feed, with its fittings
         self.assertEqual(outlets[1].length_m, 0.0)
@@ -71,7 +81,7 @@ class Running(unittest.TestCase):
                          "method": "drip", "drip": {"emitters": 2, "flow_l_per_h": 2.0, "rows": 3}})  # fmt: skip
 
     def test_a_reducer_holds_the_head(self) -> None:
-        self.assertAlmostEqual(solved(STRONG, dataclasses.replace(SHORT, reducer_m=10.0)).inlet_m, 10.0)
+        self.assertAlmostEqual(solved(STRONG, (dataclasses.replace(SHORT, reducer_m=10.0),))[0].inlet_m, 10.0)
 
 
 class Told(unittest.TestCase):
@@ -192,7 +202,7 @@ class Cups(unittest.TestCase):
 class Laterals(unittest.TestCase):
     def test_a_line_is_the_solved_lateral_at_its_inlet(self) -> None:
         found = line()
-        lateral = outlets_of(SHORT)[0].lateral
+        lateral = outlets_of((SHORT,))[0].lateral
         np.testing.assert_allclose(found.flows_l_h, solve(lateral, found.inlet_m).flow_l_h, rtol=1e-9)
 
 
@@ -229,7 +239,7 @@ class Wetting(unittest.TestCase):
             measure("dug", {"minutes": 20, "deep_cm": 8.0})
 
     def test_what_would_sink_past_the_roots_is_given_in_runs(self) -> None:
-        line = DripLine(STRONG, g.Drip(10, 2.0), ksat=60.0)
+        line = DripLine(STRONG, alone(g.Drip(10, 2.0)), ksat=60.0)
         self.assertEqual(line.goes(10.0, 1.0, 1.0), 1)
         deep = bulb(g.Drip(10, 2.0), 2.0, 300.0, 60.0).depth_m
         self.assertGreater(deep, 0.5)
@@ -327,7 +337,7 @@ class Wetting(unittest.TestCase):
         each = inflow_l_h(STRONG, SHORT) / 20
         for minutes in (5.0, 15.0, 40.0, 120.0):
             shallow = bulb(SHORT, each, minutes, ksat, 0.5).depth_m < min(0.35 * roots, 0.15)
-            self.assertEqual(timer_setting._wets_the_top_alone(p, 0, minutes), shallow)
+            self.assertEqual(timer_setting._wets_the_top_alone(p, 0, minutes, 6.0), shallow)
         (free,) = timers(p)
         with mock.patch.object(timer_setting, "_wets_the_top_alone", side_effect=lambda *x: x[2] < 150):
             self.assertGreaterEqual(timers(p)[0].best.minutes, 150.0)
@@ -371,7 +381,8 @@ class Wetting(unittest.TestCase):
 
     def test_how_its_flow_is_known_is_its_doubt(self) -> None:
         cv = [
-            DripLine(STRONG, dataclasses.replace(SHORT, **x)).litres_cv for x in ({"even": 0.9}, {}, {"guessed": True})
+            DripLine(STRONG, alone(dataclasses.replace(SHORT, **x))).litres_cv
+            for x in ({"even": 0.9}, {}, {"guessed": True})
         ]
         self.assertEqual(cv, sorted(cv))
         self.assertLess(cv[0], cv[2])
@@ -404,15 +415,15 @@ class Taps(unittest.TestCase):
     def test_lines_at_once_share_the_tap_and_give_what_the_tap_gives(self) -> None:
         weak = g.Rig("Hose", 4.0, head_m=15.0)
         long = dataclasses.replace(STARVED, emitters=200)
-        both = together_l_h(weak, (SHORT, long))
+        both = tuple(x[0] for x in together_l_h(weak, ((SHORT,), (long,))))
         alone = tuple(inflow_l_h(weak, x) for x in (SHORT, long))
         self.assertTrue(both[0] < alone[0] and both[1] < alone[1])
         # at the head that both leave behind the tap, each takes in what it was told
         tap = Tap(15.0, 15.0 / 240.0**2)
         head = tap.head_m(sum(both))
         for drip, flow in zip((SHORT, long), both, strict=True):
-            self.assertAlmostEqual(solve_network(Tap(head, 0.0), outlets_of(drip)).inflow_l_h, flow, delta=0.05)
-        self.assertEqual(together_l_h(weak, (SHORT,)), (alone[0],))
+            self.assertAlmostEqual(solve_network(Tap(head, 0.0), outlets_of((drip,))).inflow_l_h, flow, delta=0.05)
+        self.assertEqual(together_l_h(weak, ((SHORT,),)), ((alone[0],),))
         beds = (
             t.dried(3, method="drip", drip=SHORT),
             t.dried(3, name="Two", method="drip", drip=long),

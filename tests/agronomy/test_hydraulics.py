@@ -8,8 +8,9 @@ import numpy as np
 from agronomy.hydraulics.emitters import HOLDING, PLAIN, emitter, gives
 from agronomy.hydraulics.evenness import cu, du_low_quarter, eu
 from agronomy.hydraulics.friction import friction_factor, hazen_williams, head_loss, head_loss_slope
-from agronomy.hydraulics.lateral import Lateral, even_lateral, run_chain, solve
+from agronomy.hydraulics.lateral import Lateral, even_lateral, pipes_of, solve
 from agronomy.hydraulics.network import Outlet, Tap, solve_network, tap_of_readings
+from agronomy.hydraulics.pipes import run_pipes, solve_pipes
 from agronomy.hydraulics.sizing import christiansen_f, longest_sound_m, quick_loss_m, varies
 from tests.agronomy.epanet import epanet_lateral, epanet_network
 
@@ -117,10 +118,9 @@ class Laterals(unittest.TestCase):
     def test_its_slope_and_the_plain_run_are_the_compiled_ones(self) -> None:
         line = even_lateral(40.0, 60, 13.6, 0.0, emitter(2.0, PLAIN))
         up, down = solve(line, 8.001).inflow_l_h, solve(line, 7.999).inflow_l_h
-        self.assertAlmostEqual(solve(line, 8.0).grows, (up - down) / 2e-3, delta=1e-3)
+        self.assertAlmostEqual(solve_pipes(pipes_of(line), 8.0)[3], (up - down) / 2e-3, delta=1e-3)
         heads, flows = np.full(60, 8.0), np.zeros(60)
-        e = line.emitter
-        inflow, _ = run_chain(line.length_m, line.bore_mm, line.rise_m, e.k, e.x, e.holds_from_m, 8.0, heads, flows)
+        inflow, _ = run_pipes(**vars(pipes_of(line)), inlet_head_m=8.0, heads=heads, flows=flows)
         self.assertAlmostEqual(inflow, solve(line, 8.0).inflow_l_h, places=8)
 
 
@@ -134,6 +134,22 @@ class Networks(unittest.TestCase):
         ours, theirs = solve_network(tap, self.outlets()), epanet_network(12.0, self.outlets())
         for mine, other in zip(ours.laterals, theirs, strict=True):
             np.testing.assert_allclose(mine.flow_l_h, other, rtol=0.01)
+
+    def test_a_tube_through_three_beds_is_epanets(self) -> None:
+        """Two of them in a row, each through the lateral before; the third, uphill, a main beside two laterals."""
+        one = even_lateral(12.0, 40, 13.6, 0.3, emitter(2.0, PLAIN))
+        two = even_lateral(8.0, 30, 13.6, 0.0, emitter(4.0, PLAIN))
+        outlets = [
+            Outlet(6.0, 19.0, 0.0, one),
+            Outlet(3.0, 16.0, 0.5, two, through=True),
+            Outlet(4.0, 16.0, 0.0, one, through=True),
+            Outlet(0.5, 16.0, 0.0, two),
+        ]
+        ours, theirs = solve_network(Tap(11.0, 0.0), outlets), epanet_network(11.0, outlets)
+        for mine, other in zip(ours.laterals, theirs, strict=True):
+            np.testing.assert_allclose(mine.flow_l_h, other, rtol=0.01)
+        self.assertLess(ours.laterals[2].flow_l_h[0], ours.laterals[0].flow_l_h[-1])
+        self.assertAlmostEqual(ours.inflow_l_h, sum(x.inflow_l_h for x in ours.laterals), places=9)
 
     def test_a_taps_two_readings_give_its_curve(self) -> None:
         """20 L/min into the bucket; 10 L/min with 12 m on the gauge: 16 m shut, by head = shut - c Q^2."""

@@ -64,11 +64,12 @@ def next_place(garden: Garden) -> int:
 class SaveBed(GardenAction[Bed]):
     """Describe a bed as it stands today, new or again.
 
-    values: BED_FIELDS and `rig` (an id). plantings: dictionaries with crop, count, planted, variety, removed, perhaps
-    id, height and spread_m as seen today, own_crop (an id), start, buried_m, and left (how many are left today).
-    mulch: kind, depth_m, cover as they are today. soil, exposure: in the garden file's words; with a `date` they hold
-    from then on, without one they correct the record that holds today. What changes over time is kept as a dated fact:
-    a size that differs from the last one seen becomes a sighting of today, a mulch that differs a record of today.
+    values: BED_FIELDS, `rig` and `line_after` (ids). plantings: dictionaries with crop, count, planted, variety,
+    removed, perhaps id, height and spread_m as seen today, own_crop (an id), start, buried_m, and left (how many are
+    left today). mulch: kind, depth_m, cover as they are today. soil, exposure: in the garden file's words; with a
+    `date` they hold from then on, without one they correct the record that holds today. What changes over time is kept
+    as a dated fact: a size that differs from the last one seen becomes a sighting of today, a mulch that differs a
+    record of today.
     """
 
     values: dict[str, Any]
@@ -133,8 +134,23 @@ class SaveBed(GardenAction[Bed]):
             bed.rig = Rig.objects.filter(garden=garden, pk=wanted).first() if wanted else None
             if wanted and bed.rig is None:
                 raise InputError("rig", wanted, "a hose of this garden")
+        if "line_after" in self.values:
+            bed.line_after = self._line_after(garden, bed, self.values["line_after"])
         if bed.opened is None:
             bed.opened = self.today
+
+    def _line_after(self, garden: Garden, bed: Bed, wanted: int | None) -> Bed | None:
+        """The bed whose line this one's goes on from. Raises InputError."""
+        if not wanted:
+            return None
+        after = {x.pk: x for x in garden.beds.filter(removed_at=None).select_related("line_after")}
+        if wanted not in after:
+            raise InputError("line_after", wanted, "a bed of this garden")
+        if bed.name not in (x.name for x in after.values() if x.pk != bed.pk):  # else it is refused for its name
+            names = {x.name: x.line_after.name if x.line_after else None for x in after.values() if x.pk != bed.pk}
+            own = after[wanted].name if wanted != bed.pk else bed.name
+            g.check_line_after({**names, bed.name: own}, bed.name)
+        return after[wanted]
 
     def _refuse_clashes(self, garden: Garden, bed: Bed) -> None:
         if Bed.objects.filter(garden=garden, name=bed.name, removed_at=None).exclude(pk=bed.pk).exists():
@@ -266,7 +282,7 @@ class CopyBed(GardenAction[Bed]):
         copy = Bed.objects.get(pk=source.pk)
         copy.pk, copy._state.adding = None, True
         copy.name, copy.position, copy.opened = _free_name(source.name, names), next_place(garden), today
-        copy.opening_wetness = None
+        copy.opening_wetness = copy.line_after = None
         if copy.x_m is not None and copy.y_m is not None:
             copy.y_m -= source.width_m + 0.4
         alike = source.alike

@@ -20,13 +20,14 @@ from agronomy.describe.readings import TESTS
 from agronomy.describe.words import MEASUREMENTS
 from agronomy.formats.described import read
 from agronomy.ground.holding import holding
-from agronomy.methods.line import inflow_l_h
+from agronomy.methods.line import takes_l_h
 from apps.accounts.actor import Actor
 from apps.base.errors import NotFound
 from apps.garden.access import reached
 from apps.garden.action import RecordEvent
 from apps.garden.actions.beds import standing_bed
 from apps.garden.convert import drip_of, rig_of_row
+from apps.garden.lines import tap_of, tubes_of
 from apps.garden.models import Aspect, Bed, BedRecord, Event, Garden, Rig, Role
 from apps.garden.rows import described
 
@@ -168,13 +169,13 @@ def _set_even(of: KeepMeasurement, found: Json) -> None:
 
 def _line_at(bed: Bed) -> LineAt | None:
     """A bed's line and its ground, as they are told."""
-    drip = drip_of(bed)
-    if bed.method != "drip" or drip is None:
+    if bed.method != "drip" or drip_of(bed) is None:
         return None
-    rig = bed.rig or bed.garden.rigs.order_by("pk").first()
-    line, soil = read(g.Drip, drip), read(g.Soil, _soil_of(bed), "soil")
-    flow = inflow_l_h(rig_of_row(rig), line) / line.emitters if rig else line.flow_l_per_h
-    return LineAt(line, flow, holding(soil).ksat)
+    tube = next(x for x in tubes_of(bed.garden) if bed.pk in (row.pk for row, _ in x))
+    place, tap = [row.pk for row, _ in tube].index(bed.pk), tap_of(tube)
+    line, soil = tube[place][1], read(g.Soil, _soil_of(bed), "soil")
+    takes = takes_l_h(rig_of_row(tap), tuple(x for _, x in tube))[place] if tap else line.emitters * line.flow_l_per_h
+    return LineAt(line, takes / line.emitters, holding(soil).ksat)
 
 
 def _set_sprinkler(of: KeepMeasurement, found: Json) -> None:

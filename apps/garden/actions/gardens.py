@@ -205,6 +205,7 @@ class SaveRig(GardenAction[Rig]):
         days = {name: told[name].isoformat() for name in DAYS_OF_A_RIG if told[name]}
         described = read(g.CheckedRig, {**told, **days})
         rig.programmes = [write(p) for p in described.programmes]
+        rig.pressures = [write(p) for p in described.pressures]
         for name, day in days.items():
             if day > garden.today.isoformat():
                 raise OutOfRangeError(name, day, f"a date up to {garden.today}")

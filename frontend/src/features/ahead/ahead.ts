@@ -76,6 +76,7 @@ const HOW: Record<string, string> = {
   early: 'a day early: the next has no room',
   moved: 'moved by you',
   planting: 'watering in what is planted',
+  along: 'with another bed on its line',
 }
 
 /** A cell for the ear. */

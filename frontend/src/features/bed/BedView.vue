@@ -60,7 +60,7 @@ watch(watering, (now) => {
   if (now && page.value) idFor = openingId(page.value, 'watering')
 })
 async function keepWatering(x: PouredSaid) {
-  await events.watered(objectOmit(x, ['hour']), idFor(x.date))
+  await events.watered(objectOmit(x, ['hour']), idFor(x.date), page.value!)
   watering.value = false
 }
 

@@ -3,6 +3,7 @@ import { path } from '@/shared/api/queries'
 import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { BedPage, DayPart, Into, ObservationKind, PouredBy, Reading } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
+import { alongTube } from '@/shared/words/measures'
 
 export interface WateringSaid {
   litres: number
@@ -31,11 +32,11 @@ export function openingId(page: BedPage, kind: 'watering' | 'observation'): (dat
 
 /** What is noted at one bed: poured, found, struck. Each note can be undone. */
 export function useBedEvents(garden: () => number, bed: () => number) {
-  const pour = useChange(garden, (x: WateringSaid & { id: string }, mark) =>
+  const pour = useChange(garden, (waterings: (WateringSaid & { id: string; bed: number })[], mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/waterings', {
         ...path(garden),
-        body: { waterings: [{ ...x, bed: bed() }] },
+        body: { waterings },
         ...mark,
       }),
     ),
@@ -56,12 +57,17 @@ export function useBedEvents(garden: () => number, bed: () => number) {
     find,
     /** Take what was noted back, or let it count again. */
     toggle: (id: string, struck: boolean) => undo(id, { back: struck }),
-    /** Keep a watering under the id of its opening; throws what the server refuses. */
-    async watered(x: WateringSaid, id: string) {
-      const [kept] = await pour.mutateAsync({ ...x, id })
+    /** Keep a watering under the id of its opening, and what its line gave to other beds; throws what the server refuses. */
+    async watered(x: WateringSaid, id: string, page: BedPage) {
+      const one = { ...x, id, bed: bed() }
+      const ofToday = x.date === page.garden.today
+      const all = await pour.mutateAsync(page.stop ? alongTube(page.stop, one, { ofToday }) : [one])
+      const [kept] = all
       if (kept?.struck) say('This was undone meanwhile: nothing is noted. Note it again if you did it.')
       else if (kept && Math.abs(kept.litres - x.litres) > 0.01)
         say('A watering was noted here already, and that one stands.')
+      else if (all.length > 1)
+        say(`The run is noted at ${all.length} isles on its tube.`, () => all.forEach((w) => undo(w.id)))
       else say('The watering is noted.', () => undo(id))
     },
     async checked(x: ObservationSaid, id: string) {

@@ -172,6 +172,12 @@ const BURIED = open(
   (Object.keys(GIVER) as (keyof typeof GIVER)[]).map((value) => ({ value, label: GIVER[value][1] })),
   'nothing',
 )
+/** Other beds from whose line this one's may go on. */
+const lines = computed(() =>
+  (beds.data.value ?? [])
+    .filter((b) => b.method === 'drip' && b.id !== props.bed)
+    .map((b) => ({ value: b.id, label: b.name })),
+)
 const kinds = computed(() =>
   optionsOf(
     (catalogue.data.value?.kinds ?? []).map((k) => k.key),
@@ -359,7 +365,7 @@ const usualDepth = computed(
       />
       <Picks v-model="form.method" legend="How do you water it?" :options="allOf(METHOD)" />
       <Choice
-        v-if="(own?.rigs.length ?? 0) > 1"
+        v-if="(own?.rigs.length ?? 0) > 1 && !(form.method === 'drip' && form.line_after)"
         v-model="form.rig"
         label="Which hose or butt"
         :options="[
@@ -367,7 +373,7 @@ const usualDepth = computed(
           ...(own?.rigs ?? []).map((r) => ({ value: r.id, label: r.name })),
         ]"
       />
-      <LineFields v-if="form.method === 'drip'" v-model="form" :of="of" />
+      <LineFields v-if="form.method === 'drip'" v-model="form" :of="of" :lines="lines" />
       <template v-if="form.method === 'sprinkler'">
         <div class="row">
           <UnitInput

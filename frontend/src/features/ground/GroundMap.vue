@@ -267,6 +267,16 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
           />
         </g>
       </g>
+      <line
+        v-for="b in ground.beds.filter((x) => x.line_after !== null)"
+        :key="`t${b.id}`"
+        :x1="place(`bed:${b.line_after}`).x"
+        :y1="-place(`bed:${b.line_after}`).y"
+        :x2="place(`bed:${b.id}`).x"
+        :y2="-place(`bed:${b.id}`).y"
+        class="line"
+        :stroke-width="unit * 0.12"
+      />
       <g v-for="b in ground.beds" :key="b.id" :transform="transform(place(`bed:${b.id}`))">
         <clipPath :id="`bed-${b.id}`">
           <circle v-if="b.round" :r="feet(`bed:${b.id}`, b).length / 2" />

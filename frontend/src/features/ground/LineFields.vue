@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 
+import Choice from '@/shared/ui/Choice.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
@@ -10,7 +11,15 @@ import { emittersOf, flowOf, type BedForm } from './bedForm'
 
 /** A drip line: its length and the spacing are enough; what is left open is as usual, with its doubt. */
 const form = defineModel<BedForm>({ required: true })
-defineProps<{ of: (field: string) => string | undefined }>()
+const props = defineProps<{
+  of: (field: string) => string | undefined
+  /** Beds from whose line this one may go on. */
+  lines: { value: number; label: string }[]
+}>()
+const FROM = computed(() => [
+  { value: null as number | null, label: 'straight from the tap' },
+  ...props.lines,
+])
 const LAID = [
   { value: 'rows' as const, label: 'in rows along the bed' },
   { value: 'ring' as const, label: 'once round it' },
@@ -37,6 +46,15 @@ watch(
 <template>
   <div class="stack">
     <Picks v-model="form.line.kind" legend="What kind of line?" :options="allOf(LINE_KIND)" />
+    <Choice
+      v-if="lines.length"
+      v-model="form.line_after"
+      label="Where does its water come from?"
+      :options="FROM.map((x) => (x.value === null ? x : { ...x, label: `on from the line of ${x.label}` }))"
+    />
+    <p v-if="form.line_after" class="soft small">
+      One tube, no valve between: both get water at once, for as long as the thirstier asks.
+    </p>
     <div class="row">
       <UnitInput
         v-model="form.line.length_m"
@@ -105,7 +123,7 @@ watch(
         <div class="row">
           <UnitInput
             v-model="form.line.feed_m"
-            label="Hose or pipe to it"
+            :label="form.line_after ? 'Tube between the two' : 'Hose or pipe to it'"
             quantity="length"
             :error="of('drip.feed_m')"
           />
@@ -124,6 +142,7 @@ watch(
           />
         </div>
         <OpenNumber
+          v-if="!form.line_after"
           v-model="form.line.outlet"
           class="narrow"
           label="Outlet of its timer"

@@ -79,6 +79,7 @@ const BED: Bed = {
   exposures: [],
   method: 'drip',
   rig: 2,
+  line_after: null,
   style: null,
   pattern: 'little_and_often',
   opened: '2025-06-12',

@@ -160,6 +160,7 @@ export interface BedForm extends Plain {
   alike: number
   method: MethodName
   rig: number | null
+  line_after: number | null
   style: Style | null
   pattern: Pattern | null
   prefers: 'any' | 'dawn' | 'dusk' | null
@@ -243,6 +244,7 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     light_since: null,
     method: usual,
     rig: null,
+    line_after: null,
     style: null,
     pattern: null,
     prefers: null,

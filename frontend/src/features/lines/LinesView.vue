@@ -13,11 +13,14 @@ import {
   changeInWords,
   evenInWords,
   headInWords,
+  hoursInWords,
   longestInWords,
+  overInWords,
   rowsInWords,
   settingInWords,
   tapInWords,
   timerInWords,
+  tubeInWords,
   upkeepInWords,
   wetsInWords,
 } from '@/shared/words/lines'
@@ -127,6 +130,7 @@ const today = computed(() => query.data.value?.garden.today ?? '')
         <RouterLink :to="{ name: 'bed', params: { garden, bed: x.id } }">{{ x.bed }}</RouterLink>
       </h2>
       <LineDrawing :line="x" />
+      <p v-if="tubeInWords(x, lines, units)">{{ tubeInWords(x, lines, units) }}</p>
       <p class="soft small">
         {{ rowsInWords(x) }}. Clay line: the head along it. Dots: what each dripper gives; hollow ones give
         less than nine tenths of the best.
@@ -170,9 +174,17 @@ const today = computed(() => query.data.value?.garden.today ?? '')
         >
       </p>
     </section>
+    <section v-if="query.data.value.tubes.length" aria-labelledby="tubes">
+      <h2 id="tubes">One tube, several beds</h2>
+      <p v-for="x in query.data.value.tubes" :key="x.beds.join()">{{ overInWords(x, units) }}</p>
+    </section>
     <section v-if="query.data.value.taps.length" aria-labelledby="taps">
       <h2 id="taps">What may run together</h2>
       <p v-for="x in query.data.value.taps" :key="x.rig">{{ tapInWords(x) }}</p>
+    </section>
+    <section v-if="query.data.value.hours.length" aria-labelledby="hours">
+      <h2 id="hours">When to run them</h2>
+      <p v-for="text in hoursInWords(query.data.value.hours, units)" :key="text">{{ text }}</p>
     </section>
     <section v-if="timers.length" aria-labelledby="timers">
       <h2 id="timers">What to set the timer to</h2>

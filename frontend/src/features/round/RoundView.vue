@@ -32,7 +32,7 @@ import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
 import AlterDialog from '@/shared/ui/AlterDialog.vue'
-import { foundInWords, lastNoted, useRoundActions, type Act, type Found } from './useRoundActions'
+import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
 import WholeRound from './WholeRound.vue'
 
@@ -149,6 +149,8 @@ async function keepRound(stops: Stop[], hour: number) {
 function deed(stop: Stop, act: () => Promise<unknown>) {
   if (!actions.hears(stop.id)) return
   places.hold(stop)
+  // What else the line waters keeps its place, too.
+  all.value.filter((s) => stop.line_with.some((x) => x.id === s.id)).forEach((s) => places.hold(s))
   void act().then(() => moveOn(stop))
 }
 
@@ -177,8 +179,8 @@ const ranOut = (stop: Stop) =>
   })
 
 function takeBack(stop: Stop) {
-  const noted = lastNoted(stop, places.held(stop.id))
-  if (noted) deed(stop, () => actions.takeBack(stop, noted))
+  const noted = lastRun(stop, all.value, places.held(stop.id))
+  if (noted.length) deed(stop, () => actions.takeBack(stop, noted))
 }
 
 /** A tap in a stop's menu. */

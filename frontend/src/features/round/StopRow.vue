@@ -7,7 +7,16 @@ import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { allOf, cropsInWords, TOUCH, WETNESS } from '@/shared/words/names'
-import { asksFinger, instruction, ledTo, more, reason, secondInWords, wantsHand } from '@/shared/words/stop'
+import {
+  asksFinger,
+  instruction,
+  ledTo,
+  more,
+  openedBy,
+  reason,
+  secondInWords,
+  wantsHand,
+} from '@/shared/words/stop'
 
 import StopMenu from './StopMenu.vue'
 import { lastNoted, type Act, type Found } from './useRoundActions'
@@ -49,6 +58,8 @@ const second = computed(() =>
   props.second ? secondInWords(props.second, units, props.round.limits.windows) : null,
 )
 const outcomesShown = computed(() => hand.value && props.stop.word === 'check' && !props.mark)
+/** Another row opens the line that waters this one. */
+const with_ = computed(() => (noted.value ? '' : openedBy(props.stop)))
 const waits = computed(() => props.second !== undefined && !props.secondOpen)
 const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
 </script>
@@ -138,6 +149,7 @@ const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
         <template v-else>
           <span v-if="secondNoted" class="settled"><PhCheck :size="18" aria-hidden="true" />Done</span>
           <span v-else-if="waits" class="settled soft">Later</span>
+          <span v-else-if="with_ && hand" class="settled soft">With it</span>
           <button
             v-else-if="hand && stop.word !== 'check'"
             class="btn full"

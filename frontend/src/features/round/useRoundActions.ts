@@ -5,6 +5,7 @@ import { newId } from '@/shared/api/client'
 import { newMark, type Mark } from '@/shared/outbox/outbox'
 import { strike, useMarks } from '@/shared/outbox/useOutbox'
 import { say } from '@/shared/ui/snack'
+import { alongTube } from '@/shared/words/measures'
 import { WETNESS } from '@/shared/words/names'
 
 export interface Poured {
@@ -39,6 +40,16 @@ export const foundInWords = (found: Found): string =>
     ? WETNESS[found]
     : { still_wet: 'still wet', ran_out: 'that it ran out below', saucer: 'water in its saucer' }[found]
   ).toLowerCase()
+/** The same of all beds that the run of a line was noted for. */
+export function lastRun(stop: Stop, all: Stop[], markedHere: boolean): string[] {
+  const own = lastNoted(stop, markedHere)
+  const last = stop.waterings_today.at(-1)
+  if (!own) return []
+  if (last?.id !== own || (last.way ?? 'drip') !== 'drip') return [own]
+  const beside = all.filter((s) => stop.line_with.some((x) => x.id === s.id))
+  const runs = beside.map((s) => s.waterings_today.at(-1)).filter((w) => w && (w.way ?? 'drip') === 'drip')
+  return [own, ...runs.map((w) => w!.id)]
+}
 /** The event that was noted last at a stop today and can be taken back; a check only while its row was marked in this visit. */
 export function lastNoted(stop: Stop, markedHere: boolean): string | null {
   if (stop.put_off) return stop.put_off
@@ -62,8 +73,8 @@ export function useRoundActions(
   const day = () => (clock() ? { date: clock() } : {})
 
   async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>, at?: Date): Promise<T | null> {
-    const ids = stops.map((s) => s.id)
-    if (ids.some(marks.state)) return null
+    const ids = [...new Set(stops.flatMap((s) => [s.id, ...s.line_with.map((x) => x.id)]))]
+    if (ids.some((id) => marks.state(id))) return null
     try {
       return await marks.send(ids, call, at)
     } catch (error) {
@@ -76,7 +87,7 @@ export function useRoundActions(
     const done = await mark(stops, ({ signal }) =>
       Promise.all(noted.map((id) => strike(garden(), id, false, { ...newMark(), signal }))),
     )
-    if (done) say(`${stops.length === 1 ? `${stops[0]!.name} is` : `${stops.length} isles are`} undone.`)
+    if (done) say(`${noted.length === 1 ? `${stops[0]!.name} is` : `${noted.length} isles are`} undone.`)
   }
   const undo = (stops: Stop[], noted: string[]) => () => void takeBack(stops, noted)
   const takenBack = (stop: Stop) =>
@@ -86,12 +97,12 @@ export function useRoundActions(
     state: marks.state,
     hears: marks.hears,
     giveUp: marks.giveUp,
-    takeBack: (stop: Stop, noted: string) => takeBack([stop], [noted]),
+    takeBack: (stop: Stop, noted: string[]) => takeBack([stop], noted),
     /** Whether all of it is noted. */
     async watered(all: Poured[]): Promise<boolean> {
       const stops = all.map((p) => p.stop)
       const earlier = (p: Poured) => p.date !== undefined && p.date !== today()
-      const waterings = all.map((p) => ({
+      const told = all.map((p) => ({
         // Of an earlier day it is no mark of this opening.
         id: earlier(p) ? newId() : p.stop.marks.watering,
         bed: p.stop.id,
@@ -103,6 +114,14 @@ export function useRoundActions(
         ...(p.way ? { way: p.way } : {}),
         into: p.into ?? p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
       }))
+      // Another bed on a tube is noted once, by its own stop where that is among these.
+      const seen = new Set(told.map((w) => w.bed))
+      const beside = all.flatMap((p, i) =>
+        alongTube(p.stop, told[i]!, { ofToday: !earlier(p), not: [...seen] })
+          .slice(1)
+          .map((w) => (seen.add(w.bed), w)),
+      )
+      const waterings = [...told, ...beside]
       const kept = await mark(
         stops,
         (sent) =>
@@ -122,8 +141,8 @@ export function useRoundActions(
           undo(stops, noted),
         )
       else {
-        const litres = all.reduce((n, p) => n + p.litres, 0)
-        const what = all.length === 1 ? stops[0]!.name : `${all.length} isles`
+        const litres = waterings.reduce((n, w) => n + w.litres, 0)
+        const what = waterings.length === 1 ? stops[0]!.name : `${waterings.length} isles`
         say(`${what}: ${show(litres)} noted.`, undo(stops, noted))
       }
       return true

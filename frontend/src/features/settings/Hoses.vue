@@ -11,6 +11,7 @@ import UnitInput from '@/shared/ui/UnitInput.vue'
 import { WATER } from '@/shared/words/names'
 import { programmeInWords } from '@/shared/words/pots'
 
+import PressuresForm from './PressuresForm.vue'
 import TimerForm from './TimerForm.vue'
 
 /** What water comes from: hoses and taps with their flow, butts with what stands in them. */
@@ -185,6 +186,11 @@ async function look(r: Rig) {
             />
             <button class="btn" type="submit" :disabled="change.isPending.value">Keep both</button>
           </form>
+          <PressuresForm
+            :rig="r"
+            :busy="change.isPending.value"
+            @keep="(pressures) => told(r, { pressures }, `The pressure of ${r.name} by the hour is kept.`)"
+          />
           <p class="soft small">
             Salt left open: 0.5 of a tap, next to none of rain. Your water works tell, or a cheap meter. Pots
             are washed out by it.

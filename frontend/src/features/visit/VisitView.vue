@@ -89,6 +89,9 @@ function asOther(s: VisitStop) {
         <div>
           <h2>{{ s.name }}</h2>
           <p class="do">{{ dosePlain(s, tongue) }}</p>
+          <p v-if="s.line_with.length" class="soft">
+            The same run waters {{ s.line_with.map((x) => x.name).join(', ') }}: noted with it.
+          </p>
           <p v-if="s.second" class="soft">The second time today, at about {{ clock(s.again_at_h ?? 16) }}.</p>
           <p v-else-if="s.again_at_h !== null" class="soft">
             And again at about {{ clock(s.again_at_h) }}: come back to this page then.

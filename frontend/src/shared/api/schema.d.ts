@@ -1469,6 +1469,7 @@ export interface components {
              */
             limp_kg?: number | null;
             rig?: number | null;
+            line_after?: number | null;
             /** Format: date */
             opened?: string;
             soil?: components["schemas"]["SoilInRequest"];
@@ -1602,6 +1603,7 @@ export interface components {
              */
             volume_l: number;
             rig: number | null;
+            line_after: number | null;
             mulch: components["schemas"]["MulchOut"] | null;
         };
         BedPage: {
@@ -1757,10 +1759,11 @@ export interface components {
          *     * `early` - early
          *     * `moved` - moved
          *     * `moved_away` - moved_away
+         *     * `along` - along
          *     * `evening` - evening
          * @enum {string}
          */
-        Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "run_down" | "mix_holds" | "stale" | "bare" | "unwatered" | "before_planting" | "planting_in" | "early" | "moved" | "moved_away" | "evening";
+        Cause: "trigger" | "part" | "heat" | "damp_top" | "rain" | "not_yet" | "air_short" | "doubt" | "watered" | "reservoir" | "run_down" | "mix_holds" | "stale" | "bare" | "unwatered" | "before_planting" | "planting_in" | "early" | "moved" | "moved_away" | "along" | "evening";
         /**
          * @description * `filter` - filter
          *     * `flush` - flush
@@ -2281,6 +2284,8 @@ export interface components {
         /** @description One bed's line, running alone. */
         DripLine: {
             bed: string;
+            /** @description beds that it runs through, from the tap on */
+            tube: string[];
             id: number;
             /** @description of each emitter of its first row, from the inlet */
             at_m: number[];
@@ -2288,6 +2293,11 @@ export interface components {
             heads_m: number[];
             /** Format: double */
             nominal_l_h: number;
+            /**
+             * Format: double
+             * @description of its own emitters
+             */
+            mean_l_h: number;
             /** Format: double */
             inflow_l_h: number;
             /** Format: double */
@@ -2810,6 +2820,8 @@ export interface components {
             /** Format: double */
             turn_deg: number;
             rig: number | null;
+            /** @description the bed from whose line its own goes on */
+            line_after: number | null;
             alike: number;
             /** @description how its drip line lies in it */
             line: components["schemas"]["MapLine"] | null;
@@ -2959,9 +2971,10 @@ export interface components {
          *     * `early` - early
          *     * `moved` - moved
          *     * `planting` - planting
+         *     * `along` - along
          * @enum {string}
          */
-        How: "due" | "part" | "late" | "early" | "moved" | "planting";
+        How: "due" | "part" | "late" | "early" | "moved" | "planting" | "along";
         IfFelt: {
             reading: components["schemas"]["Wetness"];
             word: components["schemas"]["Word"];
@@ -3378,9 +3391,10 @@ export interface components {
          *     * `holding` - holding
          *     * `reducer` - reducer
          *     * `row` - row
+         *     * `apart` - apart
          * @enum {string}
          */
-        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "row";
+        LineChangeWhatEnum: "both_ends" | "wider" | "holding" | "reducer" | "row" | "apart";
         /**
          * @description * `drippers` - drippers
          *     * `tape` - tape
@@ -3388,6 +3402,21 @@ export interface components {
          * @enum {string}
          */
         LineKind: "drippers" | "tape" | "soaker";
+        /** @description Another bed on the same tube, with no valve between. */
+        LineWith: {
+            id: number;
+            name: string;
+            /**
+             * Format: double
+             * @description litres that the line gives it for each that it gives this one
+             */
+            per_litre: number;
+            /**
+             * Format: uuid
+             * @description under which its next watering of today is noted
+             */
+            mark: string;
+        };
         Lines: {
             garden: components["schemas"]["GardenOut"];
             lacks: components["schemas"]["LacksEnum"] | components["schemas"]["BlankEnum"];
@@ -3396,6 +3425,8 @@ export interface components {
             upkeep: components["schemas"]["Upkeep"][];
             /** @description with two lines and more: what may run together */
             taps: components["schemas"]["Tap"][];
+            hours: components["schemas"]["TapHour"][];
+            tubes: components["schemas"]["TubeAhead"][];
             /** @description lines whose length is not known: nothing is solved */
             open: components["schemas"]["OpenLine"][];
         };
@@ -4190,6 +4221,8 @@ export interface components {
              * @description what a gauge behind it read meanwhile
              */
             throttled_head_m?: number | null;
+            /** @description by the hour, where it changes over the day */
+            pressures?: components["schemas"]["PressureInRequest"][];
             /**
              * Format: date
              * @description when its filter was last rinsed
@@ -4498,6 +4531,32 @@ export interface components {
          * @enum {string}
          */
         PouredBy: "hose" | "can" | "drip" | "sprinkler";
+        /** @description What a gauge behind a shut tap read at an hour: where many draw at once, it falls. */
+        PressureInRequest: {
+            /**
+             * Format: double
+             * @description at which it was read
+             */
+            hour: number;
+            /**
+             * Format: double
+             * @description 10 m are 1 bar
+             */
+            head_m: number;
+        };
+        /** @description What a gauge behind a shut tap read at an hour: where many draw at once, it falls. */
+        PressureOut: {
+            /**
+             * Format: double
+             * @description at which it was read
+             */
+            hour: number;
+            /**
+             * Format: double
+             * @description 10 m are 1 bar
+             */
+            head_m: number;
+        };
         /** @description What a timer on a line is set to from a date on. Of one that tells nobody what it did, runs are taken as done. */
         ProgrammeInRequest: {
             /**
@@ -4731,6 +4790,8 @@ export interface components {
              * @description what a gauge behind it read meanwhile
              */
             throttled_head_m?: number | null;
+            /** @description by the hour, where it changes over the day */
+            pressures?: components["schemas"]["PressureInRequest"][];
             /**
              * Format: date
              * @description when its filter was last rinsed
@@ -4835,6 +4896,8 @@ export interface components {
              * @description what a gauge behind it read meanwhile
              */
             throttled_head_m: number | null;
+            /** @description by the hour, where it changes over the day */
+            pressures: components["schemas"]["PressureOut"][];
             /**
              * Format: date
              * @description when its filter was last rinsed
@@ -5386,6 +5449,9 @@ export interface components {
             givers: number;
             /** @description the hose, tap or butt that it is watered from; empty: none is named */
             rig: string;
+            /** @description beds that one run of its line waters today; empty: only it */
+            tube: number[];
+            line_with: components["schemas"]["LineWith"][];
             /**
              * @description what comes out of its hose or butt
              *
@@ -5442,10 +5508,29 @@ export interface components {
         SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown" | "buried";
         Tap: {
             rig: string;
-            beds: string[];
+            /** @description each by the beds that it runs through */
+            tubes: string[][];
             /** @description of what it gives alone, where all run at once */
             each: number[];
             sound: boolean;
+        };
+        /** @description A tap at an hour at which its pressure was read, its lines running one after the other. */
+        TapHour: {
+            rig: string;
+            /** Format: double */
+            hour: number;
+            /** Format: double */
+            head_m: number;
+            /**
+             * Format: double
+             * @description all its lines together
+             */
+            takes_l_h: number;
+            /**
+             * Format: double
+             * @description low quarter over mean, of the line that fares worst
+             */
+            even: number;
         };
         TellInRequest: {
             do: components["schemas"]["DoEnum"];
@@ -5626,6 +5711,15 @@ export interface components {
             /** Format: date */
             to_date: string;
         };
+        /** @description A tube through several beds, over the days ahead. */
+        TubeAhead: {
+            beds: string[];
+            days: number;
+            /** Format: double */
+            litres: number;
+            /** @description of each bed, what falls beyond a refill */
+            over: number[];
+        };
         UndoneOut: {
             /** Format: uuid */
             id: string;
@@ -5707,6 +5801,7 @@ export interface components {
             /** Format: double */
             finger_depth_m: number;
             marks: components["schemas"]["Marks"];
+            line_with: components["schemas"]["LineWith"][];
         };
         Visited: {
             weather_fresh: boolean;

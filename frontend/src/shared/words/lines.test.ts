@@ -7,11 +7,14 @@ import {
   changeInWords,
   evenInWords,
   headInWords,
+  hoursInWords,
   longestInWords,
+  overInWords,
   rowsInWords,
   runInWords,
   settingInWords,
   timerInWords,
+  tubeInWords,
   wetsInWords,
 } from './lines'
 import type { Tongue } from './stop'
@@ -24,11 +27,13 @@ const metric: Tongue = {
 const line = (over: object = {}): DripLine =>
   ({
     bed: 'Row',
+    tube: ['Row'],
     id: 1,
     at_m: [1, 2, 3],
     flows_l_h: [2, 1.9, 1.8],
     heads_m: [9.9, 9.5, 9],
     nominal_l_h: 2,
+    mean_l_h: 1.9,
     inflow_l_h: 5.7,
     inlet_m: 10,
     even: 0.95,
@@ -167,5 +172,41 @@ describe('a drip line', () => {
       'It is set to once a week, 15 minutes: 20 L a week, 0.0 L drain away, 40 % of what plants want is missed. Set it anew.',
     )
     expect(settingInWords({ ...timer, now: { ...now, missed: 0 } }, metric)[1]).toContain('and may stay so')
+  })
+
+  it('says what a tube waters, what is left for the last, and which valve would save most', () => {
+    const first = line({ bed: 'A', tube: ['A', 'B', 'C'], mean_l_h: 2 })
+    const last = line({ bed: 'C', tube: ['A', 'B', 'C'], mean_l_h: 1.5 })
+    expect(tubeInWords(line(), [], metric)).toBe('')
+    expect(tubeInWords(first, [first, last], metric)).toContain('goes on to B and C, with no valve')
+    expect(tubeInWords(last, [first, last], metric)).toBe(
+      'Its water comes on from B. Each of its drippers gives 1.5 L/h, those of A 2.0.',
+    )
+    const ahead = { beds: ['A', 'B'], days: 14, litres: 200, over: [0, 30] }
+    expect(overInWords(ahead, metric)).toContain(
+      '30 L of it beyond what is asked. A valve at B would save 30 L.',
+    )
+    expect(overInWords({ ...ahead, over: [0, 1] }, metric)).toContain(
+      'nearly all of it where it is asked for',
+    )
+    expect(
+      changeInWords(
+        { what: 'apart', even: 0.9, least_l_h: 2, mean_l_h: 2, bore_mm: null, reaches: null },
+        metric,
+      ),
+    ).toContain('A feed of its own')
+  })
+
+  it('says at which hour a tap runs its lines best', () => {
+    const at = (hour: number, even: number, takes_l_h: number) => ({
+      rig: 'Tap',
+      hour,
+      head_m: 10,
+      takes_l_h,
+      even,
+    })
+    expect(hoursInWords([at(7, 0.8, 20), at(23, 0.9, 30)], metric)[0]).toContain('Best at 23:00.')
+    expect(hoursInWords([at(7, 0.95, 20), at(23, 0.8, 30)], metric)[0]).toContain('Best at 7:00.')
+    expect(hoursInWords([at(7, 0.9, 20), at(23, 0.9, 30)], metric)[0]).toContain('Best at 23:00.')
   })
 })

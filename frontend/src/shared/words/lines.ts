@@ -1,9 +1,9 @@
 import type { DripLine, Lines, TimerNow } from '@/shared/api/types'
-import { nearDay } from '@/shared/format/time'
+import { clock, nearDay } from '@/shared/format/time'
 
 import { WEEKDAYS } from './names'
 import { programmeInWords } from './pots'
-import { times, upper, type Tongue } from './stop'
+import { inRow, times, upper, type Tongue } from './stop'
 
 type Wets = DripLine['usual']
 type Taps = Lines['taps'][number]
@@ -76,6 +76,7 @@ export function changeInWords(c: DripLine['changes'][number], t: Tongue): string
     holding: 'Drippers that hold their flow',
     reducer: 'A pressure reducer to 1 bar',
     row: 'One more row beside it',
+    apart: 'A feed of its own from the tap',
   }[c.what]
   if (c.what === 'row')
     return `${what}: ${percent(c.reaches ?? 1)} of the ground that roots hold is wetted, ${t.show(c.mean_l_h, 'drip_flow')} each.`
@@ -97,6 +98,45 @@ export const timerInWords = (x: DripLine, today: string, t: Tongue): string =>
   x.programme
     ? `Its timer: ${programmeInWords(x.programme, t)}${x.next_run ? `; next ${nearDay(x.next_run, today)}` : ''}.`
     : ''
+
+/** Where its water comes from, and what those before it leave it; empty of a line that comes from the tap. */
+export function tubeInWords(x: DripLine, all: DripLine[], t: Tongue): string {
+  const at = x.tube.indexOf(x.bed)
+  if (x.tube.length < 2) return ''
+  if (at === 0)
+    return `Its tube goes on to ${inRow(x.tube.slice(1))}, with no valve between: what opens it waters all of them.`
+  const first = all.find((y) => y.bed === x.tube[0])
+  const less =
+    first && first.nominal_l_h === x.nominal_l_h && x.mean_l_h < 0.99 * first.mean_l_h
+      ? ` Each of its drippers gives ${t.show(x.mean_l_h, 'drip_flow')}, those of ${first.bed} ${t.num(first.mean_l_h, 'drip_flow')}.`
+      : ''
+  return `Its water comes on from ${x.tube[at - 1]}.${less}`
+}
+
+/** What one run for several beds costs over the days ahead, and which valve would save most. */
+export function overInWords(x: Lines['tubes'][number], t: Tongue): string {
+  const over = x.over.reduce((n, l) => n + l, 0)
+  const all = `${inRow(x.beds)}, one tube: ${t.show(x.litres, 'volume')} in the next ${times(x.days, 'day')}`
+  if (over < 0.03 * x.litres || over < 1) return `${all}, and nearly all of it where it is asked for.`
+  const most = x.beds[x.over.indexOf(Math.max(...x.over))]
+  return `${all}, ${t.show(over, 'volume')} of it beyond what is asked. A valve at ${most} would save ${t.show(Math.max(...x.over), 'volume')}.`
+}
+
+/** A tap hour by hour: when its lines run best. */
+export function hoursInWords(hours: Lines['hours'], t: Tongue): string[] {
+  const rigs = [...new Set(hours.map((h) => h.rig))]
+  return rigs.map((rig) => {
+    const all = hours.filter((h) => h.rig === rig)
+    const best = all.reduce((a, b) =>
+      b.even > a.even + 0.005 || (b.even > a.even - 0.005 && b.takes_l_h > a.takes_l_h) ? b : a,
+    )
+    const each = all.map(
+      (h) =>
+        `at ${clock(h.hour)} ${t.show(h.head_m, 'length')} of head, ${t.show(h.takes_l_h, 'drip_flow')}, the poorest quarter ${percent(h.even)}`,
+    )
+    return `${rig}: ${each.join('; ')}. Best at ${clock(best.hour)}.`
+  })
+}
 
 export const rowsInWords = (x: DripLine): string =>
   x.laid === 'ring'
@@ -136,11 +176,12 @@ export function upkeepInWords(x: Chore, today: string): string {
 
 /** What may run together behind one tap. */
 export function tapInWords(x: Taps): string {
-  const all = x.beds.length === 2 ? 'Both' : `All ${x.beds.length}`
-  if (x.sound) return `${x.rig}: ${x.beds.join(', ')} may run together.`
+  const tubes = x.tubes.map((beds) => beds.join(' with '))
+  const all = tubes.length === 2 ? 'Both' : `All ${tubes.length}`
+  if (x.sound) return `${x.rig}: ${tubes.join(', ')} may run together.`
   const least = Math.min(...x.each)
-  const poorest = x.beds[x.each.indexOf(least)]
-  return `${x.rig}: ${all} at once, ${poorest} gets ${percent(least)} of what it gets alone. Run ${x.beds.join(', ')} one after the other.`
+  const poorest = tubes[x.each.indexOf(least)]
+  return `${x.rig}: ${all} at once, ${poorest} gets ${percent(least)} of what it gets alone. Run ${tubes.join(', ')} one after the other.`
 }
 
 /** What a timer that only runs is best set to, and what its setting costs now. */

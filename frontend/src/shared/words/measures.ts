@@ -1,3 +1,4 @@
+import { newId } from '@/shared/api/client'
 import type { DayPart, Into, PouredBy, Stop } from '@/shared/api/types'
 
 /** What a hand measures water by. */
@@ -25,6 +26,32 @@ const USUAL_H = 7
 /** The hour a watering is noted at unless told otherwise: now, by quarters; early in the day where a clock is its own. */
 export const usualHour = (ownClock: boolean, now = new Date()): number =>
   ownClock ? USUAL_H : now.getHours() + Math.floor(now.getMinutes() / 15) / 4
+
+/**
+ * What a line gave to one bed and, since no valve stands between, to all others on its tube: each under the id of its own
+ * opening, or of another day under a new one.
+ */
+export function alongTube<
+  T extends { id: string; bed: number; litres: number; into: Into; way?: PouredBy; rig?: string },
+>(
+  stop: Pick<Stop, 'line_with' | 'method'>,
+  one: T,
+  others: { ofToday: boolean; not?: number[] },
+): (T & { way?: PouredBy })[] {
+  const byLine = stop.method === 'drip' && (one.way ?? 'drip') === 'drip' && one.into === 'soil' && !one.rig
+  if (!byLine) return [one]
+  const beside = stop.line_with.filter((x) => !others.not?.includes(x.id))
+  return [
+    one,
+    ...beside.map((x) => ({
+      ...one,
+      id: others.ofToday ? x.mark : newId(),
+      bed: x.id,
+      litres: one.litres * x.per_litre,
+      way: 'drip' as const,
+    })),
+  ]
+}
 
 /** What is said of one watering: how much, when, where, in how many goes. */
 export interface PouredSaid {

@@ -2,7 +2,7 @@ import type { Round, Stop } from '@/shared/api/types'
 import { clock, daysBetween, duration, nearDay } from '@/shared/format/time'
 
 import { runs } from './away'
-import { isDue, times, upper, type Tongue } from './stop'
+import { inRow, isDue, openedBy, times, upper, type Tongue } from './stop'
 
 /** The head of the page: what the whole round comes to. */
 export function headline(r: Round): string {
@@ -52,7 +52,7 @@ export function potsFirst(r: Pick<Round, 'stops'>): string {
     .slice(0, MOST_NAMED)
     .map((s) => s.name)
   if (!pots.length) return ''
-  return `Look to the pots first: ${pots.length === 1 ? pots[0] : `${pots.slice(0, -1).join(', ')} and ${pots.at(-1)}`}.`
+  return `Look to the pots first: ${inRow(pots)}.`
 }
 
 /** What runs hot of the hoses, and where it may go: one sentence a hose. */
@@ -90,7 +90,7 @@ export function totals(r: Round): Totals {
       0,
     ),
     perhaps: asked.reduce((n, s) => n + dry(s), 0),
-    lineMinutes: sure.reduce((n, s) => n + (s.dose?.run_minutes ?? 0), 0),
+    lineMinutes: sure.reduce((n, s) => n + (openedBy(s) ? 0 : (s.dose?.run_minutes ?? 0)), 0),
   }
 }
 

@@ -32,6 +32,7 @@ export function instruction(s: Stop, t: Tongue): string {
   const d = s.dose
   switch (s.word) {
     case 'soak':
+      if (openedBy(s) && d) return `Gets ${t.show(d.litres, 'volume')} with ${openedBy(s)}`
       if (s.cause === 'planting_in' && d && s.hollows > 0)
         return `${t.show(d.litres / s.hollows, 'volume')} slowly into each of ${times(s.hollows, 'hollow')}`
       return (
@@ -75,6 +76,14 @@ export const dosePlain = (
       ? `Fill ${storeInWords(s)} in the ground to the brim: about ${t.show(s.dose.litres, 'volume')} in all`
       : `Fill ${storeInWords(s)} below till ${s.alike > 1 ? 'they run' : 'it runs'} over: about ${t.show(s.dose.litres, 'volume')}`
     : `${doseInHand(s.dose, t, false, s.alike)}${s.dose.hose ? `: ${t.show(s.dose.litres, 'volume')} in all` : ''}`
+
+/** "A", "A and B", "A, B and C". */
+export const inRow = (names: string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+
+/** Whose row opens the line that waters this stop; empty where its own does. */
+export const openedBy = (s: Pick<Stop, 'id' | 'tube' | 'line_with'>): string =>
+  s.tube.length > 1 && s.tube[0] !== s.id ? (s.line_with.find((x) => x.id === s.tube[0])?.name ?? '') : ''
 
 /** A dose in the hand's unit; one that is given in several goes as what each of them takes. */
 function doseInHand(d: Dose | null, t: Tongue, short = false, alike = 1): string {
@@ -258,6 +267,8 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
       return `${s.reservoir_capacity_l ? 'It lasts today still' : `${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone`}: a day early, since tomorrow has not room for all.`
     case 'moved':
       return `You moved its soak to today; ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
+    case 'along':
+      return `No valve stands before it: whatever opens the line for ${inRow(s.line_with.filter((x) => s.tube.includes(x.id)).map((x) => x.name))} waters it, too. ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
     case 'moved_away':
       return `You moved its soak: ${s.next_soak ? `it comes ${nearDay(s.next_soak[1]!, today)}` : 'none is in sight now'}. By tonight ${t.show(s.left_alone_mm.mid, 'depth')} is missing; ${edge(s, t)}.`
     case 'evening':
@@ -385,6 +396,10 @@ export function more(s: Stop, t: Tongue, usual?: number[][]): string {
   if (d && d.passes > 1)
     parts.push(
       `${d.run_minutes !== null && !d.overhead ? 'In one run it would sink past the roots or run off' : 'The soil takes no more at once'}: ${times(Math.round(d.pause_minutes), 'minute')} between, ${t.show(d.litres / d.passes, 'volume')} each time.`,
+    )
+  if (s.tube.length > 1 && s.tube[0] === s.id)
+    parts.push(
+      `The same run waters ${inRow(s.line_with.filter((x) => s.tube.includes(x.id)).map((x) => `${x.name} (${t.show(x.per_litre * (d?.litres ?? 0), 'volume')})`))}.`,
     )
   if (d?.overhead)
     parts.push(

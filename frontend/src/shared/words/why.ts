@@ -28,6 +28,7 @@ export const STEP: Record<string, string> = {
   planting_in: 'Added, to water in what is planted',
   poured: 'Poured today already',
   more_than_asked: 'Poured beyond what was asked',
+  along: 'By the line, which runs as long as another bed asks',
 }
 
 export function coefficientName(what: string, cropName: (crop: string) => string): string {

@@ -20,6 +20,7 @@ import {
   leftInShort,
   ifFelt,
   instruction,
+  openedBy,
   more,
   reason,
   secondDrink,
@@ -30,7 +31,7 @@ import {
   type Tongue,
   windowsInWords,
 } from './stop'
-import { measureOf, partOfDay, perMeasure } from './measures'
+import { alongTube, measureOf, partOfDay, perMeasure } from './measures'
 import { coefficientName } from './why'
 
 const metric: Tongue = {
@@ -103,6 +104,8 @@ function stop(changes: Changes = {}): Stop {
     gives: false,
     measures: { hose_l_per_min: 15, can_l: 10, line_l_per_min: null },
     if_felt: [],
+    tube: [],
+    line_with: [],
     waterings_today: [],
     put_off: null,
     why: {
@@ -686,5 +689,40 @@ describe('names', () => {
     expect(coefficientName('trigger:ample:deep_and_seldom', (c) => c)).toContain('ample, deep and seldom')
     expect(coefficientName('wish:dry_between:pepper', (c) => c)).toContain('left to dry between soaks')
     expect(coefficientName('basal', (c) => c)).toContain('ET0')
+  })
+
+  it('opens a line once for all beds on its tube, and notes what each got', () => {
+    const line_with = [{ id: 2, name: 'Moist', per_litre: 0.8, mark: 'm2' }]
+    const first = stop({
+      id: 1,
+      name: 'Thirsty',
+      method: 'drip',
+      tube: [1, 2],
+      line_with,
+      word: 'soak',
+      again: null,
+    })
+    const second = stop({
+      id: 2,
+      name: 'Moist',
+      method: 'drip',
+      cause: 'along',
+      word: 'soak',
+      tube: [1, 2],
+      line_with: [{ id: 1, name: 'Thirsty', per_litre: 1.25, mark: 'm1' }],
+      again: null,
+    })
+    expect(openedBy(first)).toBe('')
+    expect(instruction(second, metric)).toContain('with Thirsty')
+    expect(reason(second, round([]), metric)).toContain('whatever opens the line for Thirsty waters it')
+    expect(more(first, metric)).toContain('The same run waters Moist')
+    const one = { id: 'm1', bed: 1, litres: 10, into: 'soil' as const }
+    expect(alongTube(first, one, { ofToday: true })).toEqual([
+      one,
+      { ...one, id: 'm2', bed: 2, litres: 8, way: 'drip' },
+    ])
+    expect(alongTube(first, { ...one, way: 'hose' as const }, { ofToday: true })).toHaveLength(1)
+    expect(alongTube(first, one, { ofToday: true, not: [2] })).toEqual([one])
+    expect(alongTube(first, one, { ofToday: false })[1]!.id).not.toBe('m2')
   })
 })
