@@ -51,8 +51,9 @@ def walk_of(stops: tuple[Stop, ...]) -> Walk:
             goes.append(Go(stop.bed.bed.name, turn, clock + waits, litres, waits))
             clock += waits + hand
             minutes += hand
-            last = max(last, clock, clock + method.pouring_minutes(litres) if dose.in_hand.run_minutes else 0.0)
-            free[k] = clock + dose.pause_minutes
+            runs_on = method.pouring_minutes(litres) if dose.in_hand.run_minutes else 0.0
+            last = max(last, clock + runs_on)
+            free[k] = clock + runs_on + dose.pause_minutes
     return Walk(tuple(goes), minutes, clock, max(clock, last))
 
 

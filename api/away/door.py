@@ -63,7 +63,8 @@ class Visit(APIView):
                 raise NotFound("stop")  # nothing is asked there, and it did not arrive before
             how = {"part": "afternoon" if stop and stop["second"] else "morning", "into": dose["into"]}
             of_tube: list[tuple[int, float, Stamp, str | None]] = [(x["bed"], litres or 0.0, mark, None)]
-            for other in stop["line_with"] if stop else ():
+            arrived = Event.objects.filter(pk=mark.id, garden=garden).exists()  # and with it what its line gave beside
+            for other in stop["line_with"] if stop and not arrived else ():
                 beside = Stamp(other["mark"], mark.occurred_at)
                 of_tube.append((other["id"], (litres or 0.0) * other["per_litre"], beside, "drip"))
             actions.RecordRound(

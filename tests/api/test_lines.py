@@ -110,6 +110,6 @@ class Lines(Pots):
         self.assertEqual(self.send("get", "/lines")["taps"], [])
         self.row({**KNOWN, "emitters": 400, "length_m": 40.0, "reducer_m": None}, "Long")
         (tap,) = self.send("get", "/lines")["taps"]
-        self.assertEqual(tap["beds"], ["Row", "Long"])
+        self.assertEqual(tap["tubes"], [["Row"], ["Long"]])
         self.assertFalse(tap["sound"])
         self.assertTrue(all(0 < x <= 1.0 + 1e-6 for x in tap["each"]))
