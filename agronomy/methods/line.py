@@ -38,8 +38,8 @@ def _tap(rig: Rig, reducer_m: float | None = None) -> Tap:
 
 
 def rig_at(rig: Rig, hour: float) -> Rig:
-    """A tap as it is at an hour of the day [h], by the readings before and after, round the clock; where there are none,
-    as always. What it loses by flow stays. Arithmetic."""
+    """A tap as it is at an hour of the day [h], by the readings before and after, round the clock; without any, as
+    always. What it loses by flow stays. Arithmetic."""
     if not rig.pressures:
         return rig
     heads = {x.hour % 24: x.head_m for x in rig.pressures}

@@ -174,9 +174,11 @@ class TheWalk(unittest.TestCase):
         gives = tuple(dataclasses.replace(x, gives=True) for x in stops)
         self.assertEqual(walk_of(gives).goes, ())
         # a second run begins when the first has run and sunk in
-        runs = dataclasses.replace(stops[0], dose=dataclasses.replace(stops[0].dose, passes=2, pause_minutes=20.0))
+        dose = stops[0].dose
+        assert dose is not None
+        runs = dataclasses.replace(stops[0], dose=dataclasses.replace(dose, passes=2, pause_minutes=20.0))
         first, second = walk_of((runs,)).goes
-        run = runs.dose.in_hand.run_minutes / 2
+        run = (dose.in_hand.run_minutes or 0.0) / 2
         self.assertAlmostEqual(second.from_min - first.from_min, 0.5 + run + 20.0)
         self.assertEqual(walk_of(stops_of(t.dried(1))).goes, ())
 

@@ -68,6 +68,11 @@ class Solving(unittest.TestCase):
         beside = dataclasses.replace(LONG, rows=2, length_m=10.0)
         self.assertGreater(takes_l_h(TAP, (beside, LONG))[1], takes[1])
 
+    def test_one_filter_serves_the_tube(self) -> None:
+        bare = dataclasses.replace(LONG, filtered=False)
+        self.assertEqual(takes_l_h(TAP, (LONG, bare)), takes_l_h(TAP, (LONG, LONG)))
+        self.assertNotEqual(takes_l_h(TAP, (bare, LONG)), takes_l_h(TAP, (LONG, LONG)))
+
     def test_where_one_length_is_open_the_printed_flows_stand(self) -> None:
         unknown = g.Drip(14, 2.0)
         self.assertEqual(solved(TAP, (LINE, unknown)), ())
@@ -162,6 +167,31 @@ class Opening(unittest.TestCase):
         alone = fortnight(planned(bed("Moist", 2, drip=slow)), moves=(g.Move("Moist", t.TODAY + 3 * DAY, t.TODAY),))
         self.assertGreater(ahead.beds[1].days[0].net.mid, alone.beds[0].days[0].net.mid + 1)
 
+    def test_it_runs_as_often_as_one_bed_needs(self) -> None:
+        strong = dataclasses.replace(LINE, emitters=8, flow_l_per_h=8.0)
+        shallow = (t.planting("lettuce", 12, "ankle", 0.3),)
+        stops = today(planned(bed("Shallow", 9, drip=strong, plantings=shallow), bed("Deep", 2, "Shallow")))
+        doses = [x.dose for x in stops.values() if x.dose]
+        self.assertGreater(doses[0].passes, 1)
+        self.assertEqual([x.passes for x in doses], [doses[0].passes] * 2)
+
+    def test_drills_on_it_are_watered_by_hand_for_themselves(self) -> None:
+        sown = g.Planting("carrot", 100, t.TODAY - 5 * DAY, start="sown", sown_m2=2.0)
+        stops = today(planned(bed("Grown", 9), bed("Drills", 3, "Grown", plantings=(sown,))))
+        drills = stops["Drills"]
+        self.assertEqual((stops["Grown"].tube, drills.tube), (("Grown",), ("Drills",)))
+        self.assertIsNone(drills.dose.in_hand.run_minutes if drills.dose else None)
+
+    def test_what_tomorrow_has_no_room_for_is_opened_for_all_today(self) -> None:
+        one = (t.planting("tomato", 1, "knee", 0.4),)
+        two = (bed("Thirsty", 1), bed("Moist", 1, "Thirsty", plantings=one))
+        free = soaks(fortnight(planned(*two)))["Thirsty"][0]
+        self.assertGreater(free, t.TODAY)
+        shut = g.Allowed(from_h=6.0, to_h=6.05, weekdays=(free.weekday(),))
+        open_else = g.Allowed(from_h=4.0, to_h=20.0, weekdays=tuple(x for x in range(7) if x != free.weekday()))
+        made = soaks(fortnight(planned(*two, allowed=(shut, open_else))))
+        self.assertEqual((made["Thirsty"][0], made["Moist"][0]), (free - DAY, free - DAY))
+
     def test_it_is_walked_and_counted_once(self) -> None:
         p = planned(*TWO)
         stops = round_of(p, fortnight(p))
@@ -198,6 +228,14 @@ class Opening(unittest.TestCase):
         assert known is not None
         self.assertEqual(soaks(fortnight(known)), soaks(fortnight(anew)))
         self.assertIs(known.beds[2], before.beds[2])
+        minutes = [x.today.method.pouring_minutes(10.0) for x in known.beds]
+        self.assertEqual(minutes, [x.today.method.pouring_minutes(10.0) for x in anew.beds])
+        # what is kept of a bed's days rests on the others of its tube as they stand
+        drier = planned(TWO[0], bed("Moist", 14, "Thirsty"), third)
+        mixed = dataclasses.replace(drier, beds=(before.beds[0], drier.beds[1], before.beds[2]))
+        first, other, again = (fortnight(x).beds[0] for x in (before, mixed, dataclasses.replace(before)))
+        self.assertNotEqual(first, other)
+        self.assertEqual(first, again)
         self.assertEqual(sharing(changed, [0]), {0, 1})
         # beds that one outlet of a timer opens are worked anew together, too
         timed = dataclasses.replace(TAP, programmes=(g.Programme(t.TODAY - 9 * DAY, 2, 30.0),))

@@ -144,7 +144,7 @@ class Lines(InBrowser):
         page.get_by_label("What do you call it?").fill("Far Row")
         page.get_by_text("drip line", exact=True).click()
         page.get_by_label("Length of the line").fill("6")
-        self.choose("Where does its water come from?", "on from the line of Net Row")
+        self.choose("Its water comes on from", "Net Row")
         expect(page.get_by_text("One tube, no valve between")).to_be_visible()
         self.assert_axe_finds_nothing("a bed on a tube")
         page.get_by_role("button", name="Keep this bed").click()

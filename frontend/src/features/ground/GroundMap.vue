@@ -19,6 +19,8 @@ import {
   viewOf,
   type Footprint,
   type Place,
+  endsOf,
+  nearest,
 } from './map'
 import { netAt, type Moment } from './moments'
 import { useMapView } from './useMapView'
@@ -53,6 +55,15 @@ const feet = (key: string, x: Bed | Thing): Footprint => {
   const plain = footprint(x)
   return { ...plain, length: p.length ?? plain.length, width: p.width ?? plain.width }
 }
+/** Tubes from one bed's line to the next, between the ends that lie nearest. */
+const tubes = computed(() =>
+  props.ground.beds.flatMap((b) => {
+    const before = props.ground.beds.find((x) => x.id === b.line_after)
+    if (!before) return []
+    const ends = (x: Bed) => endsOf(place(`bed:${x.id}`), feet(`bed:${x.id}`, x))
+    return [{ id: b.id, ...nearest(ends(before), ends(b)) }]
+  }),
+)
 const footprints = computed(() => {
   const all = new Map<string, Footprint>()
   for (const b of props.ground.beds) all.set(`bed:${b.id}`, feet(`bed:${b.id}`, b))
@@ -268,12 +279,12 @@ const transform = (p: Place) => `translate(${p.x} ${-p.y}) rotate(${p.turn})`
         </g>
       </g>
       <line
-        v-for="b in ground.beds.filter((x) => x.line_after !== null)"
-        :key="`t${b.id}`"
-        :x1="place(`bed:${b.line_after}`).x"
-        :y1="-place(`bed:${b.line_after}`).y"
-        :x2="place(`bed:${b.id}`).x"
-        :y2="-place(`bed:${b.id}`).y"
+        v-for="x in tubes"
+        :key="`t${x.id}`"
+        :x1="x.from.x"
+        :y1="-x.from.y"
+        :x2="x.to.x"
+        :y2="-x.to.y"
         class="line"
         :stroke-width="unit * 0.12"
       />

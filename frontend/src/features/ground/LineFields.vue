@@ -16,10 +16,7 @@ const props = defineProps<{
   /** Beds from whose line this one may go on. */
   lines: { value: number; label: string }[]
 }>()
-const FROM = computed(() => [
-  { value: null as number | null, label: 'straight from the tap' },
-  ...props.lines,
-])
+const FROM = computed(() => [{ value: null as number | null, label: 'the tap itself' }, ...props.lines])
 const LAID = [
   { value: 'rows' as const, label: 'in rows along the bed' },
   { value: 'ring' as const, label: 'once round it' },
@@ -46,12 +43,7 @@ watch(
 <template>
   <div class="stack">
     <Picks v-model="form.line.kind" legend="What kind of line?" :options="allOf(LINE_KIND)" />
-    <Choice
-      v-if="lines.length"
-      v-model="form.line_after"
-      label="Where does its water come from?"
-      :options="FROM.map((x) => (x.value === null ? x : { ...x, label: `on from the line of ${x.label}` }))"
-    />
+    <Choice v-if="lines.length" v-model="form.line_after" label="Its water comes on from" :options="FROM" />
     <p v-if="form.line_after" class="soft small">
       One tube, no valve between: both get water at once, for as long as the thirstier asks.
     </p>

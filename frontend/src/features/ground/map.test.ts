@@ -1,11 +1,37 @@
 import { describe, expect, it } from 'vitest'
 
-import { boxOf, history, labelShifts, onMap, parked, samePlace, sized, snapped, viewOf } from './map'
+import {
+  boxOf,
+  endsOf,
+  nearest,
+  history,
+  labelShifts,
+  onMap,
+  parked,
+  samePlace,
+  sized,
+  snapped,
+  viewOf,
+} from './map'
 
 const BED = { length: 2.4, width: 1.2, round: false }
 const POT = { length: 0.4, width: 0.4, round: true }
 
 describe('the plan', () => {
+  it('draws a tube between the ends that lie nearest', () => {
+    const bed = { length: 2, width: 0.5, round: false }
+    const [left, right] = endsOf({ x: 0, y: 0, turn: 0 }, bed)
+    expect([left, right]).toEqual([
+      { x: -1, y: 0 },
+      { x: 1, y: 0 },
+    ])
+    const below = endsOf({ x: 1, y: -3, turn: 90 }, bed)
+    const tube = nearest([left!, right!], below)
+    expect(tube.from).toEqual(right)
+    expect(tube.to.y).toBeCloseTo(-2, 9)
+    expect(tube.to.x).toBeCloseTo(1, 9)
+  })
+
   it('puts an upright box around a turned bed', () => {
     const plain = boxOf({ x: 1, y: 2, turn: 0 }, BED)
     expect(plain.left).toBeCloseTo(-0.2, 9)

@@ -32,6 +32,23 @@ export function boxOf(p: Place, f: Footprint): Box {
   return { left: p.x - w / 2, right: p.x + w / 2, bottom: p.y - h / 2, top: p.y + h / 2 }
 }
 
+type Point = { x: number; y: number }
+/** Both ends of a turned footprint. */
+export function endsOf(p: Place, f: Footprint): Point[] {
+  const turn = (p.turn * Math.PI) / 180
+  const [x, y] = [(f.length / 2) * Math.cos(turn), (f.length / 2) * Math.sin(turn)]
+  return [
+    { x: p.x - x, y: p.y + y },
+    { x: p.x + x, y: p.y - y },
+  ]
+}
+/** The two points of two sets that lie nearest to each other. */
+export function nearest(a: Point[], b: Point[]): { from: Point; to: Point } {
+  const pairs = a.flatMap((from) => b.map((to) => ({ from, to })))
+  const apart = ({ from, to }: { from: Point; to: Point }) => Math.hypot(from.x - to.x, from.y - to.y)
+  return pairs.reduce((best, x) => (apart(x) < apart(best) ? x : best))
+}
+
 const onGrid = (v: number) => Math.round(v / GRID_M) * GRID_M
 const tidy = (v: number) => Math.round(v * 1000) / 1000
 

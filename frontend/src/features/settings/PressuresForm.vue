@@ -29,17 +29,13 @@ const said = computed(() =>
     <p>
       Pressure by the hour
       <span class="soft small"
-        >Read a gauge at breakfast, in the evening and at night: a timer starts best when it is high.</span
+        >Read a gauge at breakfast, in the evening and at night, 10 m to a bar: a timer starts best when it is
+        high.</span
       >
     </p>
     <div v-for="(r, i) in rows" :key="i" class="row">
       <TimeField v-model="r.hour" :label="`Hour of reading ${i + 1}`" />
-      <UnitInput
-        v-model="r.head_m"
-        :label="`Head at reading ${i + 1}`"
-        quantity="length"
-        hint="10 m are 1 bar"
-      />
+      <UnitInput v-model="r.head_m" :label="`Head at reading ${i + 1}`" quantity="length" />
       <button class="btn" type="button" :aria-label="`Take reading ${i + 1} out`" @click="rows.splice(i, 1)">
         Out
       </button>

@@ -81,6 +81,14 @@ export const dosePlain = (
 export const inRow = (names: string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
 
+/** Of a bed that comes along on its tube, whether most of it is more than it lacks. */
+function muchMore(s: Stop): string {
+  const more = s.dose?.parts.find((x) => x.what === 'along')?.mm ?? 0
+  return more > 0.5 * (s.dose?.soaks_mm ?? 0)
+    ? 'Most of it is more than it lacks: a valve here would save it. '
+    : ''
+}
+
 /** Whose row opens the line that waters this stop; empty where its own does. */
 export const openedBy = (s: Pick<Stop, 'id' | 'tube' | 'line_with'>): string =>
   s.tube.length > 1 && s.tube[0] !== s.id ? (s.line_with.find((x) => x.id === s.tube[0])?.name ?? '') : ''
@@ -268,7 +276,7 @@ export function reason(s: Stop, r: Setting, t: Tongue): string {
     case 'moved':
       return `You moved its soak to today; ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
     case 'along':
-      return `No valve stands before it: whatever opens the line for ${inRow(s.line_with.filter((x) => s.tube.includes(x.id)).map((x) => x.name))} waters it, too. ${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
+      return `No valve stands before it: whatever opens the line for ${inRow(s.line_with.filter((x) => s.tube.includes(x.id)).map((x) => x.name))} waters it, too. ${muchMore(s)}${t.num(Math.max(0, s.isle.net_mm.mid), 'depth')} of its mark of ${t.show(s.isle.trigger_mm, 'depth')} is gone.`
     case 'moved_away':
       return `You moved its soak: ${s.next_soak ? `it comes ${nearDay(s.next_soak[1]!, today)}` : 'none is in sight now'}. By tonight ${t.show(s.left_alone_mm.mid, 'depth')} is missing; ${edge(s, t)}.`
     case 'evening':
