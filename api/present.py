@@ -39,6 +39,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "climate_said": climate_said(g),
         "people": g.people,
         "allowed": g.allowed,
+        "trust": g.trust,
         "own_clock": g.clock_date is not None,
         "demonstration": g.demonstration,
         "role": role,

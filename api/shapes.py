@@ -24,6 +24,7 @@ OF_OTHER_PAGES = (
     "north_deg",
     "days",
     "climate_days",
+    "station_days",
     "can_l",
     "can_minutes",
     "finger",

@@ -66,6 +66,8 @@ urlpatterns = [
     path("import/garden", files.ImportGarden.as_view()),
     path("gardens/<int:garden_id>/beds/import", files.ImportBeds.as_view()),
     path("gardens/<int:garden_id>/map/import", files.ImportMap.as_view()),
+    path("gardens/<int:garden_id>/station", sky.Station.as_view()),
+    path("gardens/<int:garden_id>/station/look", sky.LookAtStation.as_view()),
     path("gardens/<int:garden_id>/climate", files.ImportClimate.as_view()),
     path("gardens/<int:garden_id>/days/import", files.ImportDays.as_view()),
     *(path(f"gardens/<int:garden_id>/{file}", files.Download.as_view(), {"file": file}) for file in files.FILES),

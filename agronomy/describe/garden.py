@@ -28,7 +28,7 @@ from agronomy.describe.water import (
     Sprinkler,
     Watering,
 )
-from agronomy.describe.weather import TypedDay, check_typed
+from agronomy.describe.weather import Trust, TypedDay, check_trust, check_typed
 from agronomy.describe.words import (
     ClimateName,
     Growth,
@@ -44,8 +44,8 @@ from agronomy.describe.words import (
 __all__ = [
     "Absence", "Allowed", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark", "Garden",
     "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person",
-    "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "TypedDay",
-    "Watering", "check_line_after", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+    "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "Trust",
+    "TypedDay", "Watering", "check_line_after", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
@@ -212,6 +212,12 @@ class Garden:
     climate_days: Annotated[
         tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "years of a weather file")
     ] = ()
+    trust: Annotated[
+        tuple[Annotated[Trust, AfterValidator(check_trust)], ...], at_most(5, "whom to believe about the weather")
+    ] = ()
+    station_days: Annotated[
+        tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "days of a station's file")
+    ] = ()
     method: Annotated[MethodName, means("how most of its beds are watered")] = "hose"
     can_l: Annotated[float, number(0.5, 50.0, "L", "what its can holds")] = 10.0
     can_minutes: Annotated[float, number(0.05, 60.0, "min", "to fill, carry and pour one can")] = 1.5
@@ -226,7 +232,8 @@ def check_garden(garden: Garden) -> Garden:
     _unique("own_crops", [x.name for x in garden.own_crops])
     _unique("finger", [x.reading for x in garden.finger])
     _unique("seasons", [x.name for x in garden.seasons])
-    for name in ("gauge", "days", "climate_days"):
+    _unique("trust", [x.what for x in garden.trust])
+    for name in ("gauge", "days", "climate_days", "station_days"):
         _unique(name, [x.date.isoformat() for x in getattr(garden, name)])
     if garden.time_zone:
         require_zone("time_zone", garden.time_zone)

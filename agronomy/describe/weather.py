@@ -15,7 +15,8 @@ import numpy as np
 import numpy.typing as npt
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_date
-from agronomy.describe.fields import Date, bounds_of, number
+from agronomy.describe.fields import Date, at_most, bounds_of, means, number
+from agronomy.describe.words import WeatherGroup, WeatherSource
 
 MAX_ROWS: Final = 200_000
 
@@ -38,6 +39,22 @@ class TypedDay:
     sunshine_h: Annotated[float | None, number(0.0, 24.0, "hours", "hours of sunshine")] = None
     rs: Annotated[float | None, number(0.0, 50.0, "MJ m-2 d-1", "solar radiation")] = None
     rain: Annotated[float | None, number(0.0, 1900.0, "mm", "rain")] = None
+
+
+@dataclass(frozen=True)
+class Trust:
+    """Whom a garden believes about one part of the weather; sources that are left out follow in their usual order."""
+
+    what: Annotated[WeatherGroup, means("what it is about")]
+    order: Annotated[tuple[WeatherSource, ...], at_most(4, "the most trusted first")]
+
+
+def check_trust(trust: Trust) -> Trust:
+    """Each source once. Raises InputError."""
+    twice = next((x for i, x in enumerate(trust.order) if x in trust.order[:i]), None)
+    if twice is not None:
+        raise InputError("order", twice, "each source once")
+    return trust
 
 
 # Column -> (lowest, highest, unit)

@@ -264,6 +264,18 @@ SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown", "buried"]
 # What may be done at a bed before going away.
 Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
 Water = Literal["tap", "rain", "pond"]
+# What a source of weather says something of, and the sources, the most trusted first.
+WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
+WeatherSource = Literal["typed", "station", "provider", "climate"]
+# What a column of a station's file may hold, in which unit, and how its dates are written.
+WeatherVariable = Literal[
+    "tmin", "tmax", "tmean", "rhmin", "rhmax", "rhmean", "tdew", "ea", "wind", "sunshine_h", "rs", "rain"
+]  # fmt: skip
+WeatherUnit = Literal[
+    "c", "f", "tenths_c", "pct", "kpa", "hpa", "m_s", "km_h", "mph", "kn", "tenths_m_s", "h", "min", "mj_m2", "w_m2",
+    "kwh_m2", "cal_cm2", "mm", "in", "cm", "tenths_mm",
+]  # fmt: skip
+DateOrder = Literal["ymd", "dmy", "mdy"]
 How = Literal["due", "part", "late", "early", "moved", "planting", "along"]
 Gave = Literal["minutes", "taps", "moved", "left", "rain"]
 Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
@@ -310,3 +322,8 @@ SUPPLY_WHYS: Final[tuple[SupplyWhy, ...]] = get_args(SupplyWhy)
 HOWS: Final[tuple[How, ...]] = get_args(How)
 GAVES: Final[tuple[Gave, ...]] = get_args(Gave)
 OUTLOOKS: Final[tuple[Outlook, ...]] = get_args(Outlook)
+WEATHER_GROUPS: Final[tuple[WeatherGroup, ...]] = get_args(WeatherGroup)
+WEATHER_SOURCES: Final[tuple[WeatherSource, ...]] = get_args(WeatherSource)
+WEATHER_VARIABLES: Final[tuple[WeatherVariable, ...]] = get_args(WeatherVariable)
+WEATHER_UNITS: Final[tuple[WeatherUnit, ...]] = get_args(WeatherUnit)
+DATE_ORDERS: Final[tuple[DateOrder, ...]] = get_args(DateOrder)

@@ -7,5 +7,6 @@ In here:
     write_garden  the writer
     older         garden files of older versions, made new
     field_tables  its fields as tables of text
+    station_file  a station's days by a mapping of its columns, and GHCN-Daily
     map_geojson   the garden's map as GeoJSON, both ways
 """

@@ -1,9 +1,9 @@
 """The sky of a garden, assembled once: each variable of each day from the source that is trusted most.
 
 For the days behind, from the most trusted down: the gardener's own gauge (rain alone), what they typed from their own
-thermometer, a station's file, the provider, the days of a climate's file. A typed maximum keeps the provider's
-radiation. What a climate usually brings stands in where nobody knows the day at all. For the days ahead: the members of
-a forecast; else what was typed, over the years of the climate; else the typed days alone.
+thermometer, a station's file, the provider, the days of a climate's file; or in the garden's own order. A typed maximum
+keeps the provider's radiation. What a climate usually brings stands in where nobody knows the day at all. For the days
+ahead: the members of a forecast; else what was typed, over the years of the climate; else the typed days alone.
 """
 
 from __future__ import annotations
@@ -20,12 +20,21 @@ from agronomy.air.reference_et import wind_at_2m
 from agronomy.describe.errors import MissingError
 from agronomy.describe.garden import Gauge
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.describe.words import WEATHER_SOURCES, WeatherGroup
 from agronomy.sky.climates import AHEAD_DAYS, Years
 
 Values = Mapping[str, float | None]
 Days = Mapping[dt.date, Values]
 
-TRUST: Final = ("typed", "station", "provider", "climate")  # the most trusted first
+TRUST: Final = WEATHER_SOURCES  # the most trusted first
+# What is trusted together.
+GROUPS: Final[dict[WeatherGroup, tuple[str, ...]]] = {
+    "temperature": ("tmin", "tmax", "tmean"),
+    "humidity": ("rhmin", "rhmax", "rhmean", "tdew", "ea"),
+    "wind": ("wind",),
+    "sun": ("sunshine_h", "rs"),
+    "rain": ("rain",),
+}
 # Variables that must agree with each other in order; where two sources do not, the less trusted one's are left out.
 ORDERED: Final = (("tmin", "tmean", "tmax"), ("rhmin", "rhmean", "rhmax"))
 
@@ -35,6 +44,7 @@ class Known:
     """Everything known of a garden's weather.
 
     sources: days by date, by the names of TRUST; typed and station's days from today on are an outlook.
+    trust: the garden's own order of sources, by what they tell of; else TRUST.
     wind_height_m: at which typed and station's wind was measured [m]; others are at 2 m, or say so themselves.
     """
 
@@ -45,6 +55,12 @@ class Known:
     forecast: WeatherTable | None = None
     years: Years | None = None
     wind_height_m: float = 2.0
+    trust: Mapping[str, Sequence[str]] = field(default_factory=dict)
+
+    def order(self, group: str) -> tuple[str, ...]:
+        """All sources in the order in which they are believed."""
+        own = tuple(self.trust.get(group, ()))
+        return (*own, *(x for x in TRUST if x not in own))
 
 
 def assemble(known: Known, today: dt.date, since: dt.date) -> Sky:
@@ -83,13 +99,16 @@ def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[s
     """
     values: dict[str, float | None] = dict.fromkeys(COLUMNS)
     by: dict[str, str] = {}
-    for source in TRUST:
-        for name, value in known.sources.get(source, {}).get(date, {}).items():
-            if value is None or values.get(name) is not None or not _agrees(values, name, value):
-                continue
-            if name == "wind" and source in ("typed", "station") and known.wind_height_m != 2.0:
-                value = float(wind_at_2m(value, known.wind_height_m))  # noqa: PLW2901  # the same wind at 2 m
-            values[name], by[name] = value, source
+    for group, names in GROUPS.items():
+        for source in known.order(group):
+            day = known.sources.get(source, {}).get(date, {})
+            for name in names:
+                value = day.get(name)
+                if value is None or values.get(name) is not None or not _agrees(values, name, value):
+                    continue
+                if name == "wind" and source in ("typed", "station") and known.wind_height_m != 2.0:
+                    value = float(wind_at_2m(value, known.wind_height_m))  # the same wind at 2 m
+                values[name], by[name] = value, source
     _take_whole_temperatures(known, date, values, by)
     return values, by
 
@@ -100,7 +119,7 @@ def _take_whole_temperatures(known: Known, date: dt.date, values: dict[str, floa
     def whole(day: Values) -> bool:
         return day.get("tmean") is not None or None not in (day.get("tmin"), day.get("tmax"))
 
-    days = ((source, known.sources.get(source, {}).get(date, {})) for source in TRUST)
+    days = ((source, known.sources.get(source, {}).get(date, {})) for source in known.order("temperature"))
     found = None if whole(values) else next(((source, day) for source, day in days if whole(day)), None)
     if found is not None:
         for name in ORDERED[0]:

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.plan import Plan
-from agronomy.sky.assemble import day_of, rain_read
+from agronomy.describe.weather import COLUMNS
+from agronomy.formats.station_file import SHOWN_DAYS, Station
+from agronomy.sky.assemble import GROUPS, TRUST, day_of, rain_read
 from api.present import Json, band_out, garden_out, heat_out, weather_out
 from apps.garden.models import Event
 from apps.planning.situation import Situation
@@ -20,14 +22,45 @@ def gauge(reading: Event) -> Json:
     return {"id": reading.pk, "date": reading.date, **reading.told}
 
 
+def station(found: Station) -> Json:
+    """A station's file as it would be read."""
+    dates = list(found.days)
+    return {
+        "form": found.form,
+        "header": found.header,
+        "mapping": {**vars(found.mapping), "columns": [vars(x) for x in found.mapping.columns]},
+        "days": len(dates),
+        "since": dates[0] if dates else None,
+        "until": dates[-1] if dates else None,
+        "gaps": (dates[-1] - dates[0]).days + 1 - len(dates) if dates else 0,
+        "shown": [
+            {"date": date, **{name: found.days[date].get(name) for name in COLUMNS}} for date in dates[-SHOWN_DAYS:]
+        ],
+        "faults": [vars(x) for x in found.faults],
+        "fault_count": found.fault_count,
+    }
+
+
+def station_kept(event: Event) -> Json:
+    """A file that was taken in."""
+    told = event.told
+    return {"id": event.pk, **{name: told[name] for name in ("days", "since", "until", "faults")}, "read": event.date}
+
+
 TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
 
 
 def sky(
-    now: Situation, role: str, typed: dict[dt.date, Json], gauges: dict[dt.date, Event], behind: int, ahead: int
+    now: Situation,
+    role: str,
+    typed: dict[dt.date, Json],
+    gauges: dict[dt.date, Event],
+    stations: Sequence[Event],
+    behind: int,
+    ahead: int,
 ) -> Json:
     """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
-    today, p = now.garden.today, now.plan
+    today, p, known = now.garden.today, now.plan, known_of(now.garden, now.weather)
     days = []
     unknown = "climate" if now.weather.climate else "resampled"
     for offset in range(-behind, ahead):
@@ -37,6 +70,7 @@ def sky(
             "date": date,
             "kind": unknown if offset >= 0 or now.weather.climate else "gap",
             "source": "",
+            "by": [],
             "tier": "",
             "tmin": None,
             "tmax": None,
@@ -55,6 +89,9 @@ def sky(
         "weather": weather_out(now),
         "heat": heat_out(p) if p else None,
         "days": days,
+        "trust": [{"what": what, "order": known.order(what)} for what in GROUPS],
+        "sources": [name for name in TRUST if now.weather.sources.get(name)],
+        "stations": [station_kept(x) for x in stations],
     }
 
 
@@ -64,8 +101,10 @@ def _known(day: Json, now: Situation, date: dt.date) -> None:
     sources = facts.sources_of(date)
     values: list[Mapping[str, float | None]]
     if date < today and sources:
-        day["kind"], day["source"] = "observed", sources[0]
-        values = [day_of(known_of(now.garden, facts), date)[0]]
+        whole, by = day_of(known_of(now.garden, facts), date)
+        day["kind"], day["source"], values = "observed", sources[0], [whole]
+        told = {group: next((by[x] for x in names if x in by), None) for group, names in GROUPS.items()}
+        day["by"] = [{"what": group, "source": source} for group, source in told.items() if source]
     elif date >= today and (members := facts.member_values(date)):
         day["kind"], values = "forecast", [*members]
     elif date >= today and sources:

@@ -2,14 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, get_args
 
 from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
+from agronomy.describe.weather import COLUMNS
 from agronomy.describe.words import (
+    DATE_ORDERS,
     OUTLOOKS,
+    WEATHER_GROUPS,
+    WEATHER_SOURCES,
+    WEATHER_UNITS,
+    WEATHER_VARIABLES,
 )
+from agronomy.formats.station_file import Form
 from api.asked import EventId
 from api.described import In, Number, Out, Shape
 from api.shapes import Band, GardenOut, Heat, WeatherState
@@ -31,10 +38,16 @@ class GaugeOut(Out):
     id = s.UUIDField()
 
 
+class SourceOf(s.Serializer):
+    what = s.ChoiceField(choices=WEATHER_GROUPS)
+    source = s.ChoiceField(choices=WEATHER_SOURCES)
+
+
 class SkyDay(s.Serializer):
     date = s.DateField()
     kind = s.ChoiceField(choices=OUTLOOKS)
     source = s.CharField(allow_blank=True)
+    by = SourceOf(many=True, help_text="of a day behind")
     tier = s.CharField(allow_blank=True)
     tmin = Band(allow_null=True)
     tmax = Band(allow_null=True)
@@ -46,11 +59,77 @@ class SkyDay(s.Serializer):
     typed = WeatherValues(allow_null=True)
 
 
+class WhomToBelieve(s.Serializer):
+    what = s.ChoiceField(choices=WEATHER_GROUPS)
+    order = s.ListField(child=s.ChoiceField(choices=WEATHER_SOURCES), help_text="the most trusted first")
+
+
+class StationKept(s.Serializer):
+    """A station's file that was taken in."""
+
+    id = s.UUIDField()
+    days = s.IntegerField()
+    since = s.DateField()
+    until = s.DateField()
+    faults = s.IntegerField()
+    read = s.DateField()
+
+
+class StationColumnOut(s.Serializer):
+    column = s.CharField(allow_blank=True)
+    variable = s.ChoiceField(choices=WEATHER_VARIABLES)
+    unit = s.ChoiceField(choices=WEATHER_UNITS)
+
+
+class StationMappingOut(s.Serializer):
+    date = s.CharField(allow_blank=True)
+    order = s.ChoiceField(choices=DATE_ORDERS)
+    columns = StationColumnOut(many=True)
+
+
+class StationDayOut(s.Serializer):
+    date = s.DateField()
+
+    def get_fields(self) -> Any:
+        return {**super().get_fields(), **{name: s.FloatField(allow_null=True) for name in COLUMNS}}
+
+
+class StationFault(s.Serializer):
+    line = s.IntegerField()
+    field = s.CharField()
+    value = s.CharField()
+    allowed = s.CharField()
+    whole_line = s.BooleanField(help_text="the day is left out; else this value alone")
+
+
+class StationOut(s.Serializer):
+    """A station's file as it would be read."""
+
+    form = s.ChoiceField(choices=get_args(Form))
+    header = s.ListField(child=s.CharField())
+    mapping = StationMappingOut()
+    days = s.IntegerField()
+    since = s.DateField(allow_null=True)
+    until = s.DateField(allow_null=True)
+    gaps = s.IntegerField(help_text="days between that it does not have")
+    shown = StationDayOut(many=True, help_text="its last days, in FAO-56's units")
+    faults = StationFault(many=True, help_text="the first of them")
+    fault_count = s.IntegerField()
+
+
+class StationIn(Shape):
+    text = s.CharField(trim_whitespace=False, max_length=5_000_000)
+    mapping = s.JSONField(required=False, allow_null=True, help_text="date, order, columns; left out: guessed")
+
+
 class SkyOut(s.Serializer):
     garden = GardenOut()
     weather = WeatherState()
     heat = Heat(allow_null=True)
     days = SkyDay(many=True)
+    trust = WhomToBelieve(many=True)
+    sources = s.ListField(child=s.ChoiceField(choices=WEATHER_SOURCES), help_text="that know a day")
+    stations = StationKept(many=True, help_text="files of a station that count")
 
 
 class GaugeIn(In):

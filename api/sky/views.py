@@ -8,13 +8,16 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from agronomy.describe.weather import COLUMNS
+from agronomy.formats.described import read
+from agronomy.formats.station_file import StationMapping, look_at_station, read_station
 from api.asked import actor, checked, person, stamp
 from api.shapes import Error
 from api.sky import present, shapes
-from apps.garden.access import membership
+from apps.garden.access import membership, reached
+from apps.garden.models import Role
 from apps.planning.situation import situation
 from apps.weather import actions as weather_actions
-from apps.weather.convert import gauge_readings
+from apps.weather.convert import gauge_readings, stations_read
 from apps.weather.models import Source, WeatherDay
 
 SKY_BEHIND, SKY_AHEAD = 14, 16
@@ -29,7 +32,9 @@ class Sky(APIView):
             d["date"]: d
             for d in WeatherDay.objects.filter(garden=m.garden, source=Source.TYPED).values("date", *COLUMNS)
         }
-        return Response(present.sky(now, m.role, typed, gauge_readings(m.garden), SKY_BEHIND, SKY_AHEAD))
+        return Response(
+            present.sky(now, m.role, typed, gauge_readings(m.garden), stations_read(m.garden), SKY_BEHIND, SKY_AHEAD)
+        )
 
 
 class Days(APIView):
@@ -38,6 +43,35 @@ class Days(APIView):
         days = checked(shapes.DaysIn, request)["days"]
         weather_actions.TypeDays(actor(request), garden_id, days, stamp=stamp(request)).execute()
         return Response(status=204)
+
+
+class LookAtStation(APIView):
+    """What a station's file holds, and how it would be read; nothing is kept."""
+
+    @extend_schema(
+        operation_id="look_at_station", request=shapes.StationIn, responses={200: shapes.StationOut, 400: Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        garden = reached(actor(request), garden_id, Role.OWNER)
+        x = checked(shapes.StationIn, request)
+        if x.get("mapping"):
+            found = read_station(x["text"], read(StationMapping, x["mapping"], "mapping"))
+        else:
+            found = look_at_station(x["text"], lambda header: weather_actions.mapping_kept(garden, header))
+        return Response(present.station(found))
+
+
+class Station(APIView):
+    @extend_schema(
+        operation_id="read_station", request=shapes.StationIn, responses={201: shapes.StationKept, 400: Error}
+    )
+    def post(self, request: Request, garden_id: int) -> Response:
+        x = checked(shapes.StationIn, request)
+        mapping = read(StationMapping, x["mapping"], "mapping") if x.get("mapping") else None
+        made = weather_actions.ReadStation(
+            actor(request), garden_id, x["text"], mapping, stamp=stamp(request)
+        ).execute()
+        return Response(present.station_kept(made), status=201)
 
 
 class Gauge(APIView):

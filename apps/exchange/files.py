@@ -30,7 +30,7 @@ from apps.garden.models import Event, Garden
 from apps.planning.facts import core_garden, read_beds
 from apps.record.away import absence_of
 from apps.weather.actions import TypeDays
-from apps.weather.convert import gauge_readings
+from apps.weather.convert import gauge_readings, station_days
 from apps.weather.models import Source, WeatherDay
 
 MOST_BYTES = 5_000_000
@@ -68,6 +68,7 @@ def described_garden(garden: Garden) -> g.Garden:
         "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
         "gauge": tuple(gauge[date] for date in sorted(gauge)),
         "days": tuple(by_source[Source.TYPED]),
+        "station_days": tuple(g.TypedDay(date, **day) for date, day in sorted(station_days(garden).items())),
         "absences": tuple(absence_of(x) for x in garden.events.filter(kind="away", struck_at=None)),
         "climate": garden.climate,
         "climate_days": tuple(by_source[Source.CLIMATE]) if garden.climate == "file" else (),

@@ -34,7 +34,7 @@ from apps.garden.models import (
 )
 from apps.garden.rows import columns
 from apps.record.away import as_told
-from apps.weather.actions import keep_climate
+from apps.weather.actions import keep_climate, keep_station_days
 from apps.weather.models import Source, WeatherDay
 
 
@@ -55,6 +55,7 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
             Garden,
             climate=None,  # set below, when its days are there
             finger=[_plain(m, ()) for m in described.finger],
+            trust=[_plain(x, ()) for x in described.trust],
             people=[_plain(p, ()) for p in described.people],
             allowed=[_plain(a, ()) for a in described.allowed],
             **own,
@@ -84,6 +85,7 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
         [WeatherDay(garden=garden, source=Source.TYPED, **dataclasses.asdict(x)) for x in described.days]
     )
     write_events(described, garden, rigs, person(owner))
+    keep_station_days(garden, person(owner), described.station_days)
     if described.climate == "file":
         rows = [WeatherDay(source=Source.CLIMATE, **dataclasses.asdict(x)) for x in described.climate_days]
         keep_climate(garden, rows)

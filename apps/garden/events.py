@@ -5,7 +5,9 @@ from __future__ import annotations
 from typing import Any, Literal, get_args
 
 # What is a fact of itself: struck, it counts no longer, and what was derived from it is derived anew.
-FactKind = Literal["watering", "observation", "put_off", "moved_soak", "gauge", "measurement", "season", "away"]
+FactKind = Literal[
+    "watering", "observation", "put_off", "moved_soak", "gauge", "measurement", "season", "away", "station_read"
+]
 # What changed the description of a garden: taken back, its rows stand as before.
 ChangeKind = Literal[
     "bed_described",

@@ -60,6 +60,7 @@ class Garden(models.Model):
     can_minutes = models.FloatField(default=1.5, help_text="to fill, carry and pour one can")
     climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
+    trust = models.JSONField(default=list, help_text="whom to believe about the weather, in the garden file's words")
     finger = models.JSONField(default=list, help_text="what its people's fingers feel, in the garden file's words")
     north_deg = models.FloatField(default=0.0, help_text="where north points on the map, clockwise from up")
     clock_date = models.DateField(null=True, blank=True)
@@ -95,6 +96,7 @@ keep(
         "things",
         "days",
         "climate_days",
+        "station_days",
         "measurements",
         "seasons",
         "utc_offset_h",

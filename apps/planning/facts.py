@@ -227,6 +227,7 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         climate=None,  # the weather is assembled where the facts are (apps/weather)
         method=g.Garden.method,
         finger=tuple(read(g.FingerMark, x) for x in garden.finger),
+        trust=tuple(read(g.Trust, x) for x in garden.trust),
         people=tuple(read(g.Person, x) for x in garden.people),
         allowed=tuple(read(g.Allowed, x) for x in garden.allowed),
         moves=tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves),

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import collections
+import dataclasses
 import datetime as dt
 import io
 import logging
 import math
 import uuid
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
@@ -17,14 +18,15 @@ from django.db import transaction
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
 from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
-from agronomy.formats.described import read
+from agronomy.formats.described import read, write
+from agronomy.formats.station_file import StationMapping, read_station
 from apps.accounts.actor import Actor
 from apps.base.action import Action
 from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.actions.gardens import CreateGarden
 from apps.garden.models import Event, Garden
 from apps.weather import provider
-from apps.weather.models import ForecastDay, ForecastSnapshot, Source, WeatherDay
+from apps.weather.models import ForecastDay, ForecastSnapshot, Source, StationDay, WeatherDay
 
 log = logging.getLogger(__name__)
 
@@ -32,7 +34,7 @@ PAST_DAYS_FIRST = 90
 OLDEST_TYPED = dt.timedelta(days=3 * 366)
 FURTHEST_TYPED = dt.timedelta(days=15)
 MOST_TYPED = 1200
-MOST_CLIMATE_DAYS = 20_000
+MOST_CLIMATE_DAYS = MOST_STATION_DAYS = 20_000
 LEAST_CLIMATE_DAYS = 360  # days of the year on which a climate must know its temperatures
 
 
@@ -184,6 +186,63 @@ class TypeDays(GardenAction[int]):
 
 def _said(values: Mapping[str, float | None]) -> dict[str, float | None]:
     return {name: value for name, value in values.items() if value is not None}
+
+
+@dataclass
+class ReadStation(RecordEvent):
+    """Take the days of a station's file in, as one event; struck, what was known before counts again."""
+
+    text: str
+    mapping: StationMapping | None = None
+
+    kind: ClassVar = "station_read"
+
+    def tell(self) -> None:
+        self.found = read_station(self.text, self.mapping)
+        today = self.garden.today
+        self.date = self.day()
+        self.rows = {date: day for date, day in self.found.days.items() if date <= today}
+        if not self.rows:
+            raise InputError("file", len(self.found.days), f"at least one day up to {today}")
+        if len(self.rows) > MOST_STATION_DAYS:
+            raise InputError("file", len(self.rows), f"at most {MOST_STATION_DAYS} days at a time")
+        self.told = {
+            "days": len(self.rows),
+            "since": min(self.rows).isoformat(),
+            "until": max(self.rows).isoformat(),
+            "faults": self.found.fault_count,
+            "form": self.found.form,
+            "mapping": write(self.found.mapping),
+        }
+
+    def note(self, made: Any = None) -> Event:
+        event = super().note(made)
+        rows = [StationDay(event=event, date=date, **day) for date, day in self.rows.items()]
+        StationDay.objects.bulk_create(rows, batch_size=1000)
+        return event
+
+
+def keep_station_days(garden: Garden, by: Actor, days: Sequence[g.TypedDay]) -> None:
+    """The days of a station as a garden's file holds them, as one event."""
+    if not days:
+        return
+    dates = [x.date for x in days]
+    told = {"days": len(days), "since": min(dates).isoformat(), "until": max(dates).isoformat(), "faults": 0}
+    told |= {"form": "garden", "mapping": write(StationMapping())}
+    event = Event.objects.create(
+        garden=garden, kind="station_read", date=garden.today, told=told, actor=by.kind, by=by.user
+    )
+    StationDay.objects.bulk_create([StationDay(event=event, **dataclasses.asdict(x)) for x in days], batch_size=1000)
+
+
+def mapping_kept(garden: Garden, header: tuple[str, ...]) -> StationMapping | None:
+    """How a file with these headers was read before in this garden; None where none was."""
+    events = Event.objects.filter(garden=garden, kind="station_read").order_by("-recorded_at")
+    for told in events.values_list("told", flat=True)[:20]:
+        mapping = read(StationMapping, told["mapping"])
+        if mapping.columns and {mapping.date, *(x.column for x in mapping.columns)} <= set(header):
+            return mapping
+    return None
 
 
 @dataclass

@@ -17,7 +17,7 @@ from agronomy.sky import climates
 from agronomy.sky.assemble import TRUST, Known, assemble
 from agronomy.sky.climates import Years
 from apps.garden.models import Event, Garden
-from apps.weather.models import ForecastDay, ForecastSnapshot, Source, WeatherDay
+from apps.weather.models import ForecastDay, ForecastSnapshot, Source, StationDay, WeatherDay
 
 Values = dict[str, float | None]
 CLIMATE_OBSERVED = dt.timedelta(days=730)
@@ -52,6 +52,11 @@ class WeatherFacts:
         """Which sources know a date, the most trusted first."""
         return [name for name in TRUST if date in self.sources.get(name, {})]
 
+    @property
+    def station_until(self) -> dt.date | None:
+        """The newest day of a station's files."""
+        return max(self.sources.get("station", {}), default=None)
+
     def member_values(self, date: dt.date) -> list[Values]:
         """What each member says of a date; empty where the forecast does not reach."""
         if self.forecast is None or date not in self.forecast.dates:
@@ -62,17 +67,39 @@ class WeatherFacts:
 
 
 def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
-    """Read the weather facts of a garden: at most four queries, whatever its size."""
+    """Read the weather facts of a garden: at most five queries, whatever its size."""
     sources: dict[str, dict[dt.date, Values]] = collections.defaultdict(dict)
     old = Q(source=Source.CLIMATE, date__lt=today - CLIMATE_OBSERVED)
     ahead = Q(date__gte=today) & ~Q(source=Source.TYPED)  # an outlook is typed, or a forecast's
     rows = WeatherDay.objects.filter(garden=garden).exclude(old | ahead).order_by("date")
     for date, source, *row in rows.values_list("date", "source", *COLUMNS):
         sources[source][date] = dict(zip(COLUMNS, row, strict=True))
+    if station := station_days(garden, today - CLIMATE_OBSERVED, today):
+        sources["station"] = station
     gauge = tuple(Gauge(date, **x.told) for date, x in gauge_readings(garden).items() if date <= today)
     snapshot = ForecastSnapshot.objects.filter(garden=garden, issued__lte=today).order_by("-issued").first()
     forecast = _forecast(snapshot.pk, garden.latitude, garden.elevation_m) if snapshot else None
     return WeatherFacts(today, dict(sources), snapshot, forecast, gauge, climate_of(garden))
+
+
+def station_days(garden: Garden, since: dt.date | None = None, before: dt.date | None = None) -> dict[dt.date, Values]:
+    """The days of a station's files: of two that have a date, the one read later."""
+    rows = StationDay.objects.filter(event__garden=garden, event__struck_at=None)
+    if since is not None:
+        rows = rows.filter(date__gte=since)
+    if before is not None:
+        rows = rows.filter(date__lt=before)
+    ordered = rows.order_by("event__recorded_at", "event_id").values_list("date", *COLUMNS)
+    days: dict[dt.date, Values] = {}
+    for date, *row in ordered:
+        days[date] = dict(zip(COLUMNS, row, strict=True))
+    return days
+
+
+def stations_read(garden: Garden) -> list[Event]:
+    """The files of a station that count, the newest first."""
+    kept = Event.objects.filter(garden=garden, kind="station_read", struck_at=None)
+    return list(kept.order_by("-recorded_at")[:20])
 
 
 def gauge_readings(garden: Garden) -> dict[dt.date, Event]:
@@ -121,6 +148,7 @@ def known_of(garden: Garden, facts: WeatherFacts) -> Known:
         forecast=facts.forecast,
         years=facts.climate,
         wind_height_m=garden.wind_height_m,
+        trust={x["what"]: tuple(x["order"]) for x in garden.trust},
     )
 
 

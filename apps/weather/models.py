@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from apps.garden.models import Garden
+from apps.garden.models import Event, Garden
 
 
 class DayColumns(models.Model):
@@ -46,6 +46,20 @@ class WeatherDay(DayColumns):
 
     def __str__(self) -> str:
         return f"{self.date} {self.source}"
+
+
+class StationDay(DayColumns):
+    """One day of a station's file, as an event took it in; the newest event that has a date counts, while it stands."""
+
+    event = models.ForeignKey(Event, on_delete=models.CASCADE, related_name="station_days")
+    date = models.DateField()
+
+    class Meta:
+        ordering = ["date"]
+        constraints = [models.UniqueConstraint(fields=["event", "date"], name="one_day_of_a_station_file")]
+
+    def __str__(self) -> str:
+        return f"{self.date} station"
 
 
 class ForecastSnapshot(models.Model):

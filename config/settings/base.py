@@ -154,6 +154,11 @@ SPECTACULAR_SETTINGS = {
             ("How", "HOWS"),
             ("Gave", "GAVES"),
             ("Outlook", "OUTLOOKS"),
+            ("WeatherGroup", "WEATHER_GROUPS"),
+            ("WeatherSource", "WEATHER_SOURCES"),
+            ("WeatherVariable", "WEATHER_VARIABLES"),
+            ("WeatherUnit", "WEATHER_UNITS"),
+            ("DateOrder", "DATE_ORDERS"),
         )
     },
 }

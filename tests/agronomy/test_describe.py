@@ -96,6 +96,8 @@ class Bounds(unittest.TestCase):
             "allowed": allowed,
             "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}],
             "days": [{"date": "2025-07-01"}],
+            "station_days": [{"date": "2025-07-01"}],
+            "trust": [{"what": "rain", "order": ["station"]}],
             "absences": [{"leaves": "2025-07-01", "returns": "2025-07-05"}],
             "climate_days": [{"date": "2024-07-01"}],
             "finger": [{"reading": "dry", "share_of_taw": 0.7, "spread": 0.1}],

@@ -85,6 +85,8 @@ class Strangers(TestCase):
         "put-offs": {"id": w.new_id(), "bed": 0},
         "gauge": {"id": w.new_id(), "date": "2025-07-10", "rain": 1},
         "days": {"days": []},
+        "station": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
+        "station/look": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "climate": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "days/import": {"text": "date,tmin,tmax,rain\n2025-07-10,10,20,0\n"},
         "alterations": {"what": "mulch_on"},

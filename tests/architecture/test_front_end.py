@@ -12,7 +12,7 @@ from scripts.front_end import node_path
 FRONTEND = pathlib.Path(__file__).resolve().parents[2] / "frontend"
 A_CHANGE = re.compile(r"api\.(?:POST|PUT|PATCH|DELETE)\(\s*'(/api/gardens/\{garden_id\}[^']*)'")
 # What keeps nothing in the garden's record: it is only tried, or is a deed about the garden as a whole.
-NO_EVENT = re.compile(r"/(try|fit|visit|step|leave|take-up)$|\{garden_id\}$")
+NO_EVENT = re.compile(r"/(try|look|fit|visit|step|leave|take-up)$|\{garden_id\}$")
 
 
 def arguments(text: str) -> str:

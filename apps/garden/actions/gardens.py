@@ -34,6 +34,7 @@ GARDEN_FIELDS = (
     "prefers",
     "people",
     "allowed",
+    "trust",
     "north_deg",
     "method",
     "climate",
@@ -85,6 +86,7 @@ class CreateGarden(Action[Garden]):
             "north_deg": 0.0,
             "people": [],
             "allowed": [],
+            "trust": [],
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= {k: v for k, v in self.values.items() if v is not None or k not in ("longitude", "elevation_m")}

@@ -15,10 +15,13 @@ import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
+import { fromInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
+import StationFile from './StationFile.vue'
 import TypedDays from './TypedDays.vue'
+import WhomToBelieve from './WhomToBelieve.vue'
 
 const Chart = defineAsyncComponent(() => import('@/shared/ui/Chart.vue'))
 
@@ -76,7 +79,7 @@ async function keepGauge() {
 function from(d: SkyDay): string {
   if (d.gauge) return d.gauge.so_far ? 'rain so far from your gauge' : 'rain from your gauge'
   return {
-    observed: d.source === 'typed' ? 'typed by you' : 'observed',
+    observed: fromInWords(d.by),
     gap: 'not known: between its neighbours',
     climate: 'usual for the climate',
     forecast: 'forecast',
@@ -160,6 +163,18 @@ const rainWords = (d: SkyDay) => {
       :garden="garden"
       :days="sky.days"
       :today="sky.garden.today"
+    />
+
+    <StationFile
+      v-if="!sky.garden.demonstration && sky.garden.role === 'owner'"
+      :garden="garden"
+      :stations="sky.stations"
+    />
+    <WhomToBelieve
+      v-if="sky.sources.length > 1"
+      :garden="garden"
+      :trust="sky.trust"
+      :owner="sky.garden.role === 'owner'"
     />
 
     <section v-if="known" aria-labelledby="table">

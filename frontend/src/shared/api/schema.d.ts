@@ -835,6 +835,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/station/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a station's file holds, and how it would be read; nothing is kept. */
+        post: operations["look_at_station"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/step": {
         parameters: {
             query?: never;
@@ -1950,6 +1983,13 @@ export interface components {
             height: components["schemas"]["BodyHeight"];
             stage: string;
         };
+        /**
+         * @description * `ymd` - ymd
+         *     * `dmy` - dmy
+         *     * `mdy` - mdy
+         * @enum {string}
+         */
+        DateOrder: "ymd" | "dmy" | "mdy";
         DayInRequest: {
             /** Format: double */
             tmin?: number | null;
@@ -2463,6 +2503,7 @@ export interface components {
          *     * `measurement` - measurement
          *     * `season` - season
          *     * `away` - away
+         *     * `station_read` - station_read
          *     * `bed_described` - bed_described
          *     * `bed_removed` - bed_removed
          *     * `bed_copied` - bed_copied
@@ -2494,7 +2535,7 @@ export interface components {
          *     * `device_fault` - device_fault
          * @enum {string}
          */
-        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
+        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "station_read" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
         EventsOut: {
             events: components["schemas"]["EventOut"][];
             /** @description whether older ones follow */
@@ -2615,6 +2656,13 @@ export interface components {
             other: string;
             source: string;
         };
+        /**
+         * @description * `table` - table
+         *     * `ghcn_rows` - ghcn_rows
+         *     * `ghcn_wide` - ghcn_wide
+         * @enum {string}
+         */
+        FormEnum: "table" | "ghcn_rows" | "ghcn_wide";
         FoundOut: {
             found: {
                 [key: string]: unknown;
@@ -2692,6 +2740,8 @@ export interface components {
              *     * `file` - file
              */
             climate: (components["schemas"]["ClimateName"] | components["schemas"]["NullEnum"]) | null;
+            /** @description whom to believe about the weather */
+            trust: components["schemas"]["TrustOut"][];
             /**
              * @description how most of its beds are watered
              *
@@ -3674,6 +3724,8 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description whom to believe about the weather */
+            trust?: components["schemas"]["TrustInRequest"][];
             /**
              * @description how most of its beds are watered
              *
@@ -4103,6 +4155,8 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description whom to believe about the weather */
+            trust?: components["schemas"]["TrustInRequest"][];
             /**
              * @description how most of its beds are watered
              *
@@ -5076,6 +5130,8 @@ export interface components {
             date: string;
             kind: components["schemas"]["Outlook"];
             source: string;
+            /** @description of a day behind */
+            by: components["schemas"]["SourceOf"][];
             tier: string;
             tmin: components["schemas"]["Band"] | null;
             tmax: components["schemas"]["Band"] | null;
@@ -5092,6 +5148,11 @@ export interface components {
             weather: components["schemas"]["WeatherState"];
             heat: components["schemas"]["Heat"] | null;
             days: components["schemas"]["SkyDay"][];
+            trust: components["schemas"]["WhomToBelieve"][];
+            /** @description that know a day */
+            sources: components["schemas"]["WeatherSource"][];
+            /** @description files of a station that count */
+            stations: components["schemas"]["StationKept"][];
         };
         Soak: {
             litres: components["schemas"]["Band"];
@@ -5302,15 +5363,10 @@ export interface components {
              */
             texture: components["schemas"]["Texture"] | components["schemas"]["BlankEnum"];
         };
-        /**
-         * @description * `forecast` - forecast
-         *     * `climate` - climate
-         *     * `typed` - typed
-         *     * `resampled` - resampled
-         *     * `none` - none
-         * @enum {string}
-         */
-        SourceEnum: "forecast" | "climate" | "typed" | "resampled" | "none";
+        SourceOf: {
+            what: components["schemas"]["WeatherGroup"];
+            source: components["schemas"]["WeatherSource"];
+        };
         /** @description What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual. */
         SprinklerInRequest: {
             /**
@@ -5368,6 +5424,88 @@ export interface components {
          * @enum {string}
          */
         Start: "sown" | "tray" | "pricked_out" | "potted_up" | "hardening_off" | "cutting" | "transplant" | "established";
+        StationColumnOut: {
+            column: string;
+            variable: components["schemas"]["WeatherVariable"];
+            unit: components["schemas"]["WeatherUnit"];
+        };
+        StationDayOut: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            tmin: number | null;
+            /** Format: double */
+            tmax: number | null;
+            /** Format: double */
+            tmean: number | null;
+            /** Format: double */
+            rhmin: number | null;
+            /** Format: double */
+            rhmax: number | null;
+            /** Format: double */
+            rhmean: number | null;
+            /** Format: double */
+            tdew: number | null;
+            /** Format: double */
+            ea: number | null;
+            /** Format: double */
+            wind: number | null;
+            /** Format: double */
+            sunshine_h: number | null;
+            /** Format: double */
+            rs: number | null;
+            /** Format: double */
+            rain: number | null;
+        };
+        StationFault: {
+            line: number;
+            field: string;
+            value: string;
+            allowed: string;
+            /** @description the day is left out; else this value alone */
+            whole_line: boolean;
+        };
+        StationInRequest: {
+            text: string;
+            /** @description date, order, columns; left out: guessed */
+            mapping?: unknown;
+        };
+        /** @description A station's file that was taken in. */
+        StationKept: {
+            /** Format: uuid */
+            id: string;
+            days: number;
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+            faults: number;
+            /** Format: date */
+            read: string;
+        };
+        StationMappingOut: {
+            date: string;
+            order: components["schemas"]["DateOrder"];
+            columns: components["schemas"]["StationColumnOut"][];
+        };
+        /** @description A station's file as it would be read. */
+        StationOut: {
+            form: components["schemas"]["FormEnum"];
+            header: string[];
+            mapping: components["schemas"]["StationMappingOut"];
+            days: number;
+            /** Format: date */
+            since: string | null;
+            /** Format: date */
+            until: string | null;
+            /** @description days between that it does not have */
+            gaps: number;
+            /** @description its last days, in FAO-56's units */
+            shown: components["schemas"]["StationDayOut"][];
+            /** @description the first of them */
+            faults: components["schemas"]["StationFault"][];
+            fault_count: number;
+        };
         StepInRequest: {
             /**
              * Format: date
@@ -5704,6 +5842,36 @@ export interface components {
             below_l: number;
             short_of_air_days: number;
         };
+        /** @description Whom a garden believes about one part of the weather; sources that are left out follow in their usual order. */
+        TrustInRequest: {
+            /**
+             * @description what it is about
+             *
+             *     * `temperature` - temperature
+             *     * `humidity` - humidity
+             *     * `wind` - wind
+             *     * `sun` - sun
+             *     * `rain` - rain
+             */
+            what: components["schemas"]["WeatherGroup"];
+            /** @description the most trusted first */
+            order: components["schemas"]["WeatherSource"][];
+        };
+        /** @description Whom a garden believes about one part of the weather; sources that are left out follow in their usual order. */
+        TrustOut: {
+            /**
+             * @description what it is about
+             *
+             *     * `temperature` - temperature
+             *     * `humidity` - humidity
+             *     * `wind` - wind
+             *     * `sun` - sun
+             *     * `rain` - rain
+             */
+            what: components["schemas"]["WeatherGroup"];
+            /** @description the most trusted first */
+            order: components["schemas"]["WeatherSource"][];
+        };
         TryMoveInRequest: {
             bed: number;
             /** Format: date */
@@ -5961,8 +6129,25 @@ export interface components {
             lost_litres: number;
             chosen: boolean;
         };
+        /**
+         * @description * `temperature` - temperature
+         *     * `humidity` - humidity
+         *     * `wind` - wind
+         *     * `sun` - sun
+         *     * `rain` - rain
+         * @enum {string}
+         */
+        WeatherGroup: "temperature" | "humidity" | "wind" | "sun" | "rain";
+        /**
+         * @description * `typed` - typed
+         *     * `station` - station
+         *     * `provider` - provider
+         *     * `climate` - climate
+         * @enum {string}
+         */
+        WeatherSource: "typed" | "station" | "provider" | "climate";
         WeatherState: {
-            source: components["schemas"]["SourceEnum"];
+            source: components["schemas"]["WeatherStateSourceEnum"];
             /** Format: date */
             issued: string | null;
             /** @description days since the forecast was issued */
@@ -5973,6 +6158,40 @@ export interface components {
             last_observed: string | null;
             simulated: boolean;
         };
+        /**
+         * @description * `forecast` - forecast
+         *     * `climate` - climate
+         *     * `typed` - typed
+         *     * `resampled` - resampled
+         *     * `none` - none
+         * @enum {string}
+         */
+        WeatherStateSourceEnum: "forecast" | "climate" | "typed" | "resampled" | "none";
+        /**
+         * @description * `c` - c
+         *     * `f` - f
+         *     * `tenths_c` - tenths_c
+         *     * `pct` - pct
+         *     * `kpa` - kpa
+         *     * `hpa` - hpa
+         *     * `m_s` - m_s
+         *     * `km_h` - km_h
+         *     * `mph` - mph
+         *     * `kn` - kn
+         *     * `tenths_m_s` - tenths_m_s
+         *     * `h` - h
+         *     * `min` - min
+         *     * `mj_m2` - mj_m2
+         *     * `w_m2` - w_m2
+         *     * `kwh_m2` - kwh_m2
+         *     * `cal_cm2` - cal_cm2
+         *     * `mm` - mm
+         *     * `in` - in
+         *     * `cm` - cm
+         *     * `tenths_mm` - tenths_mm
+         * @enum {string}
+         */
+        WeatherUnit: "c" | "f" | "tenths_c" | "pct" | "kpa" | "hpa" | "m_s" | "km_h" | "mph" | "kn" | "tenths_m_s" | "h" | "min" | "mj_m2" | "w_m2" | "kwh_m2" | "cal_cm2" | "mm" | "in" | "cm" | "tenths_mm";
         WeatherValues: {
             /** Format: double */
             tmin: number | null;
@@ -5989,6 +6208,22 @@ export interface components {
             /** Format: double */
             sunshine_h: number | null;
         };
+        /**
+         * @description * `tmin` - tmin
+         *     * `tmax` - tmax
+         *     * `tmean` - tmean
+         *     * `rhmin` - rhmin
+         *     * `rhmax` - rhmax
+         *     * `rhmean` - rhmean
+         *     * `tdew` - tdew
+         *     * `ea` - ea
+         *     * `wind` - wind
+         *     * `sunshine_h` - sunshine_h
+         *     * `rs` - rs
+         *     * `rain` - rain
+         * @enum {string}
+         */
+        WeatherVariable: "tmin" | "tmax" | "tmean" | "rhmin" | "rhmax" | "rhmean" | "tdew" | "ea" | "wind" | "sunshine_h" | "rs" | "rain";
         /** @description Of one container [kg]: without its vessel as reckoned, or with it as it was weighed. */
         Weight: {
             /** Format: double */
@@ -6021,6 +6256,11 @@ export interface components {
             depth_m: number;
             /** @description outside what the shape was fitted to */
             beyond_fit: boolean;
+        };
+        WhomToBelieve: {
+            what: components["schemas"]["WeatherGroup"];
+            /** @description the most trusted first */
+            order: components["schemas"]["WeatherSource"][];
         };
         /** @description mm are over watered_m2, like those of the isle; the lines sum to depletion_mm. */
         Why: {
@@ -8020,6 +8260,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SkyOut"];
+                };
+            };
+        };
+    };
+    read_station: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationKept"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    look_at_station: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StationInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

@@ -11,6 +11,7 @@ const WHAT: Record<NotedEvent['kind'], string> = {
   put_off: 'Not today',
   moved_soak: 'A soak moved',
   gauge: 'Rain gauge read',
+  station_read: 'A station’s file taken in',
   measurement: 'A small test kept',
   season: 'The year’s turn',
   away: 'Days away',
@@ -98,6 +99,8 @@ export function eventInWords(e: NotedEvent, today: string, t: Tongue): string {
     return `A soak moved from ${nearDay(String(told.from_date), today)} to ${nearDay(String(told.to_date), today)}`
   if (e.kind === 'away')
     return `Away from ${nearDay(String(told.leaves), today)} to ${nearDay(String(told.returns), today)}`
+  if (e.kind === 'station_read')
+    return `${String(told.days)} days of a station’s file, to ${nearDay(String(told.until), today)}`
   if (e.kind === 'gauge' && typeof told.rain === 'number') return `Rain gauge: ${t.show(told.rain, 'depth')}`
   if (e.kind === 'bed_altered' && told.what) return wordFor(ALTERATION, String(told.what))
   if (e.kind === 'device_let_in' || e.kind === 'device_put_out')
