@@ -26,6 +26,7 @@ class HeatWaveRule:
     source: str = "a European weather service's rule, from memory"
 
 
+HOT_SHARE, HOT_DAYS = 0.9, 3  # of a place's days about this date, and so many in a row; T90, from memory (WMO ETCCDI)
 UNUSUAL_BY_C = 5.0  # over the usual, for five days: Frich et al. (2002), heat wave duration, from memory
 USUAL_OVER_DAYS = 60  # the usual is taken from so many days behind; their source takes a climate normal
 
@@ -34,6 +35,19 @@ def unusual_heat(tmax_behind: npt.NDArray[np.float64]) -> HeatWaveRule:
     """A rule by what is usual at a place: five days in a row UNUSUAL_BY_C over the mean of the days behind."""
     hot = float(np.mean(tmax_behind[-USUAL_OVER_DAYS:])) + UNUSUAL_BY_C
     return HeatWaveRule(5, hot, 5, hot, "Frich et al. (2002), from memory; the usual by the last 60 days")
+
+
+def hotter_than_usual(tmax_90: float) -> HeatWaveRule:
+    """A rule by the climate's years: HOT_DAYS in a row warmer than nine in ten of its days about this date [degrees C].
+
+    T90 over a window of 15 days, after WMO's climate indices, from memory.
+    """
+    return HeatWaveRule(HOT_DAYS, tmax_90, HOT_DAYS, tmax_90, "T90 of the climate's years, WMO ETCCDI, from memory")
+
+
+def own_rule(hot: float, days: int) -> HeatWaveRule:
+    """A garden's own: so many days in a row so hot [degrees C]. Common practice."""
+    return HeatWaveRule(days, hot, days, hot, "the garden's own")
 
 
 def heat_wave_days(tmax: npt.NDArray[np.float64], rule: HeatWaveRule | None = None) -> npt.NDArray[np.bool_]:

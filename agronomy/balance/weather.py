@@ -38,6 +38,7 @@ class AirDays:
     parts: AirParts  # the means over the members
     usual_tmax: Array  # of all observed days, however far behind
     outlook: tuple[str, ...]  # of each day: "observed", "gap", "climate", "forecast", "typed" or "resampled"
+    usual_hot: float | None = None  # T90 of the climate's years about today [degrees C]
 
 
 def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:
@@ -119,6 +120,7 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         parts,
         known_b["tmax"],
         tuple(outlook),
+        sky.usual_hot,
     )
 
 

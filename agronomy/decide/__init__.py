@@ -35,6 +35,7 @@ In here:
     by_which      one soak by hose, can, line or sprinkler
     day_use       use by the hour
     hours         the good hours
+    heat_sheet    that wave day by day, and what spares water in it
     heat          the wave that is got ready for
     planting_out  raising, hardening off, planting out
     butts         what stands in a butt, and how long it lasts

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from agronomy.air.heat import HeatWaveRule, heat_wave_days, unusual_heat
+from agronomy.air.heat import HeatWaveRule, heat_wave_days, hotter_than_usual, own_rule, unusual_heat
 from agronomy.balance.run import Run
 
 HEAT_BELIEVED = 0.5  # share of the members
@@ -25,12 +25,23 @@ class Heat:
     rule: HeatWaveRule
 
 
+def rule_of(run: Run) -> HeatWaveRule:
+    """What a heat wave is in a garden: by degrees, by its own, or what is unusual: for the climate's years where they
+    are known, else for the days behind. By the sources that air/heat.py names."""
+    garden, w = run.garden, run.weather
+    if garden.heat_rule == "own":
+        return own_rule(garden.heat_own_c, garden.heat_own_days)
+    if garden.heat_rule == "unusual":
+        return unusual_heat(w.usual_tmax) if w.usual_hot is None else hotter_than_usual(w.usual_hot)
+    return HeatWaveRule()
+
+
 def heat_ahead(run: Run) -> Heat | None:
     """The first heat wave that at least half the members see, counting the days just behind; of days that a forecast
     or the gardener told."""
     w, n = run.weather, run.n_behind
     from_day = max(0, n - HEAT_LOOK_BACK_DAYS)
-    rule = unusual_heat(w.usual_tmax) if run.garden.heat_rule == "unusual" else HeatWaveRule()
+    rule = rule_of(run)
     flags = np.stack([heat_wave_days(w.tmax[from_day:, m], rule) for m in range(w.tmax.shape[1])], axis=1)
     told = np.array([x not in NOT_TOLD for x in w.outlook[n:]])
     chance = flags.mean(axis=1)[n - from_day :] * told[: flags.shape[0] - (n - from_day)]

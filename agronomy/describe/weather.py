@@ -237,6 +237,7 @@ class Sky:
     typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones,
     and the share of the years in which it rains on each.
     fallen_today: rain of today that has fallen already [mm].
+    usual_hot: the highest temperature that nine in ten of the climate's days about this date stay below [degrees C].
     """
 
     behind: WeatherTable
@@ -246,6 +247,7 @@ class Sky:
     typed: frozenset[dt.date] = frozenset()
     filled: Mapping[dt.date, float] = field(default_factory=dict)
     fallen_today: float = 0.0
+    usual_hot: float | None = None
 
     @property
     def members(self) -> int:

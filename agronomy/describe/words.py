@@ -215,7 +215,7 @@ Alteration = Literal[
 # The garden.
 Growth = Literal["calendar", "warmth"]
 TimeOfDay = Literal["any", "dawn", "dusk"]
-HeatRule = Literal["absolute", "unusual"]
+HeatRule = Literal["absolute", "unusual", "own"]
 ClimateName = Literal[
     "cool_maritime",
     "temperate",

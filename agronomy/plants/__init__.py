@@ -8,5 +8,6 @@ In here:
     size       size as seen and growth between
     demand     from canopy and climate to coefficients
     salt       what salt a crop bears
+    fruit_set  heat in which flowers set no fruit
     room       mix, spacing, sun and family
 """

@@ -16,6 +16,7 @@ from typing import Final
 
 import numpy as np
 
+from agronomy.air.heat import HOT_SHARE
 from agronomy.air.reference_et import wind_at_2m
 from agronomy.describe.errors import MissingError
 from agronomy.describe.garden import Gauge
@@ -80,11 +81,12 @@ def assemble(known: Known, today: dt.date, since: dt.date) -> Sky:
     gauged = _read_gauge(past, known.gauge, today)
     fallen = max((x.rain for x in known.gauge if x.date == today), default=0.0)
     behind = table_of_checked(list(past.items()), known.latitude, known.elevation_m)
+    hot = known.years.hotter_than(today, HOT_SHARE) if known.years is not None else None
     if forecast and known.forecast is not None:
-        return Sky(behind, _from(known.forecast, today), gauged, "forecast", fallen_today=fallen)
+        return Sky(behind, _from(known.forecast, today), gauged, "forecast", fallen_today=fallen, usual_hot=hot)
     if known.years is not None:
         ahead, typed = _climate_ahead(known, outlook, today)
-        return Sky(behind, ahead, gauged, "climate", typed, filled, fallen)
+        return Sky(behind, ahead, gauged, "climate", typed, filled, fallen, hot)
     table = table_of_checked(list((outlook or {max(past): past[max(past)]}).items()), known.latitude, known.elevation_m)
     columns = {c: v[:, None] for c, v in table.columns.items()}
     return Sky(behind, dataclasses.replace(table, columns=columns), gauged, "typed", fallen_today=fallen)

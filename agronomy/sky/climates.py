@@ -28,6 +28,7 @@ YEARS_DRAWN: Final = 31
 LEAST_MEMBERS: Final = 15  # a short weather file is looked at a week or two to either side until it gives as many
 SHIFTS: Final = (0, 7, -7, 14, -14, 21, -21)
 USUAL_WITHIN_DAYS: Final = 7
+LEAST_FOR_T90 = 45  # days: three years of them; common practice, no source
 AHEAD_DAYS: Final = 16
 # Lag-one correlation and standard deviation [degrees C] of daily temperatures, and how much cooler the afternoon of a
 # wet day is: common practice after Richardson (1981), no source for the figures.
@@ -157,6 +158,14 @@ class Years:
         rain = self.columns["rain"][near]
         known = ~np.isnan(rain)
         return float((rain[known] > 0).mean()) if known.any() else 1.0
+
+    def hotter_than(self, date: dt.date, share: float) -> float | None:
+        """The highest temperature [degrees C] that this share of the years' days stays below, a week to either side of
+        a date; None where too few are known. By WMO's climate indices, from memory: a window of 15 days."""
+        near = (_index(date) + np.arange(-USUAL_WITHIN_DAYS, USUAL_WITHIN_DAYS + 1)) % 366
+        tmax = self.columns["tmax"][near]
+        known = tmax[~np.isnan(tmax)]
+        return float(np.quantile(known, share)) if known.size >= LEAST_FOR_T90 else None
 
     def usual(self, date: dt.date) -> dict[str, float | None]:
         """The mean of each column over all years, a week to either side of a date; None where nothing is known."""

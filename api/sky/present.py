@@ -8,18 +8,42 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 
 from agronomy.decide.bands import Band, band, rain_chance
+from agronomy.decide.heat_sheet import heat_sheet
 from agronomy.decide.plan import Plan
 from agronomy.describe.weather import COLUMNS
 from agronomy.formats.station_file import SHOWN_DAYS, Station
 from agronomy.sky.assemble import GROUPS, TRUST, day_of, rain_read
 from api.present import Json, band_out, garden_out, heat_out, weather_out
 from apps.garden.models import Event
-from apps.planning.situation import Situation
+from apps.planning.situation import Situation, days_ahead
 from apps.weather.convert import known_of
 
 
 def gauge(reading: Event) -> Json:
     return {"id": reading.pk, "date": reading.date, **reading.told}
+
+
+def sheet(now: Situation) -> Json:
+    """The heat wave in sight, day by day; no days where there is none."""
+    p = now.plan
+    found = heat_sheet(p, days_ahead(now)) if p else None
+    if p is None or found is None:
+        return {"days": [], "spared": [], "litres": 0.0, "minutes": 0.0, "evening_before": None}
+    keys = {b.bed.name: int(b.bed.key) for b in p.beds}
+    return {
+        **vars(found),
+        "days": [
+            {
+                **vars(day),
+                "tmax": band_out(day.tmax),
+                "tmin": band_out(day.tmin),
+                "beds": [vars(x) for x in day.beds],
+                "pots": [vars(x) for x in day.pots],
+            }
+            for day in found.days
+        ],
+        "spared": [{**vars(x), "id": keys[x.bed]} for x in found.spared],
+    }
 
 
 def station(found: Station) -> Json:

@@ -9,7 +9,9 @@ from rest_framework import serializers as s
 from agronomy.describe import garden as g
 from agronomy.describe.weather import COLUMNS
 from agronomy.describe.words import (
+    CROP_NAMES,
     DATE_ORDERS,
+    MEASURES,
     OUTLOOKS,
     WEATHER_GROUPS,
     WEATHER_SOURCES,
@@ -115,6 +117,52 @@ class StationOut(s.Serializer):
     shown = StationDayOut(many=True, help_text="its last days, in FAO-56's units")
     faults = StationFault(many=True, help_text="the first of them")
     fault_count = s.IntegerField()
+
+
+class DrinkOut(s.Serializer):
+    bed = s.CharField()
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    again = s.FloatField(help_text="of these litres, those of a second drink before dark")
+
+
+class HotDay(s.Serializer):
+    date = s.DateField()
+    tmax = Band()
+    tmin = Band()
+    heat_class = s.CharField(allow_blank=True, help_text="NWS, for whoever waters")
+    beds = DrinkOut(many=True, help_text="soaked on the evening before, or at first light")
+    pots = DrinkOut(many=True)
+    first = s.ListField(child=s.CharField(), help_text="seedlings in drills, and pots about to be lost")
+    gives = s.ListField(child=s.CharField(), help_text="beds that the day has not room for")
+    runs_dry = s.ListField(child=s.CharField(), help_text="reservoirs that are down this evening")
+    minutes = s.FloatField()
+    limit_minutes = s.FloatField(allow_null=True, help_text="of all people")
+    bare_c = s.FloatField(help_text="bare ground in the sun, at the roots")
+    mulched_c = s.FloatField()
+    no_fruit = s.ListField(child=s.ChoiceField(choices=CROP_NAMES), help_text="crops whose flowers set nothing")
+
+
+class SparedOut(s.Serializer):
+    """What one measure at one bed would save in the heat."""
+
+    bed = s.CharField()
+    id = s.IntegerField()
+    what = s.ChoiceField(choices=MEASURES)
+    effort = s.FloatField(help_text="minutes")
+    buy = s.CharField(allow_null=True)
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    risk = s.FloatField(help_text="that plants suffer, as it is")
+    risk_then = s.FloatField()
+
+
+class HeatSheetOut(s.Serializer):
+    days = HotDay(many=True)
+    spared = SparedOut(many=True)
+    litres = s.FloatField()
+    minutes = s.FloatField()
+    evening_before = s.DateField(allow_null=True)
 
 
 class StationIn(Shape):

@@ -37,6 +37,15 @@ class Sky(APIView):
         )
 
 
+class HeatSheet(APIView):
+    """The heat wave in sight day by day, and what would save water in it: tried bed by bed, so apart from the sky."""
+
+    @extend_schema(operation_id="heat_sheet", responses=shapes.HeatSheetOut)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        return Response(present.sheet(situation(m.garden)))
+
+
 class Days(APIView):
     @extend_schema(operation_id="type_days", request=shapes.DaysIn, responses={204: None, 400: Error})
     def put(self, request: Request, garden_id: int) -> Response:

@@ -154,6 +154,7 @@ SPECTACULAR_SETTINGS = {
             ("How", "HOWS"),
             ("Gave", "GAVES"),
             ("Outlook", "OUTLOOKS"),
+            ("Measure", "MEASURES"),
             ("WeatherGroup", "WEATHER_GROUPS"),
             ("WeatherSource", "WEATHER_SOURCES"),
             ("WeatherVariable", "WEATHER_VARIABLES"),

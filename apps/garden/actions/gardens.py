@@ -30,6 +30,8 @@ GARDEN_FIELDS = (
     "coastal",
     "growth",
     "heat_rule",
+    "heat_own_c",
+    "heat_own_days",
     "round_price_mm",
     "prefers",
     "people",
@@ -83,6 +85,8 @@ class CreateGarden(Action[Garden]):
         values |= {
             "growth": "calendar",
             "heat_rule": "absolute",
+            "heat_own_c": g.Garden.heat_own_c,
+            "heat_own_days": g.Garden.heat_own_days,
             "north_deg": 0.0,
             "people": [],
             "allowed": [],

@@ -20,6 +20,8 @@ const form = reactive({
   allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
   growth: 'calendar' as Garden['growth'],
   heat_rule: 'absolute' as Garden['heat_rule'],
+  heat_own_c: 32 as number | null,
+  heat_own_days: 3 as number | null,
   round_price_mm: 0,
   prefers: 'any' as Garden['prefers'],
 })
@@ -33,6 +35,8 @@ watch(
     form.allowed = g.allowed.map((a) => ({ ...a, weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])] }))
     form.growth = g.growth
     form.heat_rule = g.heat_rule
+    form.heat_own_c = g.heat_own_c
+    form.heat_own_days = g.heat_own_days
     form.round_price_mm = g.round_price_mm
     form.prefers = g.prefers
   },
@@ -46,6 +50,8 @@ const save = useChange(
         params: { path: { garden_id: props.garden.id } },
         body: {
           ...to,
+          heat_own_c: to.heat_own_c ?? 32,
+          heat_own_days: to.heat_own_days ?? 3,
           people: to.people.map((p) => ({ name: p.name, minutes: p.minutes.map((m) => m as number) })),
         },
         ...mark,
@@ -186,9 +192,18 @@ function toggle(rule: { weekdays: number[] }, day: number) {
             value: 'absolute',
             label: `five days from ${units.show(25, 'temperature')}, three of them ${units.show(30, 'temperature')}`,
           },
-          { value: 'unusual', label: `five days ${hotter} hotter than usual` },
+          { value: 'unusual', label: 'unusual for the place' },
+          { value: 'own', label: 'my own rule' },
         ]"
       />
+      <p v-if="form.heat_rule === 'unusual'" class="soft small">
+        Three days in a row warmer than nine in ten of this place’s days about that date, by the years of its
+        climate; without them, five days {{ hotter }} over the last two months.
+      </p>
+      <div v-if="form.heat_rule === 'own'" class="row">
+        <OpenNumber v-model="form.heat_own_days" class="narrow" label="Days in a row" />
+        <UnitInput v-model="form.heat_own_c" label="of at least" quantity="temperature" />
+      </div>
       <div v-if="problem" class="alarm" role="alert">
         <p v-for="f in problem.fields" :key="f.field">{{ f.named ?? f.text }}</p>
         <p v-if="!problem.fields.length">{{ problem.message }}</p>

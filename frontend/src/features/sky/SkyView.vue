@@ -19,6 +19,7 @@ import { fromInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
+import HeatDays from './HeatDays.vue'
 import StationFile from './StationFile.vue'
 import TypedDays from './TypedDays.vue'
 import WhomToBelieve from './WhomToBelieve.vue'
@@ -138,6 +139,13 @@ const rainWords = (d: SkyDay) => {
         Clay line: the warmest of the day. Bars: rain, pale up to what one run in ten exceeds.
       </p>
     </section>
+
+    <HeatDays
+      v-if="sky.heat"
+      :garden="garden"
+      :today="sky.garden.today"
+      :owner="sky.garden.role === 'owner'"
+    />
 
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>

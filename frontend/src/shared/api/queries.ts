@@ -90,6 +90,14 @@ export function useSky(garden: Id) {
   })
 }
 
+export function useHeatSheet(garden: Id, wanted: () => boolean) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'heat']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/heat', path(garden))),
+    enabled: computed(wanted),
+  })
+}
+
 export function useOwnCrops(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'own-crops']),

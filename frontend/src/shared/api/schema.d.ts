@@ -470,6 +470,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The heat wave in sight day by day, and what would save water in it: tried bed by bed, so apart from the sky. */
+        get: operations["heat_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/invited/{invitation_id}": {
         parameters: {
             query?: never;
@@ -2146,7 +2163,7 @@ export interface components {
          */
         DoEnum: "run" | "close";
         Doing: {
-            what: components["schemas"]["DoingWhatEnum"];
+            what: components["schemas"]["Measure"];
             /** Format: double */
             minutes: number;
             /**
@@ -2166,16 +2183,6 @@ export interface components {
              */
             id: string;
         };
-        /**
-         * @description * `fill` - fill
-         *     * `soak` - soak
-         *     * `mulch_on` - mulch_on
-         *     * `shade_on` - shade_on
-         *     * `into_shade` - into_shade
-         *     * `line` - line
-         * @enum {string}
-         */
-        DoingWhatEnum: "fill" | "soak" | "mulch_on" | "shade_on" | "into_shade" | "line";
         Dose: {
             /** @description from what is missing to soaks_mm, over the rooted share; they sum to it */
             parts: components["schemas"]["Part"][];
@@ -2245,6 +2252,18 @@ export interface components {
             litres: number;
             /** Format: double */
             tmax: number;
+        };
+        DrinkOut: {
+            bed: string;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description of these litres, those of a second drink before dark
+             */
+            again: number;
         };
         /** @description A line of emitters: one row, or several alike side by side. Known parts are enough; the rest is as usual. */
         DripInRequest: {
@@ -2712,12 +2731,20 @@ export interface components {
              */
             round_price_mm: number;
             /**
-             * @description what a heat wave is: by degrees, or unusual for the place
+             * @description what a heat wave is: by degrees, unusual for the place, or own
              *
              *     * `absolute` - absolute
              *     * `unusual` - unusual
+             *     * `own` - own
              */
             heat_rule: components["schemas"]["HeatRuleName"];
+            /**
+             * Format: double
+             * @description by its own rule: warmest of a hot day
+             */
+            heat_own_c: number;
+            /** @description by its own rule: so many in a row */
+            heat_own_days: number;
             /** @description who waters */
             people: components["schemas"]["PersonOut"][];
             /** @description hours in which watering is allowed */
@@ -2962,9 +2989,20 @@ export interface components {
         /**
          * @description * `absolute` - absolute
          *     * `unusual` - unusual
+         *     * `own` - own
          * @enum {string}
          */
-        HeatRuleName: "absolute" | "unusual";
+        HeatRuleName: "absolute" | "unusual" | "own";
+        HeatSheetOut: {
+            days: components["schemas"]["HotDay"][];
+            spared: components["schemas"]["SparedOut"][];
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            /** Format: date */
+            evening_before: string | null;
+        };
         /**
          * @description * `` -
          *     * `cold` - cold
@@ -2987,6 +3025,39 @@ export interface components {
             patch_s: number;
             /** Format: double */
             total_s: number;
+        };
+        HotDay: {
+            /** Format: date */
+            date: string;
+            tmax: components["schemas"]["Band"];
+            tmin: components["schemas"]["Band"];
+            /** @description NWS, for whoever waters */
+            heat_class: string;
+            /** @description soaked on the evening before, or at first light */
+            beds: components["schemas"]["DrinkOut"][];
+            pots: components["schemas"]["DrinkOut"][];
+            /** @description seedlings in drills, and pots about to be lost */
+            first: string[];
+            /** @description beds that the day has not room for */
+            gives: string[];
+            /** @description reservoirs that are down this evening */
+            runs_dry: string[];
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description of all people
+             */
+            limit_minutes: number | null;
+            /**
+             * Format: double
+             * @description bare ground in the sun, at the roots
+             */
+            bare_c: number;
+            /** Format: double */
+            mulched_c: number;
+            /** @description crops whose flowers set nothing */
+            no_fruit: components["schemas"]["CropName"][];
         };
         /** @description The first hot water of a hose, and the bed it may run into. */
         HotWater: {
@@ -3517,6 +3588,16 @@ export interface components {
          * @enum {string}
          */
         Material: "sand" | "loamy_sand" | "sandy_loam" | "loam" | "silt_loam" | "silt" | "sandy_clay_loam" | "clay_loam" | "silty_clay_loam" | "silty_clay" | "sandy_clay" | "clay" | "falls_apart" | "holds_and_crumbles" | "makes_a_ribbon" | "unknown" | "potting_mix" | "home_mix" | "compost_rich" | "own_mix";
+        /**
+         * @description * `fill` - fill
+         *     * `soak` - soak
+         *     * `mulch_on` - mulch_on
+         *     * `shade_on` - shade_on
+         *     * `into_shade` - into_shade
+         *     * `line` - line
+         * @enum {string}
+         */
+        Measure: "fill" | "soak" | "mulch_on" | "shade_on" | "into_shade" | "line";
         /** @description A small test of the bench; `given` is what was read, in the words of its kind. */
         MeasurementInRequest: {
             kind: string;
@@ -3712,12 +3793,20 @@ export interface components {
              */
             round_price_mm?: number;
             /**
-             * @description what a heat wave is: by degrees, or unusual for the place
+             * @description what a heat wave is: by degrees, unusual for the place, or own
              *
              *     * `absolute` - absolute
              *     * `unusual` - unusual
+             *     * `own` - own
              */
             heat_rule?: components["schemas"]["HeatRuleName"];
+            /**
+             * Format: double
+             * @description by its own rule: warmest of a hot day
+             */
+            heat_own_c?: number;
+            /** @description by its own rule: so many in a row */
+            heat_own_days?: number;
             /** @description who waters */
             people?: components["schemas"]["PersonInRequest"][];
             /** @description hours in which watering is allowed */
@@ -4143,12 +4232,20 @@ export interface components {
              */
             round_price_mm?: number;
             /**
-             * @description what a heat wave is: by degrees, or unusual for the place
+             * @description what a heat wave is: by degrees, unusual for the place, or own
              *
              *     * `absolute` - absolute
              *     * `unusual` - unusual
+             *     * `own` - own
              */
             heat_rule?: components["schemas"]["HeatRuleName"];
+            /**
+             * Format: double
+             * @description by its own rule: warmest of a hot day
+             */
+            heat_own_c?: number;
+            /** @description by its own rule: so many in a row */
+            heat_own_days?: number;
             /** @description who waters */
             people?: components["schemas"]["PersonInRequest"][];
             /** @description hours in which watering is allowed */
@@ -5366,6 +5463,29 @@ export interface components {
         SourceOf: {
             what: components["schemas"]["WeatherGroup"];
             source: components["schemas"]["WeatherSource"];
+        };
+        /** @description What one measure at one bed would save in the heat. */
+        SparedOut: {
+            bed: string;
+            id: number;
+            what: components["schemas"]["Measure"];
+            /**
+             * Format: double
+             * @description minutes
+             */
+            effort: number;
+            buy: string | null;
+            /** Format: double */
+            litres: number;
+            /** Format: double */
+            minutes: number;
+            /**
+             * Format: double
+             * @description that plants suffer, as it is
+             */
+            risk: number;
+            /** Format: double */
+            risk_then: number;
         };
         /** @description What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual. */
         SprinklerInRequest: {
@@ -7446,6 +7566,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    heat_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatSheetOut"];
                 };
             };
         };
