@@ -126,7 +126,7 @@ def _day(plan: Plan, ahead: Fortnight, d: int) -> HotDay:
         heat_class=heat_index_class(heat_index(tmax.mid, rhmin)),
         beds=tuple(x for b, x in drinks if x and not b.today.container),
         pots=tuple(x for b, x in drinks if x and b.today.container),
-        first=tuple(b.bed.name for i, (b, _) in enumerate(both) if _first(plan, i, b, d)),
+        first=tuple(b.bed.name for i, (b, line) in enumerate(both) if _first(plan, i, b, line, d)),
         gives=tuple(b.bed.name for b, line in both if line.days[d].gave in ("minutes", "taps")),
         runs_dry=tuple(b.bed.name for i, (b, line) in enumerate(both) if _down(plan, i, line, d)),
         minutes=sum(x.minutes for _, x in drinks if x),
@@ -142,10 +142,10 @@ def _drink(line: BedAhead, d: int) -> Drink | None:
     return Drink(line.bed, soak.litres.mid, soak.minutes, soak.again) if soak else None
 
 
-def _first(plan: Plan, i: int, b: BedPlan, d: int) -> bool:
+def _first(plan: Plan, i: int, b: BedPlan, line: BedAhead, d: int) -> bool:
     if d == 0 and b.collapsing:
         return True
-    return bool(plan.run.stands[i].drills[plan.run.n_behind + d] > 0)
+    return bool(plan.run.stands[i].drills[plan.run.n_behind + d] > 0) and line.days[d].soak is not None
 
 
 def _down(plan: Plan, i: int, line: BedAhead, d: int) -> bool:

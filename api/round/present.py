@@ -7,6 +7,7 @@ import functools
 from agronomy.beds.alterations import open_to
 from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
+from agronomy.decide.after_rain import looks
 from agronomy.decide.away import worsened
 from agronomy.decide.bands import Band, band
 from agronomy.decide.butts import butts
@@ -48,6 +49,7 @@ def hours_out(p: Plan) -> Json:
 
 def round_out(now: Situation, role: str) -> Json:
     p, stops = now.plan, _in_order(stops_of(now))
+    keys = {b.bed.name: int(b.bed.key) for b in p.beds} if p else {}
     facts = {str(b.row.pk): b for b in now.beds}
     return {
         "garden": garden_out(now.garden, role),
@@ -60,6 +62,7 @@ def round_out(now: Situation, role: str) -> Json:
         "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
+        "looks": [{"id": keys[x.bed], "why": x.why} for x in looks(p)] if p else [],
         **_away(now),
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
     }

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, get_args
 
 from rest_framework import serializers as s
 
+from agronomy.decide.after_rain import Look
 from agronomy.describe.words import (
     ALTERATIONS,
     CAUSES,
@@ -303,6 +304,13 @@ class Stop(s.Serializer):
     why = Why()
 
 
+class LookAfterRain(s.Serializer):
+    """A container to look at after rain."""
+
+    id = s.IntegerField()
+    why = s.ChoiceField(choices=get_args(Look), help_text="it hangs, little came in, or water may stand in it")
+
+
 class Butt(s.Serializer):
     rig = s.CharField()
     holds_l = s.FloatField()
@@ -356,6 +364,7 @@ class Round(s.Serializer):
     heat = Heat(allow_null=True)
     hot_water = HotWater(many=True)
     stops = Stop(many=True)
+    looks = LookAfterRain(many=True)
     walk = Walk()
     limits = DayLimits(help_text="what the household can do today")
     sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
+from agronomy.decide.after_rain import last_rain
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.heat_sheet import heat_sheet
 from agronomy.decide.plan import Plan
@@ -21,6 +22,12 @@ from apps.weather.convert import known_of
 
 def gauge(reading: Event) -> Json:
     return {"id": reading.pk, "date": reading.date, **reading.told}
+
+
+def _last_rain(p: Plan) -> Json | None:
+    """What of the last rain came to the roots of each bed."""
+    last = last_rain(p)
+    return {**vars(last), "beds": [vars(x) for x in last.beds]} if last else None
 
 
 def sheet(now: Situation) -> Json:
@@ -113,6 +120,7 @@ def sky(
         "weather": weather_out(now),
         "heat": heat_out(p) if p else None,
         "days": days,
+        "last_rain": _last_rain(p) if p else None,
         "trust": [{"what": what, "order": known.order(what)} for what in GROUPS],
         "sources": [name for name in TRUST if now.weather.sources.get(name)],
         "stations": [station_kept(x) for x in stations],

@@ -6,6 +6,7 @@ from typing import Any, get_args
 
 from rest_framework import serializers as s
 
+from agronomy.decide.after_rain import Kept
 from agronomy.describe import garden as g
 from agronomy.describe.weather import COLUMNS
 from agronomy.describe.words import (
@@ -170,11 +171,24 @@ class StationIn(Shape):
     mapping = s.JSONField(required=False, allow_null=True, help_text="date, order, columns; left out: guessed")
 
 
+class RainOn(s.Serializer):
+    bed = s.CharField()
+    came_mm = s.FloatField(help_text="to its roots, over them")
+    kept_by = s.ChoiceField(choices=get_args(Kept), help_text="what kept most of the rest")
+
+
+class LastRain(s.Serializer):
+    date = s.DateField()
+    fell_mm = s.FloatField()
+    beds = RainOn(many=True)
+
+
 class SkyOut(s.Serializer):
     garden = GardenOut()
     weather = WeatherState()
     heat = Heat(allow_null=True)
     days = SkyDay(many=True)
+    last_rain = LastRain(allow_null=True)
     trust = WhomToBelieve(many=True)
     sources = s.ListField(child=s.ChoiceField(choices=WEATHER_SOURCES), help_text="that know a day")
     stations = StationKept(many=True, help_text="files of a station that count")

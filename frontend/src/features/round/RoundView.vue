@@ -28,6 +28,7 @@ import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/wor
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
 import LaterGoes from './LaterGoes.vue'
+import LooksAfterRain from './LooksAfterRain.vue'
 import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
@@ -359,6 +360,11 @@ useRoundKeys({
             <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
+        <LooksAfterRain
+          :round="round"
+          :busy="(id) => actions.state(id) !== null"
+          @felt="(stop, found) => felt(stop, found)"
+        />
         <p class="soft small caution">
           Water low and slow at the base, leaves dry. Don’t drink from hose or butt.
           {{ asides }}

@@ -15,7 +15,7 @@ import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
-import { fromInWords } from '@/shared/words/weather'
+import { fromInWords, rainInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
@@ -140,6 +140,10 @@ const rainWords = (d: SkyDay) => {
       </p>
     </section>
 
+    <section v-if="sky.last_rain" aria-labelledby="counts">
+      <h2 id="counts">What of the rain counts</h2>
+      <p>{{ rainInWords(sky.last_rain, sky.garden.today, units) }}</p>
+    </section>
     <HeatDays
       v-if="sky.heat"
       :garden="garden"

@@ -3286,6 +3286,14 @@ export interface components {
             jars: number;
         };
         /**
+         * @description * `cover` - cover
+         *     * `leaves` - leaves
+         *     * `run_off` - run_off
+         *     * `none` - none
+         * @enum {string}
+         */
+        KeptByEnum: "cover" | "leaves" | "run_off" | "none";
+        /**
          * @description * `raised` - raised
          *     * `open` - open
          *     * `keyhole` - keyhole
@@ -3323,6 +3331,13 @@ export interface components {
          * @enum {string}
          */
         LaidEnum: "rows" | "ring";
+        LastRain: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            fell_mm: number;
+            beds: components["schemas"]["RainOn"][];
+        };
         /** @description The latest run of an outlet, measured. */
         LastRun: {
             outlet: number;
@@ -3551,6 +3566,25 @@ export interface components {
             /** @description lines whose length is not known: nothing is solved */
             open: components["schemas"]["OpenLine"][];
         };
+        /** @description A container to look at after rain. */
+        LookAfterRain: {
+            id: number;
+            /**
+             * @description it hangs, little came in, or water may stand in it
+             *
+             *     * `hangs` - hangs
+             *     * `little` - little
+             *     * `stands` - stands
+             */
+            why: components["schemas"]["LookAfterRainWhyEnum"];
+        };
+        /**
+         * @description * `hangs` - hangs
+         *     * `little` - little
+         *     * `stands` - stands
+         * @enum {string}
+         */
+        LookAfterRainWhyEnum: "hangs" | "little" | "stands";
         MapLine: {
             rows: number;
             laid: components["schemas"]["LaidEnum"];
@@ -4778,6 +4812,23 @@ export interface components {
             /** Format: date */
             date?: string | null;
         };
+        RainOn: {
+            bed: string;
+            /**
+             * Format: double
+             * @description to its roots, over them
+             */
+            came_mm: number;
+            /**
+             * @description what kept most of the rest
+             *
+             *     * `cover` - cover
+             *     * `leaves` - leaves
+             *     * `run_off` - run_off
+             *     * `none` - none
+             */
+            kept_by: components["schemas"]["KeptByEnum"];
+        };
         RaisedOut: {
             planting: number;
             crop: components["schemas"]["CropName"];
@@ -5095,6 +5146,7 @@ export interface components {
             heat: components["schemas"]["Heat"] | null;
             hot_water: components["schemas"]["HotWater"][];
             stops: components["schemas"]["Stop"][];
+            looks: components["schemas"]["LookAfterRain"][];
             walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
             limits: components["schemas"]["DayLimits"];
@@ -5245,6 +5297,7 @@ export interface components {
             weather: components["schemas"]["WeatherState"];
             heat: components["schemas"]["Heat"] | null;
             days: components["schemas"]["SkyDay"][];
+            last_rain: components["schemas"]["LastRain"] | null;
             trust: components["schemas"]["WhomToBelieve"][];
             /** @description that know a day */
             sources: components["schemas"]["WeatherSource"][];

@@ -1,8 +1,19 @@
 import { describe, expect, it } from 'vitest'
 
 import type { StationFile } from '@/shared/api/types'
+import { number, unitLabel } from '@/shared/format/units'
 
-import { faultInWords, fromInWords, stationInWords, stepUp, UNIT, UNITS_OF, VARIABLE } from './weather'
+import {
+  faultInWords,
+  fromInWords,
+  rainInWords,
+  stationInWords,
+  stepUp,
+  UNIT,
+  UNITS_OF,
+  VARIABLE,
+} from './weather'
+import type { Tongue } from './stop'
 
 const FILE: StationFile = {
   form: 'table',
@@ -15,6 +26,11 @@ const FILE: StationFile = {
   shown: [],
   faults: [],
   fault_count: 0,
+}
+
+const metric: Tongue = {
+  num: (si, q) => number(si, q, 'metric'),
+  show: (si, q) => `${number(si, q, 'metric')} ${unitLabel(q, 'metric')}`,
 }
 
 describe('a station’s file', () => {
@@ -32,6 +48,25 @@ describe('a station’s file', () => {
   it('has a word for every unit, and a unit for every variable', () => {
     for (const variable of Object.keys(VARIABLE) as (keyof typeof VARIABLE)[])
       for (const unit of UNITS_OF[variable]) expect(UNIT[unit]).toBeTruthy()
+  })
+})
+
+describe('the last rain', () => {
+  it('is told bed by bed, with what kept it', () => {
+    const beds = [
+      { bed: 'Bag', came_mm: 0, kept_by: 'cover' as const },
+      { bed: 'Glass End', came_mm: 3, kept_by: 'leaves' as const },
+      { bed: 'Bench', came_mm: 11, kept_by: 'none' as const },
+    ]
+    const rain = { date: '2025-07-10', fell_mm: 12, beds }
+    const said = rainInWords(rain, '2025-07-11', metric)
+    expect(said).toContain('Of the 12.0 mm that fell yesterday')
+    expect(said).toContain('nothing to Bag (under cover), 3.0 mm to Glass End (kept by leaves and mulch)')
+    expect(said).toContain('11.0 mm to Bench came to the roots.')
+    const more = ['C', 'D', 'E'].map((bed, i) => ({ bed, came_mm: 9 + i, kept_by: 'none' as const }))
+    expect(rainInWords({ ...rain, beds: [...beds, ...more] }, '2025-07-11', metric)).toContain(
+      '9.0 to 11.0 mm to all others',
+    )
   })
 })
 

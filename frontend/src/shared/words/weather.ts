@@ -1,5 +1,9 @@
-import type { SkyDay, StationFile } from '@/shared/api/types'
-import { shortDate } from '@/shared/format/time'
+import type { Sky, SkyDay, StationFile } from '@/shared/api/types'
+import { nearDay, shortDate } from '@/shared/format/time'
+
+import { inRow, type Tongue } from './stop'
+
+type LastRain = NonNullable<Sky['last_rain']>
 
 type Column = StationFile['mapping']['columns'][number]
 export type Variable = Column['variable']
@@ -90,6 +94,31 @@ export function fromInWords(by: SkyDay['by']): string {
       return `${SHORT[source]}: ${what.join(', ')}`
     })
     .join('; ')
+}
+
+const KEPT: Partial<Record<LastRain['beds'][number]['kept_by'], string>> = {
+  cover: 'under cover',
+  leaves: 'kept by leaves and mulch',
+  run_off: 'some ran off',
+}
+/** What of the last rain counts, bed by bed. */
+export function rainInWords(x: LastRain, today: string, t: Tongue): string {
+  const whole = x.beds.filter((b) => b.kept_by === 'none')
+  const less = x.beds.filter((b) => b.kept_by !== 'none')
+  const parts = less.map((b) => {
+    const why = KEPT[b.kept_by]
+    return `${b.came_mm < 0.05 ? 'nothing' : t.show(b.came_mm, 'depth')} to ${b.bed}${why ? ` (${why})` : ''}`
+  })
+  const came = whole.map((b) => b.came_mm)
+  if (whole.length) {
+    const [low, high] = [Math.min(...came), Math.max(...came)]
+    const much =
+      high - low < 0.1 * high ? t.show(high, 'depth') : `${t.num(low, 'depth')} to ${t.show(high, 'depth')}`
+    parts.push(
+      `${much} to ${whole.length > 3 ? (less.length ? 'all others' : 'all beds') : inRow(whole.map((b) => b.bed))}`,
+    )
+  }
+  return `Of the ${t.show(x.fell_mm, 'depth')} that fell ${nearDay(x.date, today)}, ${inRow(parts)} came to the roots.`
 }
 
 /** What a station's file holds. */

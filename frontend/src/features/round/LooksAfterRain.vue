@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Round, Stop } from '@/shared/api/types'
+
+import type { Found } from './useRoundActions'
+
+/** Containers that rain tells little of: a look at each, and one tap says what was found. */
+const props = defineProps<{ round: Round; busy: (id: number) => boolean }>()
+const emit = defineEmits<{ felt: [stop: Stop, found: Found] }>()
+const WHY: Record<Round['looks'][number]['why'], string> = {
+  hangs: 'it hangs, and dries fast whatever fell',
+  little: 'little came in past leaves or roof',
+  stands: 'water may stand in it',
+}
+const FOUND: { value: Found; label: string }[] = [
+  { value: 'dry', label: 'Dry' },
+  { value: 'just_damp', label: 'Damp' },
+  { value: 'saucer', label: 'Water stands' },
+]
+const looks = computed(() =>
+  props.round.looks.flatMap((x) => {
+    const stop = props.round.stops.find((s) => s.id === x.id)
+    return stop ? [{ stop, why: WHY[x.why] }] : []
+  }),
+)
+</script>
+
+<template>
+  <section v-if="looks.length" aria-labelledby="looks" class="no-print">
+    <h2 id="looks">After the rain, a look</h2>
+    <ul>
+      <li v-for="x in looks" :key="x.stop.id">
+        <span
+          ><strong>{{ x.stop.name }}</strong> <span class="soft">{{ x.why }}</span></span
+        >
+        <span class="row" role="group" :aria-label="`${x.stop.name} after the rain`">
+          <button
+            v-for="f in FOUND.filter((y) => y.value !== 'saucer' || x.stop.container)"
+            :key="f.value"
+            class="btn"
+            type="button"
+            :disabled="busy(x.stop.id)"
+            @click="emit('felt', x.stop, f.value)"
+          >
+            <span class="visually-hidden">{{ x.stop.name }}: </span>{{ f.label }}
+          </button>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 24px;
+}
+h2 {
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 8px;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li,
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: space-between;
+}
+li {
+  border-bottom: 1px dotted var(--hair);
+  padding: 8px 0;
+}
+</style>
