@@ -32,6 +32,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "today": g.today,
         "growth": g.growth,
         "heat_rule": g.heat_rule,
+        "cold_offset_c": g.cold_offset_c,
         "heat_own_c": g.heat_own_c,
         "heat_own_days": g.heat_own_days,
         "round_price_mm": g.round_price_mm,

@@ -20,7 +20,7 @@ Array = npt.NDArray[np.float64]
 # house cuts ET0 to 0.6 to 0.8 of that outside: from memory.
 COVER_EFFECTS: Final[dict[str, tuple[float, float, float]]] = {
     "none": (1.0, 1.0, 1.0), "eaves": (0.85, 0.8, 0.3), "roof": (0.65, 0.8, 0.0), "cloche": (0.80, 0.15, 0.0),
-    "tunnel": (0.80, 0.15, 0.0), "indoors": (0.40, 0.05, 0.0),
+    "tunnel": (0.80, 0.15, 0.0), "indoors": (0.40, 0.05, 0.0), "fleece": (0.85, 0.40, 0.8), "sheet": (0.30, 0.20, 0.3),
 }  # fmt: skip
 WIND_BY_SHELTER: Final = {"exposed": 1.3, "open": 1.0, "sheltered": 0.6}  # common practice, no source
 WALL_LIGHT, WALL_WARMTH_C = 1.08, 1.5  # a sunny wall or paving beside the bed; common practice, no source

@@ -38,6 +38,10 @@ def open_to(today: BedToday) -> tuple[Alteration, ...]:
     light, bed = today.exposure, today.bed
     found: list[Alteration] = ["mulch_on" if today.mulch is None else "mulch_off"]
     found.append("shade_off" if light.shade_pct >= CLOTH_PCT else "shade_on")
+    if light.cover in ("fleece", "sheet"):
+        found.append("fleece_off" if light.cover == "fleece" else "sheet_off")
+    elif light.cover == "none" and today.stand.plants > 0:
+        found += ["fleece_on", "sheet_on"]
     if today.container:
         found.append("roof_off" if light.cover == "roof" else "roof_on")
         if bed.reservoir is None:
@@ -62,6 +66,10 @@ def altered(today: BedToday, what: str, count: int | None = None) -> Altered:
     lights: dict[str, dict[str, object]] = {
         "roof_on": {"cover": "roof"},
         "roof_off": {"cover": _before(today, "cover", "none")},
+        "fleece_on": {"cover": "fleece"},
+        "fleece_off": {"cover": _before(today, "cover", "none")},
+        "sheet_on": {"cover": "sheet"},
+        "sheet_off": {"cover": _before(today, "cover", "none")},
         "shade_on": {"shade_pct": CLOTH_PCT},
         "shade_off": {"shade_pct": _before(today, "shade_pct", 0.0)},
         "saucer_on": {"saucer": True},

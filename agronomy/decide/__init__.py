@@ -35,6 +35,7 @@ In here:
     by_which      one soak by hose, can, line or sprinkler
     day_use       use by the hour
     hours         the good hours
+    cold          what a cold night may hurt, and what to cover
     after_rain    what of the last rain came to the roots, and which pots are looked at
     heat_sheet    that wave day by day, and what spares water in it
     heat          the wave that is got ready for

@@ -1,5 +1,4 @@
-"""What of the last rain came to the roots, bed by bed; and which pots are looked at after it, since it tells little of
-them."""
+"""What of the last rain came to the roots, bed by bed; and which pots are looked at after it."""
 
 from __future__ import annotations
 

@@ -194,6 +194,9 @@ class Garden:
     prefers: Annotated[TimeOfDay, means("when its people like to water")] = "any"
     round_price_mm: Annotated[float, number(0.0, 10.0, "mm", "of a bed's use that may be missed for a soak less")] = 0.0
     heat_rule: Annotated[HeatRule, means("what a heat wave is: by degrees, unusual for the place, or own")] = "absolute"
+    cold_offset_c: Annotated[
+        float | None, number(-10.0, 10.0, "degrees C", "by which its coldest of a night is milder than what is told")
+    ] = None
     heat_own_c: Annotated[float, number(15.0, 50.0, "degrees C", "by its own rule: warmest of a hot day")] = 32.0
     heat_own_days: Annotated[int, whole(1, 14, "days", "by its own rule: so many in a row")] = 3
     people: Annotated[tuple[Person, ...], at_most(20, "who waters")] = ()

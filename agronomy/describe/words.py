@@ -91,7 +91,7 @@ Drainage = Literal["free", "slow", "standing"]
 
 # How sky and wind reach it, and what lies on it.
 Shelter = Literal["exposed", "open", "sheltered"]
-Cover = Literal["none", "eaves", "roof", "cloche", "tunnel", "indoors"]
+Cover = Literal["none", "eaves", "roof", "sheet", "fleece", "cloche", "tunnel", "indoors"]
 MulchKind = Literal["none", "straw", "leaf_mould", "compost", "bark", "film", "fabric"]
 
 # What grows.
@@ -203,6 +203,10 @@ Alteration = Literal[
     "shade_off",
     "roof_on",
     "roof_off",
+    "fleece_on",
+    "fleece_off",
+    "sheet_on",
+    "sheet_off",
     "saucer_on",
     "saucer_off",
     "into_sun",

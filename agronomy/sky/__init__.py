@@ -3,5 +3,6 @@
 In here:
 
     assemble  the one assembler: gauge, own thermometer, station, provider, climate
+    spells    dry spells and wind, by their definitions
     climates  the days that a garden's climate usually brings
 """

@@ -11,6 +11,7 @@ from agronomy.decide.after_rain import looks
 from agronomy.decide.away import worsened
 from agronomy.decide.bands import Band, band
 from agronomy.decide.butts import butts
+from agronomy.decide.cold import cold_night, frozen_last_night
 from agronomy.decide.dose import Dose
 from agronomy.decide.hose_first import hot_water
 from agronomy.decide.hours import windows
@@ -62,6 +63,7 @@ def round_out(now: Situation, role: str) -> Json:
         "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
+        "cold": _cold(p) if p else {"tonight": None, "frozen": [], "sheets": []},
         "looks": [{"id": keys[x.bed], "why": x.why} for x in looks(p)] if p else [],
         **_away(now),
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
@@ -82,6 +84,17 @@ def _away(now: Situation) -> Json:
 def _in_order(stops: tuple[Stop, ...]) -> list[Stop]:
     """The walk's order, but what may be lost comes first."""
     return sorted(stops, key=lambda x: not x.bed.collapsing)
+
+
+def _cold(p: Plan) -> Json:
+    """What tonight may hurt, what last night may have, and which sheets are still on."""
+    keys, tonight = {b.bed.name: int(b.bed.key) for b in p.beds}, cold_night(p)
+    told = [{**vars(x), "id": keys[x.bed]} for x in tonight.beds] if tonight else []
+    return {
+        "tonight": {"date": tonight.date, "tmin": band_out(tonight.tmin), "beds": told} if tonight else None,
+        "frozen": [x.bed for x in frozen_last_night(p)],
+        "sheets": [{"id": keys[b.bed.name], "name": b.bed.name} for b in p.beds if b.today.exposure.cover == "sheet"],
+    }
 
 
 def _walk(stops: list[Stop]) -> Json:

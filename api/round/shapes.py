@@ -7,6 +7,7 @@ from typing import Any, get_args
 from rest_framework import serializers as s
 
 from agronomy.decide.after_rain import Look
+from agronomy.decide.cold import Cold
 from agronomy.describe.words import (
     ALTERATIONS,
     CAUSES,
@@ -311,6 +312,32 @@ class LookAfterRain(s.Serializer):
     why = s.ChoiceField(choices=get_args(Look), help_text="it hangs, little came in, or water may stand in it")
 
 
+class AtRisk(s.Serializer):
+    bed = s.CharField()
+    id = s.IntegerField()
+    chance = s.FloatField()
+    lowest_c = s.FloatField(help_text="in one run of ten, under what covers it")
+    what = s.ChoiceField(choices=get_args(Cold), help_text="chill hurts tender leaves, frost most")
+    container = s.BooleanField()
+
+
+class ColdNight(s.Serializer):
+    date = s.DateField(help_text="of its morning")
+    tmin = Band()
+    beds = AtRisk(many=True)
+
+
+class Sheet(s.Serializer):
+    id = s.IntegerField()
+    name = s.CharField()
+
+
+class ColdNow(s.Serializer):
+    tonight = ColdNight(allow_null=True)
+    frozen = s.ListField(child=s.CharField(), help_text="beds whose leaves may have frozen last night")
+    sheets = Sheet(many=True, help_text="beds that a sheet is still over")
+
+
 class Butt(s.Serializer):
     rig = s.CharField()
     holds_l = s.FloatField()
@@ -364,6 +391,7 @@ class Round(s.Serializer):
     heat = Heat(allow_null=True)
     hot_water = HotWater(many=True)
     stops = Stop(many=True)
+    cold = ColdNow()
     looks = LookAfterRain(many=True)
     walk = Walk()
     limits = DayLimits(help_text="what the household can do today")

@@ -9,11 +9,13 @@ import numpy as np
 
 from agronomy.decide.after_rain import last_rain
 from agronomy.decide.bands import Band, band, rain_chance
+from agronomy.decide.cold import learnt_offset
 from agronomy.decide.heat_sheet import heat_sheet
 from agronomy.decide.plan import Plan
 from agronomy.describe.weather import COLUMNS
 from agronomy.formats.station_file import SHOWN_DAYS, Station
 from agronomy.sky.assemble import GROUPS, TRUST, day_of, rain_read
+from agronomy.sky.spells import DrySpell, dry_spell, windy_days
 from api.present import Json, band_out, garden_out, heat_out, weather_out
 from apps.garden.models import Event
 from apps.planning.situation import Situation, days_ahead
@@ -28,6 +30,28 @@ def _last_rain(p: Plan) -> Json | None:
     """What of the last rain came to the roots of each bed."""
     last = last_rain(p)
     return {**vars(last), "beds": [vars(x) for x in last.beds]} if last else None
+
+
+def _spells(now: Situation) -> Json:
+    """A dry spell, windy days ahead, and how cold the garden's own nights are."""
+    p, today = now.plan, now.garden.today
+    dry: DrySpell | None = None
+    windy: tuple[dt.date, ...] = ()
+    if p is not None:
+        w, n = p.run.weather, p.run.n_behind
+        rain = {date: float(w.rain[k].mean()) for k, date in enumerate(w.dates[:n]) if w.outlook[k] == "observed"}
+        dry = dry_spell(rain, today)
+        windy = windy_days({date: float(w.parts.u2[n + k]) for k, date in enumerate(w.dates[n : n + WIND_DAYS])})
+
+    def coldest(source: str) -> dict[dt.date, float]:
+        days = now.weather.sources.get(source, {})
+        return {d: low for d, day in days.items() if d < today and (low := day.get("tmin")) is not None}
+
+    return {
+        "dry_spell": vars(dry) if dry else None,
+        "windy": windy,
+        "cold_offset_learnt_c": learnt_offset(coldest("typed"), {**coldest("station"), **coldest("provider")}),
+    }
 
 
 def sheet(now: Situation) -> Json:
@@ -78,6 +102,7 @@ def station_kept(event: Event) -> Json:
     return {"id": event.pk, **{name: told[name] for name in ("days", "since", "until", "faults")}, "read": event.date}
 
 
+WIND_DAYS = 3
 TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
 
 
@@ -121,6 +146,7 @@ def sky(
         "heat": heat_out(p) if p else None,
         "days": days,
         "last_rain": _last_rain(p) if p else None,
+        **_spells(now),
         "trust": [{"what": what, "order": known.order(what)} for what in GROUPS],
         "sources": [name for name in TRUST if now.weather.sources.get(name)],
         "stations": [station_kept(x) for x in stations],

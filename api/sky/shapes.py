@@ -183,12 +183,21 @@ class LastRain(s.Serializer):
     beds = RainOn(many=True)
 
 
+class DrySpell(s.Serializer):
+    days = s.IntegerField()
+    since = s.DateField()
+    rain_mm = s.FloatField()
+
+
 class SkyOut(s.Serializer):
     garden = GardenOut()
     weather = WeatherState()
     heat = Heat(allow_null=True)
     days = SkyDay(many=True)
     last_rain = LastRain(allow_null=True)
+    dry_spell = DrySpell(allow_null=True)
+    windy = s.ListField(child=s.DateField(), help_text="of the next days, those of a fresh breeze or more")
+    cold_offset_learnt_c = s.FloatField(allow_null=True, help_text="own thermometer less the others, at the coldest")
     trust = WhomToBelieve(many=True)
     sources = s.ListField(child=s.ChoiceField(choices=WEATHER_SOURCES), help_text="that know a day")
     stations = StationKept(many=True, help_text="files of a station that count")

@@ -53,6 +53,7 @@ class Garden(models.Model):
     prefers = models.CharField(max_length=8, choices=choices(TIMES_OF_DAY), default="any", help_text="to water at")
     round_price_mm = models.FloatField(default=0.0, help_text="of a bed's use that may be missed for a soak less")
     heat_rule = models.CharField(max_length=10, choices=choices(HEAT_RULES), default="absolute")
+    cold_offset_c = models.FloatField(null=True, blank=True)
     heat_own_c = models.FloatField(default=32.0)
     heat_own_days = models.IntegerField(default=3)
     people = models.JSONField(default=list, help_text="who waters, in the garden file's words")

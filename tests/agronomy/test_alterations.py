@@ -49,12 +49,15 @@ class OpenTo(unittest.TestCase):
 
     def test_what_is_asked_of_a_bed_is_what_can_change_there(self) -> None:
         self.assertEqual(self.open_at(bed(plantings=())), {"mulch_on", "shade_on"})
-        self.assertEqual(self.open_at(bed()), {"mulch_on", "shade_on", "leaves_off", "thinned"})
+        covers = {"fleece_on", "sheet_on"}
+        self.assertEqual(self.open_at(bed()), {"mulch_on", "shade_on", "leaves_off", "thinned", *covers})
+        fleeced = bed(exposures=(g.Exposure(cover="fleece"),))
+        self.assertEqual(self.open_at(fleeced) & {"fleece_off", "sheet_off", *covers}, {"fleece_off"})
         mulched = bed(mulches=(g.Mulch(TODAY - DAY, "straw"),))
         self.assertIn("mulch_off", self.open_at(mulched))
         self.assertNotIn("mulch_on", self.open_at(mulched))
         carried = {"roof_on", "saucer_on", "into_sun", "into_morning_sun", "into_shade"}
-        self.assertEqual(self.open_at(pot()), {"mulch_on", "shade_on", "leaves_off", *carried})
+        self.assertEqual(self.open_at(pot()), {"mulch_on", "shade_on", "leaves_off", *covers, *carried})
         box = pot(kind="self_watering_box", reservoir=g.Reservoir(15), method="reservoir")
         self.assertNotIn("saucer_on", self.open_at(box))
         low = (planting("lettuce", 12, "ankle", 0.2),)

@@ -30,6 +30,7 @@ GARDEN_FIELDS = (
     "coastal",
     "growth",
     "heat_rule",
+    "cold_offset_c",
     "heat_own_c",
     "heat_own_days",
     "round_price_mm",
@@ -85,6 +86,7 @@ class CreateGarden(Action[Garden]):
         values |= {
             "growth": "calendar",
             "heat_rule": "absolute",
+            "cold_offset_c": None,
             "heat_own_c": g.Garden.heat_own_c,
             "heat_own_days": g.Garden.heat_own_days,
             "north_deg": 0.0,

@@ -64,16 +64,22 @@ ul {
   padding: 0;
   list-style: none;
 }
-li,
-.row {
-  display: flex;
-  flex-wrap: wrap;
+li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   gap: 8px 16px;
   align-items: center;
-  justify-content: space-between;
-}
-li {
   border-bottom: 1px dotted var(--hair);
   padding: 8px 0;
+}
+.row {
+  display: flex;
+  gap: 8px;
+  margin: 0;
+}
+@media (max-width: 760px) {
+  li {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

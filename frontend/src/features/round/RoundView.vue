@@ -25,6 +25,7 @@ import {
 } from '@/shared/words/round'
 import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
+import ColdNotice from './ColdNotice.vue'
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
 import LaterGoes from './LaterGoes.vue'
@@ -285,6 +286,7 @@ useRoundKeys({
             <p>The outlook has worsened since you left: ask someone to look in.</p>
             <p v-for="text in worse" :key="text">{{ text }}</p>
           </div>
+          <ColdNotice :round="round" />
           <p v-if="tight" class="note" role="note">{{ tight }}</p>
           <p v-if="round.sizes_due > 0" class="soft">
             {{ round.sizes_due === 1 ? 'One planting wants' : `${round.sizes_due} plantings want` }} a look at

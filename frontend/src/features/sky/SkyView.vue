@@ -10,12 +10,13 @@ import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
+import { say } from '@/shared/ui/snack'
 import Waiting from '@/shared/ui/Waiting.vue'
 import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
-import { fromInWords, rainInWords } from '@/shared/words/weather'
+import { fromInWords, offsetInWords, rainInWords, spellsInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
@@ -51,6 +52,26 @@ const read = useChange(
     ),
 )
 const undo = useUndo(() => props.garden)
+/** By how much the garden's own corner is milder at night. */
+const setOffset = useChange(
+  () => props.garden,
+  (cold_offset_c: number, mark) =>
+    answer(
+      api.PATCH('/api/gardens/{garden_id}', {
+        params: { path: { garden_id: props.garden } },
+        body: { cold_offset_c: Math.round(cold_offset_c * 10) / 10 },
+        ...mark,
+      }),
+    ),
+)
+async function keepOffset(learnt: number) {
+  try {
+    await setOffset.mutateAsync(learnt)
+    setOffset.sayKept('Cold nights are reckoned for your own corner now.')
+  } catch (error) {
+    say((error as Error).message)
+  }
+}
 const yesterday = computed(() => (sky.value ? addDays(sky.value.garden.today, -1) : ''))
 
 watch(yesterday, (date) => (gauge.date = date), { immediate: true })
@@ -140,6 +161,7 @@ const rainWords = (d: SkyDay) => {
       </p>
     </section>
 
+    <p v-for="text in spellsInWords(sky, units)" :key="text" class="note">{{ text }}</p>
     <section v-if="sky.last_rain" aria-labelledby="counts">
       <h2 id="counts">What of the rain counts</h2>
       <p>{{ rainInWords(sky.last_rain, sky.garden.today, units) }}</p>
@@ -182,6 +204,18 @@ const rainWords = (d: SkyDay) => {
       :garden="garden"
       :stations="sky.stations"
     />
+    <p v-if="offsetInWords(sky, units)" class="note">
+      {{ offsetInWords(sky, units) }}
+      <button
+        v-if="sky.garden.role === 'owner' && sky.cold_offset_learnt_c !== null"
+        class="btn"
+        type="button"
+        :disabled="setOffset.isPending.value"
+        @click="keepOffset(sky.cold_offset_learnt_c)"
+      >
+        Reckon with it
+      </button>
+    </p>
     <WhomToBelieve
       v-if="sky.sources.length > 1"
       :garden="garden"

@@ -1343,6 +1343,10 @@ export interface components {
          *     * `shade_off` - shade_off
          *     * `roof_on` - roof_on
          *     * `roof_off` - roof_off
+         *     * `fleece_on` - fleece_on
+         *     * `fleece_off` - fleece_off
+         *     * `sheet_on` - sheet_on
+         *     * `sheet_off` - sheet_off
          *     * `saucer_on` - saucer_on
          *     * `saucer_off` - saucer_off
          *     * `into_sun` - into_sun
@@ -1352,7 +1356,7 @@ export interface components {
          *     * `thinned` - thinned
          * @enum {string}
          */
-        Alteration: "mulch_on" | "mulch_off" | "shade_on" | "shade_off" | "roof_on" | "roof_off" | "saucer_on" | "saucer_off" | "into_sun" | "into_morning_sun" | "into_shade" | "leaves_off" | "thinned";
+        Alteration: "mulch_on" | "mulch_off" | "shade_on" | "shade_off" | "roof_on" | "roof_off" | "fleece_on" | "fleece_off" | "sheet_on" | "sheet_off" | "saucer_on" | "saucer_off" | "into_sun" | "into_morning_sun" | "into_shade" | "leaves_off" | "thinned";
         AlterationInRequest: {
             what: components["schemas"]["Alteration"];
             /** @description of plants left, where they were thinned */
@@ -1365,6 +1369,31 @@ export interface components {
              */
             id: string;
         };
+        AtRisk: {
+            bed: string;
+            id: number;
+            /** Format: double */
+            chance: number;
+            /**
+             * Format: double
+             * @description in one run of ten, under what covers it
+             */
+            lowest_c: number;
+            /**
+             * @description chill hurts tender leaves, frost most
+             *
+             *     * `chill` - chill
+             *     * `frost` - frost
+             */
+            what: components["schemas"]["AtRiskWhatEnum"];
+            container: boolean;
+        };
+        /**
+         * @description * `chill` - chill
+         *     * `frost` - frost
+         * @enum {string}
+         */
+        AtRiskWhatEnum: "chill" | "frost";
         AwayOut: {
             garden: components["schemas"]["GardenOut"];
             kept: components["schemas"]["AbsenceKept"] | null;
@@ -1855,6 +1884,22 @@ export interface components {
             unit: string;
             source: string;
         };
+        ColdNight: {
+            /**
+             * Format: date
+             * @description of its morning
+             */
+            date: string;
+            tmin: components["schemas"]["Band"];
+            beds: components["schemas"]["AtRisk"][];
+        };
+        ColdNow: {
+            tonight: components["schemas"]["ColdNight"] | null;
+            /** @description beds whose leaves may have frozen last night */
+            frozen: string[];
+            /** @description beds that a sheet is still over */
+            sheets: components["schemas"]["Sheet"][];
+        };
         CopyInRequest: {
             /** @default false */
             with_plants: boolean;
@@ -1868,12 +1913,14 @@ export interface components {
          * @description * `none` - none
          *     * `eaves` - eaves
          *     * `roof` - roof
+         *     * `sheet` - sheet
+         *     * `fleece` - fleece
          *     * `cloche` - cloche
          *     * `tunnel` - tunnel
          *     * `indoors` - indoors
          * @enum {string}
          */
-        Cover: "none" | "eaves" | "roof" | "cloche" | "tunnel" | "indoors";
+        Cover: "none" | "eaves" | "roof" | "sheet" | "fleece" | "cloche" | "tunnel" | "indoors";
         /**
          * @description * `tomato` - tomato
          *     * `bush_tomato` - bush_tomato
@@ -2483,6 +2530,13 @@ export interface components {
              */
             even: number | null;
         };
+        DrySpell: {
+            days: number;
+            /** Format: date */
+            since: string;
+            /** Format: double */
+            rain_mm: number;
+        };
         Error: {
             code: string;
             text: string;
@@ -2598,6 +2652,8 @@ export interface components {
              *     * `none` - none
              *     * `eaves` - eaves
              *     * `roof` - roof
+             *     * `sheet` - sheet
+             *     * `fleece` - fleece
              *     * `cloche` - cloche
              *     * `tunnel` - tunnel
              *     * `indoors` - indoors
@@ -2638,6 +2694,8 @@ export interface components {
              *     * `none` - none
              *     * `eaves` - eaves
              *     * `roof` - roof
+             *     * `sheet` - sheet
+             *     * `fleece` - fleece
              *     * `cloche` - cloche
              *     * `tunnel` - tunnel
              *     * `indoors` - indoors
@@ -2738,6 +2796,11 @@ export interface components {
              *     * `own` - own
              */
             heat_rule: components["schemas"]["HeatRuleName"];
+            /**
+             * Format: double
+             * @description by which its coldest of a night is milder than what is told
+             */
+            cold_offset_c: number | null;
             /**
              * Format: double
              * @description by its own rule: warmest of a hot day
@@ -3836,6 +3899,11 @@ export interface components {
             heat_rule?: components["schemas"]["HeatRuleName"];
             /**
              * Format: double
+             * @description by which its coldest of a night is milder than what is told
+             */
+            cold_offset_c?: number | null;
+            /**
+             * Format: double
              * @description by its own rule: warmest of a hot day
              */
             heat_own_c?: number;
@@ -4273,6 +4341,11 @@ export interface components {
              *     * `own` - own
              */
             heat_rule?: components["schemas"]["HeatRuleName"];
+            /**
+             * Format: double
+             * @description by which its coldest of a night is milder than what is told
+             */
+            cold_offset_c?: number | null;
             /**
              * Format: double
              * @description by its own rule: warmest of a hot day
@@ -5146,6 +5219,7 @@ export interface components {
             heat: components["schemas"]["Heat"] | null;
             hot_water: components["schemas"]["HotWater"][];
             stops: components["schemas"]["Stop"][];
+            cold: components["schemas"]["ColdNow"];
             looks: components["schemas"]["LookAfterRain"][];
             walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
@@ -5213,6 +5287,10 @@ export interface components {
             lost_l_a_week: number;
             /** @description of one that is set by them; Monday is 1 */
             weekdays: number[];
+        };
+        Sheet: {
+            id: number;
+            name: string;
         };
         /**
          * @description * `exposed` - exposed
@@ -5298,6 +5376,14 @@ export interface components {
             heat: components["schemas"]["Heat"] | null;
             days: components["schemas"]["SkyDay"][];
             last_rain: components["schemas"]["LastRain"] | null;
+            dry_spell: components["schemas"]["DrySpell"] | null;
+            /** @description of the next days, those of a fresh breeze or more */
+            windy: string[];
+            /**
+             * Format: double
+             * @description own thermometer less the others, at the coldest
+             */
+            cold_offset_learnt_c: number | null;
             trust: components["schemas"]["WhomToBelieve"][];
             /** @description that know a day */
             sources: components["schemas"]["WeatherSource"][];

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 
-import type { StationFile } from '@/shared/api/types'
+import type { Sky, StationFile } from '@/shared/api/types'
 import { number, unitLabel } from '@/shared/format/units'
 
 import {
   faultInWords,
   fromInWords,
+  offsetInWords,
   rainInWords,
+  spellsInWords,
   stationInWords,
   stepUp,
   UNIT,
@@ -60,13 +62,34 @@ describe('the last rain', () => {
     ]
     const rain = { date: '2025-07-10', fell_mm: 12, beds }
     const said = rainInWords(rain, '2025-07-11', metric)
-    expect(said).toContain('Of the 12.0 mm that fell yesterday')
-    expect(said).toContain('nothing to Bag (under cover), 3.0 mm to Glass End (kept by leaves and mulch)')
-    expect(said).toContain('11.0 mm to Bench came to the roots.')
-    const more = ['C', 'D', 'E'].map((bed, i) => ({ bed, came_mm: 9 + i, kept_by: 'none' as const }))
-    expect(rainInWords({ ...rain, beds: [...beds, ...more] }, '2025-07-11', metric)).toContain(
-      '9.0 to 11.0 mm to all others',
+    expect(said).toBe(
+      '12.0 mm fell yesterday. To the roots came nothing in Bag (under cover); 3.0 mm in Glass End (leaves and mulch kept the rest); 11.0 mm in Bench.',
     )
+    const more = ['C', 'D', 'E'].map((bed) => ({ bed, came_mm: 11, kept_by: 'none' as const }))
+    expect(rainInWords({ ...rain, beds: [...beds, ...more] }, '2025-07-11', metric)).toContain(
+      '11.0 mm in all others',
+    )
+  })
+
+  it('and a dry spell and wind by their days', () => {
+    const sky = {
+      garden: { today: '2025-07-11' },
+      dry_spell: { days: 16, since: '2025-06-25', rain_mm: 0.4 },
+      windy: ['2025-07-12'],
+    } as unknown as Sky
+    expect(spellsInWords(sky, metric)[0]).toContain('16 days in a row with less than 1.0 mm, 0.4 mm in all')
+    expect(spellsInWords(sky, metric)[1]).toContain('Wind tomorrow, a fresh breeze')
+    expect(spellsInWords({ ...sky, dry_spell: null, windy: [] }, metric)).toEqual([])
+  })
+})
+
+describe('the own corner', () => {
+  it('is told by its difference until it is reckoned with', () => {
+    const sky = { garden: { cold_offset_c: null }, cold_offset_learnt_c: 2.1 } as unknown as Sky
+    expect(offsetInWords(sky, metric)).toContain('reads about 2° more than the others')
+    expect(offsetInWords({ ...sky, cold_offset_learnt_c: -3 }, metric)).toContain('3° less')
+    expect(offsetInWords({ ...sky, cold_offset_learnt_c: null }, metric)).toBe('')
+    expect(offsetInWords({ ...sky, garden: { cold_offset_c: 2 } } as unknown as Sky, metric)).toBe('')
   })
 })
 

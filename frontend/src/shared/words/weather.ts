@@ -96,29 +96,61 @@ export function fromInWords(by: SkyDay['by']): string {
     .join('; ')
 }
 
-const KEPT: Partial<Record<LastRain['beds'][number]['kept_by'], string>> = {
+const KEPT: Record<LastRain['beds'][number]['kept_by'], string> = {
   cover: 'under cover',
-  leaves: 'kept by leaves and mulch',
-  run_off: 'some ran off',
+  leaves: 'leaves and mulch kept the rest',
+  run_off: 'the rest ran off',
+  none: '',
 }
-/** What of the last rain counts, bed by bed. */
+const NAMED = 3 // beds; more are "all others"
+/** What of the last rain counts, bed by bed: those alike together, the least served first. */
 export function rainInWords(x: LastRain, today: string, t: Tongue): string {
-  const whole = x.beds.filter((b) => b.kept_by === 'none')
-  const less = x.beds.filter((b) => b.kept_by !== 'none')
-  const parts = less.map((b) => {
-    const why = KEPT[b.kept_by]
-    return `${b.came_mm < 0.05 ? 'nothing' : t.show(b.came_mm, 'depth')} to ${b.bed}${why ? ` (${why})` : ''}`
-  })
-  const came = whole.map((b) => b.came_mm)
-  if (whole.length) {
-    const [low, high] = [Math.min(...came), Math.max(...came)]
-    const much =
-      high - low < 0.1 * high ? t.show(high, 'depth') : `${t.num(low, 'depth')} to ${t.show(high, 'depth')}`
-    parts.push(
-      `${much} to ${whole.length > 3 ? (less.length ? 'all others' : 'all beds') : inRow(whole.map((b) => b.bed))}`,
-    )
+  const groups = new Map<string, { beds: string[]; much: string; why: string }>()
+  for (const b of x.beds) {
+    const much = b.came_mm < 0.05 ? 'nothing' : t.show(b.came_mm, 'depth')
+    const key = b.kept_by === 'none' ? 'whole' : `${much}.${b.kept_by}`
+    const group = groups.get(key) ?? { beds: [], much, why: KEPT[b.kept_by] }
+    groups.set(key, {
+      ...group,
+      beds: [...group.beds, b.bed],
+      much: b.kept_by === 'none' ? much : group.much,
+    })
   }
-  return `Of the ${t.show(x.fell_mm, 'depth')} that fell ${nearDay(x.date, today)}, ${inRow(parts)} came to the roots.`
+  const parts = [...groups].map(([key, g]) => {
+    const names =
+      key === 'whole' && g.beds.length > NAMED
+        ? groups.size > 1
+          ? 'all others'
+          : 'every bed'
+        : inRow(g.beds)
+    return `${g.much} in ${names}${g.why ? ` (${g.why})` : ''}`
+  })
+  return `${t.show(x.fell_mm, 'depth')} fell ${nearDay(x.date, today)}. To the roots came ${parts.join('; ')}.`
+}
+
+/** How the garden's own nights differ, where that is not reckoned with yet; empty else. */
+export function offsetInWords(sky: Sky, t: Tongue): string {
+  const learnt = sky.cold_offset_learnt_c
+  const set = sky.garden.cold_offset_c ?? 0
+  if (learnt === null || Math.abs(learnt - set) < 0.5) return ''
+  // A difference, not a temperature: what 0 would be is left out.
+  const much = Number(t.num(Math.abs(learnt), 'temperature')) - Number(t.num(0, 'temperature'))
+  return `At the coldest of the night your own thermometer reads about ${Math.max(1, Math.round(much))}° ${learnt > 0 ? 'more' : 'less'} than the others tell for here.`
+}
+
+/** A dry spell, and wind. */
+export function spellsInWords(sky: Sky, t: Tongue): string[] {
+  const { dry_spell: dry, windy } = sky
+  const says = []
+  if (dry)
+    says.push(
+      `A dry spell: ${dry.days} days in a row with less than ${t.show(1, 'depth')}, ${t.show(dry.rain_mm, 'depth')} in all since ${shortDate(dry.since)}.`,
+    )
+  if (windy.length)
+    says.push(
+      `Wind ${inRow(windy.map((d) => nearDay(d, sky.garden.today)))}, a fresh breeze or more: pots dry fast and fall, stakes want a look, a sprinkler drifts.`,
+    )
+  return says
 }
 
 /** What a station's file holds. */
