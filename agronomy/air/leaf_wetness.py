@@ -17,6 +17,21 @@ RISKY_H: Final = 10.0  # of wet leaves a night from which leaf disease is to be 
 STEPS: Final = 6
 
 
+def damp_hours(sun: SunDay, tmin: float, tmax: float, ea: float) -> float:
+    """Hours a day whose relative humidity reaches WET_FROM_RH [h], from the day's temperatures [degrees C] and vapour
+    pressure [kPa]. Sentelhas et al. (2008), from memory."""
+    hours = (np.arange(24 * STEPS) + 0.5) / STEPS
+    warmth = np.array([temperature_at(float(h), tmin, tmax, sun) for h in hours])
+    return float((hum.relative_humidity(warmth, ea) >= WET_FROM_RH).mean() * 24)
+
+
+def in_a_stand(damp_h: float, covered: float) -> float:
+    """Hours with wet leaves [h] where the air is damp so long [h], under leaves over so much of the ground [0..1]: up
+    to CLOSED_LAG_H more as the stand closes. Common practice, no source."""
+    closed = min(max((covered - OPEN_BELOW) / (1 - OPEN_BELOW), 0.0), 1.0)
+    return min(damp_h + (CLOSED_LAG_H * closed if damp_h > 0 else 0.0), 24.0)
+
+
 def wet_leaf_hours(sun: SunDay, tmin: float, tmax: float, ea: float, covered: float) -> float:
     """Hours a day with wet leaves [h], from the day's temperatures [degrees C], vapour pressure [kPa] and the share of
     the ground under leaves [0..1].
@@ -25,8 +40,29 @@ def wet_leaf_hours(sun: SunDay, tmin: float, tmax: float, ea: float, covered: fl
 
     Sentelhas et al. (2008), from memory.
     """
-    hours = (np.arange(24 * STEPS) + 0.5) / STEPS
-    warmth = np.array([temperature_at(float(h), tmin, tmax, sun) for h in hours])
-    base = float((hum.relative_humidity(warmth, ea) >= WET_FROM_RH).mean() * 24)
-    closed = min(max((covered - OPEN_BELOW) / (1 - OPEN_BELOW), 0.0), 1.0)
-    return min(base + (CLOSED_LAG_H * closed if base > 0 else 0.0), 24.0)
+    return in_a_stand(damp_hours(sun, tmin, tmax, ea), covered)
+
+
+RAIN_MM_H: Final = 2.0  # how hard it usually rains while it does; common practice, no source
+LEAVES_HOLD_MM: Final = 0.4  # of rain, that dries off them again by the air's thirst; common practice, no source
+DAYLIGHT_H: Final = 12.0  # in which that thirst is spent; arithmetic
+WET_RAIN_MM: Final = 0.2  # from which rain wets them; common practice, no source
+
+
+def wet_by_rain_h(rain_mm: float, et0_mm: float) -> float:
+    """Hours with wet leaves that a day's rain [mm] makes [h]: while it falls, and until what leaves hold is dried off
+    again by the air's thirst, ET0 [mm/d]. Common practice, no source."""
+    if rain_mm < WET_RAIN_MM:
+        return 0.0
+    dries = LEAVES_HOLD_MM / max(et0_mm / DAYLIGHT_H, 0.05)
+    return min(rain_mm / RAIN_MM_H + dries, 24.0)
+
+
+SMITH_DAYS: Final = 2  # in a row, each so warm and so long so damp: Smith (1956), potato blight, from memory
+SMITH_TMIN_C, SMITH_H = 10.0, 11.0
+
+
+def smith_day(tmin: float, damp_h: float) -> bool:
+    """Whether a day so cold at its coldest [degrees C], with so many hours of 90 % humidity or wet leaves [h], counts
+    towards potato and tomato blight. Smith (1956), from memory."""
+    return tmin >= SMITH_TMIN_C and damp_h >= SMITH_H

@@ -35,6 +35,8 @@ In here:
     by_which      one soak by hose, can, line or sprinkler
     day_use       use by the hour
     hours         the good hours
+    leaf_risk     how long leaves stay wet, and from when disease is to be minded
+    wet_spell     what is done before, in and after one
     cold          what a cold night may hurt, and what to cover
     after_rain    what of the last rain came to the roots, and which pots are looked at
     heat_sheet    that wave day by day, and what spares water in it

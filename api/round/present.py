@@ -21,6 +21,7 @@ from agronomy.decide.planting_out import hollows
 from agronomy.decide.round import Stop
 from agronomy.decide.styles import pattern_of, style_of
 from agronomy.decide.walk import walk_of
+from agronomy.decide.wet_spell import wet_spell
 from agronomy.decide.wishes import wishes_on
 from agronomy.methods.drip import DripLine
 from agronomy.methods.line import takes_l_h
@@ -63,6 +64,7 @@ def round_out(now: Situation, role: str) -> Json:
         "walk": _walk([x for x in stops if not facts[x.bed.bed.key].put_off_on(now.garden.today)]),
         "limits": limits_out(core_limits(p), allowed_windows(p.garden, p.today)) if p else NO_LIMITS,
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
+        "wet_spell": _wet_spell(p) if p else None,
         "cold": _cold(p) if p else {"tonight": None, "frozen": [], "sheets": []},
         "looks": [{"id": keys[x.bed], "why": x.why} for x in looks(p)] if p else [],
         **_away(now),
@@ -84,6 +86,12 @@ def _away(now: Situation) -> Json:
 def _in_order(stops: tuple[Stop, ...]) -> list[Stop]:
     """The walk's order, but what may be lost comes first."""
     return sorted(stops, key=lambda x: not x.bed.collapsing)
+
+
+def _wet_spell(p: Plan) -> Json | None:
+    """A wet spell and what is done for it."""
+    keys, spell = {b.bed.name: int(b.bed.key) for b in p.beds}, wet_spell(p)
+    return {**vars(spell), "tasks": [{**vars(x), "id": keys[x.bed]} for x in spell.tasks]} if spell else None
 
 
 def _cold(p: Plan) -> Json:

@@ -8,6 +8,7 @@ from rest_framework import serializers as s
 
 from agronomy.decide.after_rain import Look
 from agronomy.decide.cold import Cold
+from agronomy.decide.wet_spell import State, Todo
 from agronomy.describe.words import (
     ALTERATIONS,
     CAUSES,
@@ -338,6 +339,23 @@ class ColdNow(s.Serializer):
     sheets = Sheet(many=True, help_text="beds that a sheet is still over")
 
 
+class SpellTask(s.Serializer):
+    bed = s.CharField()
+    id = s.IntegerField()
+    what = s.ChoiceField(choices=get_args(Todo), help_text="all but `pick` are alterations: their tick is a dated fact")
+    kg = s.FloatField(allow_null=True, help_text="of one pot, wet")
+    by_two = s.BooleanField()
+    over_mm = s.FloatField(help_text="how far water stands above what roots bear")
+
+
+class WetSpell(s.Serializer):
+    state = s.ChoiceField(choices=get_args(State))
+    since = s.DateField()
+    until = s.DateField()
+    rain_mm = s.FloatField()
+    tasks = SpellTask(many=True)
+
+
 class Butt(s.Serializer):
     rig = s.CharField()
     holds_l = s.FloatField()
@@ -392,6 +410,7 @@ class Round(s.Serializer):
     hot_water = HotWater(many=True)
     stops = Stop(many=True)
     cold = ColdNow()
+    wet_spell = WetSpell(allow_null=True)
     looks = LookAfterRain(many=True)
     walk = Walk()
     limits = DayLimits(help_text="what the household can do today")

@@ -7,10 +7,12 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 
+from agronomy.air.leaf_wetness import OPEN_BELOW
 from agronomy.decide.after_rain import last_rain
 from agronomy.decide.bands import Band, band, rain_chance
 from agronomy.decide.cold import learnt_offset
 from agronomy.decide.heat_sheet import heat_sheet
+from agronomy.decide.leaf_risk import leaf_risks, wet_hours
 from agronomy.decide.plan import Plan
 from agronomy.describe.weather import COLUMNS
 from agronomy.formats.station_file import SHOWN_DAYS, Station
@@ -117,6 +119,7 @@ def sky(
 ) -> Json:
     """Days behind and ahead as they are known; what the plan made of them where there is a plan."""
     today, p, known = now.garden.today, now.plan, known_of(now.garden, now.weather)
+    keys = {b.bed.name: int(b.bed.key) for b in p.beds} if p else {}
     days = []
     unknown = "climate" if now.weather.climate else "resampled"
     for offset in range(-behind, ahead):
@@ -133,6 +136,7 @@ def sky(
             "rain": None,
             "rain_chance": None,
             "et0": None,
+            "leaves_wet_h": None,
             "heat_wave": bool(p and p.heat and date in p.heat.dates),
             "gauge": gauge(reading) if reading else None,
             "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
@@ -147,6 +151,7 @@ def sky(
         "days": days,
         "last_rain": _last_rain(p) if p else None,
         **_spells(now),
+        "leaf_risks": [{**vars(x), "id": keys[x.bed]} for x in leaf_risks(p)] if p else [],
         "trust": [{"what": what, "order": known.order(what)} for what in GROUPS],
         "sources": [name for name in TRUST if now.weather.sources.get(name)],
         "stations": [station_kept(x) for x in stations],
@@ -185,6 +190,7 @@ def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
     w = p.run.weather
     i = w.dates.index(date)
     day["et0"], day["tier"], day["kind"] = band_out(band(w.et0[i])), w.tier[i], w.outlook[i]
+    day["leaves_wet_h"] = wet_hours(p, i, OPEN_BELOW)
     if day["tmax"] is None:
         day["tmin"], day["tmax"], day["rain"] = (band_out(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
         day["rain_chance"] = rain_chance(w.rain[i])

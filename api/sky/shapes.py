@@ -57,6 +57,7 @@ class SkyDay(s.Serializer):
     rain = Band(allow_null=True)
     rain_chance = s.FloatField(allow_null=True)
     et0 = Band(allow_null=True)
+    leaves_wet_h = s.FloatField(allow_null=True, help_text="in the open garden")
     heat_wave = s.BooleanField()
     gauge = GaugeOut(allow_null=True)
     typed = WeatherValues(allow_null=True)
@@ -189,6 +190,18 @@ class DrySpell(s.Serializer):
     rain_mm = s.FloatField()
 
 
+class LeafRisk(s.Serializer):
+    """How long leaves stay wet at one bed, and from when disease is to be minded."""
+
+    bed = s.CharField()
+    id = s.IntegerField()
+    wet_h = s.ListField(child=s.FloatField(), help_text="of each day from today on")
+    aired_h = s.ListField(child=s.FloatField(), help_text="the same if its plants stood open")
+    first = s.DateField(allow_null=True, help_text="of risk")
+    rule = s.CharField(help_text="smith: potato and tomato blight; wet: others")
+    from_above_h = s.FloatField(help_text="of today's, by watering from above")
+
+
 class SkyOut(s.Serializer):
     garden = GardenOut()
     weather = WeatherState()
@@ -196,6 +209,7 @@ class SkyOut(s.Serializer):
     days = SkyDay(many=True)
     last_rain = LastRain(allow_null=True)
     dry_spell = DrySpell(allow_null=True)
+    leaf_risks = LeafRisk(many=True)
     windy = s.ListField(child=s.DateField(), help_text="of the next days, those of a fresh breeze or more")
     cold_offset_learnt_c = s.FloatField(allow_null=True, help_text="own thermometer less the others, at the coldest")
     trust = WhomToBelieve(many=True)

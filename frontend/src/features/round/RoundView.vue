@@ -36,6 +36,7 @@ import { usePlaces, type Group } from './usePlaces'
 import AlterDialog from '@/shared/ui/AlterDialog.vue'
 import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
+import WetSpell from './WetSpell.vue'
 import WholeRound from './WholeRound.vue'
 
 const props = defineProps<{ garden: number }>()
@@ -362,6 +363,7 @@ useRoundKeys({
             <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
+        <WetSpell :round="round" />
         <LooksAfterRain
           :round="round"
           :busy="(id) => actions.state(id) !== null"

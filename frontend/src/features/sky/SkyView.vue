@@ -16,6 +16,7 @@ import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
+import { calmBeds, riskInWords } from '@/shared/words/wetSpell'
 import { fromInWords, offsetInWords, rainInWords, spellsInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
@@ -173,6 +174,20 @@ const rainWords = (d: SkyDay) => {
       :owner="sky.garden.role === 'owner'"
     />
 
+    <section v-if="sky.leaf_risks.length" aria-labelledby="leaves">
+      <h2 id="leaves">How long leaves stay wet</h2>
+      <ul class="plain">
+        <li v-for="x in sky.leaf_risks.filter((y) => y.first)" :key="x.id">
+          <strong>{{ x.bed }}</strong> {{ riskInWords(x, sky.garden.today) }}
+        </li>
+      </ul>
+      <p v-if="calmBeds(sky.leaf_risks)">{{ calmBeds(sky.leaf_risks) }}</p>
+      <p class="soft small">
+        Hours of damp air, and of rain till it has dried off; longer where plants stand close. Space, air and
+        dry leaves at dusk help most.
+      </p>
+    </section>
+
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>
       <p class="soft">
@@ -234,6 +249,7 @@ const rainWords = (d: SkyDay) => {
               <th scope="col">Warmest, {{ units.label('temperature') }}</th>
               <th scope="col">Rain, {{ units.label('depth') }}</th>
               <th scope="col"><Term of="et0">ET0</Term>, {{ units.label('depth') }}</th>
+              <th scope="col">Leaves wet, h</th>
               <th scope="col">From</th>
             </tr>
           </thead>
@@ -250,6 +266,7 @@ const rainWords = (d: SkyDay) => {
               <td>{{ d.tmax ? units.band(d.tmax, 'temperature') : '–' }}</td>
               <td>{{ rainWords(d) }}</td>
               <td>{{ d.et0 ? units.band(d.et0, 'depth') : '–' }}</td>
+              <td>{{ d.leaves_wet_h === null ? '–' : Math.round(d.leaves_wet_h) }}</td>
               <td class="from">
                 {{ from(d) }}
                 <button v-if="d.gauge" class="btn plain" type="button" @click="undo(d.gauge.id)">
@@ -284,6 +301,12 @@ thead th:last-child {
 .from {
   color: var(--ink-soft);
   padding-left: 12px;
+  white-space: normal;
+  min-width: 160px;
+}
+.plain {
+  margin: 0 0 8px;
+  padding-left: 20px;
 }
 .now th,
 .now td {
@@ -298,7 +321,9 @@ thead th:last-child {
   th:nth-child(2),
   td:nth-child(2),
   th:nth-child(5),
-  td:nth-child(5) {
+  td:nth-child(5),
+  th:nth-child(6),
+  td:nth-child(6) {
     display: none;
   }
   th,

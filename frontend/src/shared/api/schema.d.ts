@@ -3489,6 +3489,27 @@ export interface components {
              */
             organic_matter_pct: number;
         };
+        /** @description How long leaves stay wet at one bed, and from when disease is to be minded. */
+        LeafRisk: {
+            bed: string;
+            id: number;
+            /** @description of each day from today on */
+            wet_h: number[];
+            /** @description the same if its plants stood open */
+            aired_h: number[];
+            /**
+             * Format: date
+             * @description of risk
+             */
+            first: string | null;
+            /** @description smith: potato and tomato blight; wet: others */
+            rule: string;
+            /**
+             * Format: double
+             * @description of today's, by watering from above
+             */
+            from_above_h: number;
+        };
         /** @description Plants of a bed without their lowest leaves, from a date on. */
         LeavesOffOut: {
             /** Format: date */
@@ -5220,6 +5241,7 @@ export interface components {
             hot_water: components["schemas"]["HotWater"][];
             stops: components["schemas"]["Stop"][];
             cold: components["schemas"]["ColdNow"];
+            wet_spell: components["schemas"]["WetSpell"] | null;
             looks: components["schemas"]["LookAfterRain"][];
             walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
@@ -5366,6 +5388,11 @@ export interface components {
             /** Format: double */
             rain_chance: number | null;
             et0: components["schemas"]["Band"] | null;
+            /**
+             * Format: double
+             * @description in the open garden
+             */
+            leaves_wet_h: number | null;
             heat_wave: boolean;
             gauge: components["schemas"]["GaugeOut"] | null;
             typed: components["schemas"]["WeatherValues"] | null;
@@ -5377,6 +5404,7 @@ export interface components {
             days: components["schemas"]["SkyDay"][];
             last_rain: components["schemas"]["LastRain"] | null;
             dry_spell: components["schemas"]["DrySpell"] | null;
+            leaf_risks: components["schemas"]["LeafRisk"][];
             /** @description of the next days, those of a fresh breeze or more */
             windy: string[];
             /**
@@ -5626,6 +5654,46 @@ export interface components {
             /** Format: double */
             risk_then: number;
         };
+        SpellTask: {
+            bed: string;
+            id: number;
+            /**
+             * @description all but `pick` are alterations: their tick is a dated fact
+             *
+             *     * `pick` - pick
+             *     * `saucer_off` - saucer_off
+             *     * `roof_on` - roof_on
+             *     * `mulch_off` - mulch_off
+             *     * `leaves_off` - leaves_off
+             *     * `roof_off` - roof_off
+             *     * `mulch_on` - mulch_on
+             *     * `saucer_on` - saucer_on
+             */
+            what: components["schemas"]["SpellTaskWhatEnum"];
+            /**
+             * Format: double
+             * @description of one pot, wet
+             */
+            kg: number | null;
+            by_two: boolean;
+            /**
+             * Format: double
+             * @description how far water stands above what roots bear
+             */
+            over_mm: number;
+        };
+        /**
+         * @description * `pick` - pick
+         *     * `saucer_off` - saucer_off
+         *     * `roof_on` - roof_on
+         *     * `mulch_off` - mulch_off
+         *     * `leaves_off` - leaves_off
+         *     * `roof_off` - roof_off
+         *     * `mulch_on` - mulch_on
+         *     * `saucer_on` - saucer_on
+         * @enum {string}
+         */
+        SpellTaskWhatEnum: "pick" | "saucer_off" | "roof_on" | "mulch_off" | "leaves_off" | "roof_off" | "mulch_on" | "saucer_on";
         /** @description What waters a bed from above, and more than the bed. Known parts are enough; the rest is as usual. */
         SprinklerInRequest: {
             /**
@@ -5683,6 +5751,13 @@ export interface components {
          * @enum {string}
          */
         Start: "sown" | "tray" | "pricked_out" | "potted_up" | "hardening_off" | "cutting" | "transplant" | "established";
+        /**
+         * @description * `coming` - coming
+         *     * `here` - here
+         *     * `over` - over
+         * @enum {string}
+         */
+        StateEnum: "coming" | "here" | "over";
         StationColumnOut: {
             column: string;
             variable: components["schemas"]["WeatherVariable"];
@@ -6494,6 +6569,16 @@ export interface components {
             heavy: boolean;
             /** @description by a soaked and a limp weighing of this pot, vessel and all */
             weighed: boolean;
+        };
+        WetSpell: {
+            state: components["schemas"]["StateEnum"];
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+            /** Format: double */
+            rain_mm: number;
+            tasks: components["schemas"]["SpellTask"][];
         };
         /**
          * @description * `dry` - dry
