@@ -43,6 +43,8 @@ def garden_out(g: Garden, role: str) -> Json:
         "people": g.people,
         "allowed": g.allowed,
         "trust": g.trust,
+        "bans": g.bans,
+        "exempt": g.exempt,
         "own_clock": g.clock_date is not None,
         "demonstration": g.demonstration,
         "role": role,

@@ -98,6 +98,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/sizes", plants.Sizes.as_view()),
     path("gardens/<int:garden_id>/sky", sky.Sky.as_view()),
     path("gardens/<int:garden_id>/heat", sky.HeatSheet.as_view()),
+    path("gardens/<int:garden_id>/scores", sky.Scores.as_view()),
     path("gardens/<int:garden_id>/days", sky.Days.as_view()),
     path("gardens/<int:garden_id>/gauge", sky.Gauge.as_view()),
 ]

@@ -9,7 +9,7 @@ from agronomy.air.heat import heat_index, heat_index_class
 from agronomy.air.sun import sun_day, temperature_at
 from agronomy.beds.today import BedToday
 from agronomy.beds.wall import MixHeat
-from agronomy.decide.household import allowed_windows
+from agronomy.decide.household import allowed_windows, spared
 from agronomy.describe.garden import Garden, utc_offset_on
 
 WARM_AT = 22.0  # degrees C; past this water goes on warm leaves and soil: common practice, no source
@@ -75,7 +75,8 @@ def windows(
     is, what is allowed. A bed whose sun comes late stays cool until then; a pot whose mix gets hot (mix) is let cool,
     and another for an hour after the sun has left it. Common practice, no source.
     """
-    allowed = allowed_windows(garden, hours.date)
+    free = today is not None and spared(garden, today)
+    allowed = ((0.0, 24.0),) if free else allowed_windows(garden, hours.date)
     morning, evening = hours.morning, hours.evening
     if today is not None:
         light, noon = today.exposure, hours.hot[0] if hours.hot else 12.0

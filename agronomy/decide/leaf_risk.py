@@ -26,7 +26,7 @@ from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 
 DAYS: Final = 7  # ahead
 BLIGHT: Final = frozenset({"tomato", "bush_tomato", "cherry_tomato", "large_tomato", "potato"})  # by Smith's days
-MILD_C: Final = (8.0, 26.0)  # mean of a day in which mildews, moulds and rusts grow; common practice, no source
+MILD_C: Final = (8.0, 30.0)  # mean of a day in which mildews, moulds and rots grow; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -44,20 +44,20 @@ class LeafRisk:
 
 
 @functools.lru_cache(maxsize=128)
-def _damp(plan: Plan, day: int) -> float:
-    """Hours in which the open garden's air is damp on a day of a plan's run [h]."""
+def _air(plan: Plan, day: int) -> tuple[float, float, float]:
+    """Hours in which the open garden's air is damp on a day of a plan's run [h], its rain and its ET0 [mm]."""
     w, garden, p = plan.run.weather, plan.garden, plan.run.weather.parts
     date = w.dates[day]
     sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, date), date.timetuple().tm_yday)
-    return damp_hours(sun, float(p.tmin[day]), float(p.tmax[day]), float(p.ea[day]))
+    damp = damp_hours(sun, float(p.tmin[day]), float(p.tmax[day]), float(p.ea[day]))
+    return damp, float(np.median(w.rain[day])), float(w.et0[day].mean())
 
 
 def wet_hours(plan: Plan, day: int, covered: float, rain: float = 1.0) -> float:
     """Hours with wet leaves on a day of a plan's run [h], under leaves over so much of the ground [0..1]; rain: share
     of it that falls there. Sentelhas et al. (2008), from memory, and common practice for rain."""
-    w = plan.run.weather
-    rained = wet_by_rain_h(rain * float(np.median(w.rain[day])), float(w.et0[day].mean()))
-    return min(24.0, in_a_stand(_damp(plan, day), covered) + rained)
+    damp, fell, et0 = _air(plan, day)
+    return min(24.0, in_a_stand(damp, covered) + wet_by_rain_h(rain * fell, et0))
 
 
 def leaf_risks(plan: Plan) -> tuple[LeafRisk, ...]:

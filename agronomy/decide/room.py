@@ -10,7 +10,7 @@ import numpy as np
 
 from agronomy.beds.today import BedToday
 from agronomy.decide.bands import Band
-from agronomy.decide.household import Limits
+from agronomy.decide.household import Limits, spared
 from agronomy.decide.together import Tubes
 
 
@@ -68,7 +68,7 @@ class Room:
         if how not in ("moved", "planting"):  # what the gardener put on a day stands, whatever it asks
             if self.minutes is not None and minutes > self.minutes + 1e-9:
                 return "minutes"
-            if tap > left + 1e-9:
+            if tap > left + 1e-9 and not spared(self.beds[i].garden, self.beds[i]):
                 return "taps"
         if self.minutes is not None:
             self.minutes -= minutes

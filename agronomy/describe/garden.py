@@ -31,9 +31,11 @@ from agronomy.describe.water import (
 from agronomy.describe.weather import Trust, TypedDay, check_trust, check_typed
 from agronomy.describe.words import (
     ClimateName,
+    Exempt,
     Growth,
     HeatRule,
     MethodName,
+    RuleDates,
     Style,
     TestKind,
     ThingKind,
@@ -42,10 +44,11 @@ from agronomy.describe.words import (
 )
 
 __all__ = [
-    "Absence", "Allowed", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark", "Garden",
-    "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop", "Part", "Person",
-    "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil", "Sprinkler", "Thing", "Trust",
-    "TypedDay", "Watering", "check_line_after", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+    "Absence", "Allowed", "Ban", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark",
+    "Garden", "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop",
+    "Part", "Person", "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil",
+    "Sprinkler", "Thing", "Trust", "TypedDay", "Watering", "check_ban", "check_line_after", "check_opened",
+    "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
@@ -117,6 +120,22 @@ class Allowed:
         at_most(7, "on which it is so; else on all"),
         AfterValidator(lambda days: tuple(sorted(set(days)))),
     ] = (0, 1, 2, 3, 4, 5, 6)
+    dates: Annotated[RuleDates, means("of the month on which it is so")] = "all"
+
+
+@dataclass(frozen=True)
+class Ban:
+    """Dates on which taps may not run at all."""
+
+    since: Annotated[Date, means("its first day")]
+    until: Annotated[Date | None, means("its last; left out: until it is lifted")] = None
+
+
+def check_ban(ban: Ban) -> Ban:
+    """It ends when it began, or later. Raises OutOfRangeError."""
+    if ban.until is not None and ban.until < ban.since:
+        raise OutOfRangeError("until", ban.until.isoformat(), f"a date from {ban.since}")
+    return ban
 
 
 def check_allowed(allowed: Allowed) -> Allowed:
@@ -217,6 +236,10 @@ class Garden:
     climate_days: Annotated[
         tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "years of a weather file")
     ] = ()
+    bans: Annotated[
+        tuple[Annotated[Ban, AfterValidator(check_ban)], ...], at_most(20, "dates on which taps may not run")
+    ] = ()
+    exempt: Annotated[tuple[Exempt, ...], at_most(4, "what hours, dates and bans do not hold for")] = ()
     trust: Annotated[
         tuple[Annotated[Trust, AfterValidator(check_trust)], ...], at_most(5, "whom to believe about the weather")
     ] = ()

@@ -270,6 +270,9 @@ Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
 Water = Literal["tap", "rain", "pond"]
 # What a source of weather says something of, and the sources, the most trusted first.
 WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
+# On which dates of a month taps may run, and what local rules spare.
+RuleDates = Literal["all", "odd", "even"]
+Exempt = Literal["can", "hose", "drip", "edible"]
 WeatherSource = Literal["typed", "station", "provider", "climate"]
 # What a column of a station's file may hold, in which unit, and how its dates are written.
 WeatherVariable = Literal[
@@ -331,3 +334,5 @@ WEATHER_SOURCES: Final[tuple[WeatherSource, ...]] = get_args(WeatherSource)
 WEATHER_VARIABLES: Final[tuple[WeatherVariable, ...]] = get_args(WeatherVariable)
 WEATHER_UNITS: Final[tuple[WeatherUnit, ...]] = get_args(WeatherUnit)
 DATE_ORDERS: Final[tuple[DateOrder, ...]] = get_args(DateOrder)
+RULE_DATES: Final[tuple[RuleDates, ...]] = get_args(RuleDates)
+EXEMPTS: Final[tuple[Exempt, ...]] = get_args(Exempt)

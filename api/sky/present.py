@@ -17,6 +17,7 @@ from agronomy.decide.plan import Plan
 from agronomy.describe.weather import COLUMNS
 from agronomy.formats.station_file import SHOWN_DAYS, Station
 from agronomy.sky.assemble import GROUPS, TRUST, day_of, rain_read
+from agronomy.sky.scoring import Score
 from agronomy.sky.spells import DrySpell, dry_spell, windy_days
 from api.present import Json, band_out, garden_out, heat_out, weather_out
 from apps.garden.models import Event
@@ -26,6 +27,11 @@ from apps.weather.convert import known_of
 
 def gauge(reading: Event) -> Json:
     return {"id": reading.pk, "date": reading.date, **reading.told}
+
+
+def score_out(x: Score | None) -> Json | None:
+    """A score with its bins."""
+    return {**vars(x), "skill": x.skill, "bins": [vars(b) for b in x.bins]} if x else None
 
 
 def _last_rain(p: Plan) -> Json | None:

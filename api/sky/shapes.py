@@ -167,6 +167,30 @@ class HeatSheetOut(s.Serializer):
     evening_before = s.DateField(allow_null=True)
 
 
+class ScoreBin(s.Serializer):
+    low = s.FloatField()
+    high = s.FloatField()
+    n = s.IntegerField()
+    said = s.FloatField(help_text="the mean chance that was said")
+    came = s.IntegerField(help_text="of how many it came")
+
+
+class ScoreOut(s.Serializer):
+    """Brier's score of chances against what came, and what is usual for comparison."""
+
+    n = s.IntegerField()
+    brier = s.FloatField()
+    usual = s.FloatField()
+    skill = s.FloatField(help_text="1 less brier over usual")
+    enough = s.BooleanField()
+    bins = ScoreBin(many=True)
+
+
+class ScoresOut(s.Serializer):
+    rain = ScoreOut(allow_null=True, help_text="of the day after each advice")
+    waits = ScoreOut(allow_null=True, help_text="of beds told to wait: whether rain spared the soak")
+
+
 class StationIn(Shape):
     text = s.CharField(trim_whitespace=False, max_length=5_000_000)
     mapping = s.JSONField(required=False, allow_null=True, help_text="date, order, columns; left out: guessed")

@@ -15,6 +15,7 @@ from api.shapes import Error
 from api.sky import present, shapes
 from apps.garden.access import membership, reached
 from apps.garden.models import Role
+from apps.planning.scored import scored
 from apps.planning.situation import situation
 from apps.weather import actions as weather_actions
 from apps.weather.convert import gauge_readings, stations_read
@@ -35,6 +36,16 @@ class Sky(APIView):
         return Response(
             present.sky(now, m.role, typed, gauge_readings(m.garden), stations_read(m.garden), SKY_BEHIND, SKY_AHEAD)
         )
+
+
+class Scores(APIView):
+    """How what was said turned out, over the last months."""
+
+    @extend_schema(operation_id="scores", responses=shapes.ScoresOut)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        found = scored(situation(m.garden))
+        return Response({"rain": present.score_out(found.rain), "waits": present.score_out(found.waits)})
 
 
 class HeatSheet(APIView):

@@ -55,6 +55,8 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
             Garden,
             climate=None,  # set below, when its days are there
             finger=[_plain(m, ()) for m in described.finger],
+            bans=[_plain(x, ()) for x in described.bans],
+            exempt=list(described.exempt),
             trust=[_plain(x, ()) for x in described.trust],
             people=[_plain(p, ()) for p in described.people],
             allowed=[_plain(a, ()) for a in described.allowed],

@@ -63,6 +63,8 @@ class Garden(models.Model):
     can_minutes = models.FloatField(default=1.5, help_text="to fill, carry and pour one can")
     climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
+    bans = models.JSONField(default=list, help_text="dates without watering, in the garden file's words")
+    exempt = models.JSONField(default=list, help_text="what local rules do not hold for")
     trust = models.JSONField(default=list, help_text="whom to believe about the weather, in the garden file's words")
     finger = models.JSONField(default=list, help_text="what its people's fingers feel, in the garden file's words")
     north_deg = models.FloatField(default=0.0, help_text="where north points on the map, clockwise from up")

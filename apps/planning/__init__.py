@@ -6,6 +6,7 @@ In here:
     situation  a garden's facts and the plan over them
     issue      a visit, a step of the day, advice as it was given
     alter      what changes at a bed in a tap
+    scored     how what was said turned out
     fit        what fits are judged by
     marks      ids for what is noted next at a stop
 """

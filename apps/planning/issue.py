@@ -44,6 +44,7 @@ def _advice_on(stop: Stop) -> dict[str, Any]:
         "litres": round(stop.dose.litres, 2) if stop.dose else 0.0,
         "chance_asks": round(b.chance_asks, 4),
         "wait_days": b.choice.wait_days,
+        "chance": round(b.choice.chance, 4),
         "costs": [round(c, 4) for c in b.choice.costs],
         "chances": [round(c, 4) for c in b.choice.chances],
         "net_mm": round(b.net_mm.mid, 3),

@@ -155,6 +155,8 @@ SPECTACULAR_SETTINGS = {
             ("Gave", "GAVES"),
             ("Outlook", "OUTLOOKS"),
             ("Measure", "MEASURES"),
+            ("RuleDates", "RULE_DATES"),
+            ("Exempt", "EXEMPTS"),
             ("WeatherGroup", "WEATHER_GROUPS"),
             ("WeatherSource", "WEATHER_SOURCES"),
             ("WeatherVariable", "WEATHER_VARIABLES"),

@@ -97,6 +97,8 @@ class Bounds(unittest.TestCase):
             "things": [{"kind": "wall", "x_m": 0, "y_m": 0, "length_m": 3}],
             "days": [{"date": "2025-07-01"}],
             "station_days": [{"date": "2025-07-01"}],
+            "bans": [{"since": "2025-07-01", "until": "2025-07-09"}],
+            "exempt": ["drip"],
             "trust": [{"what": "rain", "order": ["station"]}],
             "absences": [{"leaves": "2025-07-01", "returns": "2025-07-05"}],
             "climate_days": [{"date": "2024-07-01"}],

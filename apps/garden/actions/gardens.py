@@ -38,6 +38,8 @@ GARDEN_FIELDS = (
     "people",
     "allowed",
     "trust",
+    "bans",
+    "exempt",
     "north_deg",
     "method",
     "climate",
@@ -93,6 +95,8 @@ class CreateGarden(Action[Garden]):
             "people": [],
             "allowed": [],
             "trust": [],
+            "bans": [],
+            "exempt": [],
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= {k: v for k, v in self.values.items() if v is not None or k not in ("longitude", "elevation_m")}
@@ -177,6 +181,9 @@ class ChangeGarden(GardenAction[Garden]):
             values["longitude"] = meridian_of(require_zone("time_zone", zone))
         if "elevation_m" in values and values["elevation_m"] is None:
             values["elevation_m"] = 0.0  # the sea's, until it is known
+        if "bans" in values:  # kept in the file's words
+            days = [(ban.get("since"), ban.get("until")) for ban in values["bans"]]
+            values["bans"] = [{"since": _plain(since), "until": _plain(until)} for since, until in days]
         for name, value in values.items():
             setattr(garden, name, value)
         check_garden({k: getattr(garden, k) for k in (*GARDEN_FIELDS, "time_zone")})
@@ -185,6 +192,10 @@ class ChangeGarden(GardenAction[Garden]):
 
     def again(self, known: Event) -> Garden:
         return self.garden
+
+
+def _plain(day: Any) -> Any:
+    return day.isoformat() if isinstance(day, dt.date) else day
 
 
 DAYS_OF_A_RIG = ("measured", "seen_on", "filter_on", "flushed_on", "drained_on")

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 
 import type { Round, Stop } from '@/shared/api/types'
 
+import { wantsHand } from '@/shared/words/stop'
+
 import type { Found } from './useRoundActions'
 
 /** Containers that rain tells little of: a look at each, and one tap says what was found. */
@@ -21,7 +23,8 @@ const FOUND: { value: Found; label: string }[] = [
 const looks = computed(() =>
   props.round.looks.flatMap((x) => {
     const stop = props.round.stops.find((s) => s.id === x.id)
-    return stop ? [{ stop, why: WHY[x.why] }] : []
+    // What is due today is looked at anyway.
+    return stop && !wantsHand(stop) ? [{ stop, why: WHY[x.why] }] : []
   }),
 )
 </script>
@@ -34,7 +37,7 @@ const looks = computed(() =>
         <span
           ><strong>{{ x.stop.name }}</strong> <span class="soft">{{ x.why }}</span></span
         >
-        <span class="row" role="group" :aria-label="`${x.stop.name} after the rain`">
+        <span class="taps" role="group" :aria-label="`${x.stop.name} after the rain`">
           <button
             v-for="f in FOUND.filter((y) => y.value !== 'saucer' || x.stop.container)"
             :key="f.value"
@@ -72,7 +75,7 @@ li {
   border-bottom: 1px dotted var(--hair);
   padding: 8px 0;
 }
-.row {
+.taps {
   display: flex;
   gap: 8px;
   margin: 0;

@@ -7,17 +7,33 @@ import { useChange } from '@/shared/outbox/useOutbox'
 import type { Garden } from '@/shared/api/types'
 import { clock } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
+import DateField from '@/shared/ui/DateField.vue'
 import OpenNumber from '@/shared/ui/OpenNumber.vue'
 import Picks from '@/shared/ui/Picks.vue'
+import UnitInput from '@/shared/ui/UnitInput.vue'
 import Choice from '@/shared/ui/Choice.vue'
 
 /** Who waters, with how many minutes on which day; and the hours in which the taps may run. */
 const props = defineProps<{ garden: Garden; owner: boolean }>()
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+type RuleDates = NonNullable<Garden['allowed'][number]['dates']>
+const DATES = [
+  { value: 'all' as RuleDates, label: 'every date' },
+  { value: 'odd' as RuleDates, label: 'odd dates' },
+  { value: 'even' as RuleDates, label: 'even dates' },
+]
+const EXEMPT = [
+  { value: 'can' as const, label: 'watering cans' },
+  { value: 'hose' as const, label: 'a hose held by hand' },
+  { value: 'drip' as const, label: 'drip lines' },
+  { value: 'edible' as const, label: 'beds of vegetables, herbs and fruit' },
+]
 const hours = Array.from({ length: 49 }, (_, i) => i / 2)
 const form = reactive({
   people: [] as { name: string; minutes: (number | null)[] }[],
-  allowed: [] as { from_h: number; to_h: number; weekdays: number[] }[],
+  allowed: [] as { from_h: number; to_h: number; weekdays: number[]; dates: RuleDates }[],
+  bans: [] as { since: string; until: string | null }[],
+  exempt: [] as Garden['exempt'],
   growth: 'calendar' as Garden['growth'],
   heat_rule: 'absolute' as Garden['heat_rule'],
   heat_own_c: 32 as number | null,
@@ -32,7 +48,13 @@ watch(
   () => props.garden,
   (g) => {
     form.people = g.people.map((p) => ({ name: p.name, minutes: [...p.minutes] }))
-    form.allowed = g.allowed.map((a) => ({ ...a, weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])] }))
+    form.allowed = g.allowed.map((a) => ({
+      ...a,
+      weekdays: [...(a.weekdays ?? [0, 1, 2, 3, 4, 5, 6])],
+      dates: a.dates ?? 'all',
+    }))
+    form.bans = g.bans.map((b) => ({ since: b.since, until: b.until ?? null }))
+    form.exempt = [...g.exempt]
     form.growth = g.growth
     form.heat_rule = g.heat_rule
     form.heat_own_c = g.heat_own_c
@@ -140,6 +162,7 @@ function toggle(rule: { weekdays: number[] }, day: number) {
             />{{ day }}
           </label>
         </fieldset>
+        <Choice v-model="a.dates" label="of the month" :disabled="!owner" :options="DATES" />
         <button
           v-if="owner"
           class="btn"
@@ -154,10 +177,42 @@ function toggle(rule: { weekdays: number[] }, day: number) {
         v-if="owner"
         class="btn"
         type="button"
-        @click="form.allowed.push({ from_h: 5, to_h: 9, weekdays: [0, 1, 2, 3, 4, 5, 6] })"
+        @click="form.allowed.push({ from_h: 5, to_h: 9, weekdays: [0, 1, 2, 3, 4, 5, 6], dates: 'all' })"
       >
         <PhPlus :size="18" aria-hidden="true" /> Hours in which watering is allowed
       </button>
+      <div v-for="(b, i) in form.bans" :key="`ban${i}`" class="rule">
+        <DateField v-model="b.since" label="No watering from" />
+        <DateField
+          :model-value="b.until ?? ''"
+          label="until (open: until lifted)"
+          @update:model-value="b.until = $event || null"
+        />
+        <button
+          v-if="owner"
+          class="btn"
+          type="button"
+          :aria-label="`Leave out the ban from ${b.since}`"
+          @click="form.bans.splice(i, 1)"
+        >
+          <PhTrash :size="18" aria-hidden="true" />
+        </button>
+      </div>
+      <button
+        v-if="owner"
+        class="btn"
+        type="button"
+        @click="form.bans.push({ since: garden.today, until: null })"
+      >
+        <PhPlus :size="18" aria-hidden="true" /> A ban on watering
+      </button>
+      <fieldset v-if="form.allowed.length || form.bans.length" class="exempt">
+        <legend>Hours, dates and bans do not hold for</legend>
+        <el-checkbox-group v-model="form.exempt">
+          <el-checkbox v-for="x in EXEMPT" :key="x.value" :value="x.value">{{ x.label }}</el-checkbox>
+        </el-checkbox-group>
+        <p class="soft small">The law of your place decides, not this page.</p>
+      </fieldset>
       <Picks
         v-model="form.growth"
         legend="Between looks, plants grow by"
@@ -264,5 +319,13 @@ function toggle(rule: { weekdays: number[] }, day: number) {
 .days label:focus-within {
   outline: 3px solid var(--focus);
   outline-offset: 2px;
+}
+.exempt {
+  border: 0;
+  padding: 0;
+  margin: 0;
+}
+.exempt legend {
+  font-weight: 700;
 }
 </style>

@@ -22,6 +22,7 @@ import { fromInWords, offsetInWords, rainInWords, spellsInWords } from '@/shared
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
 import HeatDays from './HeatDays.vue'
+import ScoresPanel from './ScoresPanel.vue'
 import StationFile from './StationFile.vue'
 import TypedDays from './TypedDays.vue'
 import WhomToBelieve from './WhomToBelieve.vue'
@@ -237,6 +238,8 @@ const rainWords = (d: SkyDay) => {
       :trust="sky.trust"
       :owner="sky.garden.role === 'owner'"
     />
+
+    <ScoresPanel v-if="known" :garden="garden" />
 
     <section v-if="known" aria-labelledby="table">
       <h2 id="table">Day by day</h2>

@@ -90,6 +90,13 @@ export function useSky(garden: Id) {
   })
 }
 
+export function useScores(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'scores']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/scores', path(garden))),
+  })
+}
+
 export function useHeatSheet(garden: Id, wanted: () => boolean) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'heat']),

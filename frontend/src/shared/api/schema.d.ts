@@ -800,6 +800,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/scores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How what was said turned out, over the last months. */
+        get: operations["scores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/seasons": {
         parameters: {
             query?: never;
@@ -1328,12 +1345,28 @@ export interface components {
             to_h: number;
             /** @description on which it is so; else on all */
             weekdays?: number[];
+            /**
+             * @description of the month on which it is so
+             *
+             *     * `all` - all
+             *     * `odd` - odd
+             *     * `even` - even
+             */
+            dates?: components["schemas"]["RuleDates"];
         };
         AllowedOut: {
             /** Format: double */
             from_h: number;
             /** Format: double */
             to_h: number;
+            /**
+             * @description of the month on which it is so
+             *
+             *     * `all` - all
+             *     * `odd` - odd
+             *     * `even` - even
+             */
+            dates: components["schemas"]["RuleDates"];
             weekdays?: number[];
         };
         /**
@@ -1415,6 +1448,32 @@ export interface components {
             beds: components["schemas"]["Through"][];
             /** @description the day of leaving is today: what is done can be ticked */
             doing_today: boolean;
+        };
+        /** @description Dates on which taps may not run at all. */
+        BanInRequest: {
+            /**
+             * Format: date
+             * @description its first day
+             */
+            since: string;
+            /**
+             * Format: date
+             * @description its last; left out: until it is lifted
+             */
+            until?: string | null;
+        };
+        /** @description Dates on which taps may not run at all. */
+        BanOut: {
+            /**
+             * Format: date
+             * @description its first day
+             */
+            since: string;
+            /**
+             * Format: date
+             * @description its last; left out: until it is lifted
+             */
+            until: string | null;
         };
         Band: {
             /**
@@ -2614,6 +2673,14 @@ export interface components {
             /** @description whether older ones follow */
             more: boolean;
         };
+        /**
+         * @description * `can` - can
+         *     * `hose` - hose
+         *     * `drip` - drip
+         *     * `edible` - edible
+         * @enum {string}
+         */
+        Exempt: "can" | "hose" | "drip" | "edible";
         /** @description From `date` on; without a date it corrects the record that holds. */
         ExposureInRequest: {
             /**
@@ -2830,6 +2897,10 @@ export interface components {
              *     * `file` - file
              */
             climate: (components["schemas"]["ClimateName"] | components["schemas"]["NullEnum"]) | null;
+            /** @description dates on which taps may not run */
+            bans: components["schemas"]["BanOut"][];
+            /** @description what hours, dates and bans do not hold for */
+            exempt: components["schemas"]["Exempt"][];
             /** @description whom to believe about the weather */
             trust: components["schemas"]["TrustOut"][];
             /**
@@ -3936,6 +4007,10 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description dates on which taps may not run */
+            bans?: components["schemas"]["BanInRequest"][];
+            /** @description what hours, dates and bans do not hold for */
+            exempt?: components["schemas"]["Exempt"][];
             /** @description whom to believe about the weather */
             trust?: components["schemas"]["TrustInRequest"][];
             /**
@@ -4380,6 +4455,10 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description dates on which taps may not run */
+            bans?: components["schemas"]["BanInRequest"][];
+            /** @description what hours, dates and bans do not hold for */
+            exempt?: components["schemas"]["Exempt"][];
             /** @description whom to believe about the weather */
             trust?: components["schemas"]["TrustInRequest"][];
             /**
@@ -5249,6 +5328,13 @@ export interface components {
             /** @description plantings whose size was not seen for a while */
             sizes_due: number;
         };
+        /**
+         * @description * `all` - all
+         *     * `odd` - odd
+         *     * `even` - even
+         * @enum {string}
+         */
+        RuleDates: "all" | "odd" | "even";
         /** @description Salt in the mix by conductivity, from its water alone. */
         Salts: {
             /** Format: double */
@@ -5264,6 +5350,41 @@ export interface components {
             key: string;
             name: string;
             about: string;
+        };
+        ScoreBin: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            n: number;
+            /**
+             * Format: double
+             * @description the mean chance that was said
+             */
+            said: number;
+            /** @description of how many it came */
+            came: number;
+        };
+        /** @description Brier's score of chances against what came, and what is usual for comparison. */
+        ScoreOut: {
+            n: number;
+            /** Format: double */
+            brier: number;
+            /** Format: double */
+            usual: number;
+            /**
+             * Format: double
+             * @description 1 less brier over usual
+             */
+            skill: number;
+            enough: boolean;
+            bins: components["schemas"]["ScoreBin"][];
+        };
+        ScoresOut: {
+            /** @description of the day after each advice */
+            rain: components["schemas"]["ScoreOut"] | null;
+            /** @description of beds told to wait: whether rain spared the soak */
+            waits: components["schemas"]["ScoreOut"] | null;
         };
         SeasonInRequest: {
             name: string;
@@ -8487,6 +8608,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Round"];
+                };
+            };
+        };
+    };
+    scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoresOut"];
                 };
             };
         };

@@ -8,6 +8,7 @@ import {
   fromInWords,
   offsetInWords,
   rainInWords,
+  scoreInWords,
   spellsInWords,
   stationInWords,
   stepUp,
@@ -90,6 +91,27 @@ describe('the own corner', () => {
     expect(offsetInWords({ ...sky, cold_offset_learnt_c: -3 }, metric)).toContain('3° less')
     expect(offsetInWords({ ...sky, cold_offset_learnt_c: null }, metric)).toBe('')
     expect(offsetInWords({ ...sky, garden: { cold_offset_c: 2 } } as unknown as Sky, metric)).toBe('')
+  })
+})
+
+describe('a score', () => {
+  const score = {
+    n: 30,
+    brier: 0.1,
+    usual: 0.2,
+    skill: 0.5,
+    enough: true,
+    bins: [{ low: 0.55, high: 0.85, n: 14, said: 0.62, came: 9 }],
+  }
+  it('says what was said and how often it came, and judges only with enough', () => {
+    expect(scoreInWords(score, 'waits')[0]).toBe('Of 14 waits at 6 in 10, 9 needed no water.')
+    expect(scoreInWords(score, 'rain')[0]).toBe('Of 14 days at 6 in 10, 9 rained.')
+    expect(scoreInWords(score, 'rain')[1]).toContain(
+      'better than to say every day what is usual (Brier score 0.10 against 0.20)',
+    )
+    expect(scoreInWords({ ...score, skill: -0.4 }, 'rain')[1]).toContain('trust your own eye more')
+    expect(scoreInWords({ ...score, enough: false }, 'rain')[1]).toContain('too few')
+    expect(scoreInWords(null, 'waits')[0]).toContain('No bed has waited')
   })
 })
 

@@ -1,4 +1,4 @@
-import type { Sky, SkyDay, StationFile } from '@/shared/api/types'
+import type { Score, Sky, SkyDay, StationFile } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 
 import { inRow, type Tongue } from './stop'
@@ -169,4 +169,29 @@ export function stepUp<T>(order: T[], item: T): T[] {
   const at = order.indexOf(item)
   if (at < 1) return order
   return [...order.slice(0, at - 1), item, order[at - 1]!, ...order.slice(at + 1)]
+}
+
+const tenths = (share: number) => Math.round(share * 10)
+/** How chances turned out: what was said, and of how many it came. */
+export function scoreInWords(x: Score | null, of: 'rain' | 'waits'): string[] {
+  const what =
+    of === 'rain'
+      ? { one: 'days', none: 'No day yet of which rain was foretold and then seen.' }
+      : { one: 'waits', none: 'No bed has waited for rain to the end yet.' }
+  if (!x) return [what.none]
+  const says = x.bins.map(
+    (b) =>
+      `Of ${b.n} ${what.one} at ${tenths(b.said)} in 10, ${b.came} ${of === 'rain' ? 'rained' : 'needed no water'}.`,
+  )
+  if (!x.enough) return [...says, `That is too few to judge by.`]
+  const better =
+    x.skill > 0.05
+      ? 'better than to say every day what is usual'
+      : x.skill < -0.05
+        ? 'worse than to say every day what is usual: trust your own eye more'
+        : 'about as good as to say every day what is usual'
+  return [
+    ...says,
+    `Together that is ${better} (Brier score ${x.brier.toFixed(2)} against ${x.usual.toFixed(2)}).`,
+  ]
 }
