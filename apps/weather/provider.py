@@ -77,6 +77,8 @@ def _read(value: Any, issued: dt.date) -> ProviderAnswer:
     if value["issued"] != issued.isoformat():
         raise ValueError(f"issued {value['issued']!r}, not {issued}")
     observed = {dt.date.fromisoformat(d["date"]): _day({k: d[k] for k in COLUMNS}) for d in value["observed"]}
+    if len(observed) < len(value["observed"]):
+        raise ValueError("a day observed twice")
     if any(d >= issued for d in observed):
         raise ValueError("a day observed before it happened")
     dates = [dt.date.fromisoformat(d) for d in value["dates"]]
@@ -85,6 +87,8 @@ def _read(value: Any, issued: dt.date) -> ProviderAnswer:
         raise ValueError("no members or no days, or too many")
     if dates != [issued + dt.timedelta(days=i) for i in range(len(dates))]:
         raise ValueError("days ahead that do not follow each other from the day of issue")
+    if any(len(member[k]) != len(dates) for member in members for k in COLUMNS):
+        raise ValueError("a member with other days than those that are told")
     ahead = {
         (date, number): _day({k: member[k][i] for k in COLUMNS})
         for number, member in enumerate(members)

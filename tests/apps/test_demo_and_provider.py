@@ -116,6 +116,9 @@ class Adapter(w.WithProvider, SimpleTestCase):
             {"observed": [{**good["observed"][0], "date": "2025-07-11"}]},
             {"observed": [{**good["observed"][0], "tmin": 90.0}]},
             {"members": [{**good["members"][0], "rain": [-5.0] * 16}]},
+            {"members": [{**good["members"][0], "rain": [*good["members"][0]["rain"], 1.0]}]},
+            {"members": [{**good["members"][0], "tmin": good["members"][0]["tmin"][1:]}]},
+            {"observed": [good["observed"][0], good["observed"][0]]},
         )
         for change in changes:
             with self.subTest(list(change)), self.assertRaises((ValueError, KeyError)):

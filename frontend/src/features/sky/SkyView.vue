@@ -16,7 +16,7 @@ import Term from '@/shared/ui/Term.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
-import { calmBeds, riskInWords } from '@/shared/words/wetSpell'
+import { calmBeds, risksInWords } from '@/shared/words/wetSpell'
 import { fromInWords, offsetInWords, rainInWords, spellsInWords } from '@/shared/words/weather'
 
 import { skyOption } from './charts'
@@ -163,32 +163,6 @@ const rainWords = (d: SkyDay) => {
       </p>
     </section>
 
-    <p v-for="text in spellsInWords(sky, units)" :key="text" class="note">{{ text }}</p>
-    <section v-if="sky.last_rain" aria-labelledby="counts">
-      <h2 id="counts">What of the rain counts</h2>
-      <p>{{ rainInWords(sky.last_rain, sky.garden.today, units) }}</p>
-    </section>
-    <HeatDays
-      v-if="sky.heat"
-      :garden="garden"
-      :today="sky.garden.today"
-      :owner="sky.garden.role === 'owner'"
-    />
-
-    <section v-if="sky.leaf_risks.length" aria-labelledby="leaves">
-      <h2 id="leaves">How long leaves stay wet</h2>
-      <ul class="plain">
-        <li v-for="x in sky.leaf_risks.filter((y) => y.first)" :key="x.id">
-          <strong>{{ x.bed }}</strong> {{ riskInWords(x, sky.garden.today) }}
-        </li>
-      </ul>
-      <p v-if="calmBeds(sky.leaf_risks)">{{ calmBeds(sky.leaf_risks) }}</p>
-      <p class="soft small">
-        Hours of damp air, and of rain till it has dried off; longer where plants stand close. Space, air and
-        dry leaves at dusk help most.
-      </p>
-    </section>
-
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>
       <p class="soft">
@@ -206,6 +180,32 @@ const rainWords = (d: SkyDay) => {
         <button class="btn full" type="submit" :disabled="read.isPending.value">Note it</button>
       </form>
       <p v-if="gauge.problem" class="alarm" role="alert">{{ gauge.problem }}</p>
+    </section>
+
+    <p v-for="text in spellsInWords(sky, units)" :key="text" class="note">{{ text }}</p>
+    <section v-if="sky.last_rain" aria-labelledby="counts">
+      <h2 id="counts">What of the rain counts</h2>
+      <p>{{ rainInWords(sky.last_rain, sky.garden.today, units) }}</p>
+    </section>
+    <HeatDays
+      v-if="sky.heat"
+      :garden="garden"
+      :today="sky.garden.today"
+      :owner="sky.garden.role === 'owner'"
+    />
+
+    <section v-if="sky.leaf_risks.length" aria-labelledby="leaves">
+      <h2 id="leaves">How long leaves stay wet</h2>
+      <ul class="plain">
+        <li v-for="x in risksInWords(sky.leaf_risks, sky.garden.today)" :key="x.beds">
+          <strong>{{ x.beds }}</strong> {{ x.text }}
+        </li>
+      </ul>
+      <p v-if="calmBeds(sky.leaf_risks)">{{ calmBeds(sky.leaf_risks) }}</p>
+      <p class="soft small">
+        Hours of damp air, and of rain till it has dried off; longer where plants stand close. Space, air and
+        dry leaves at dusk help most.
+      </p>
     </section>
 
     <TypedDays

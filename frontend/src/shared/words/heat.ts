@@ -73,7 +73,7 @@ export function sparedInWords(x: Spared, t: Tongue): string {
   const litres = x.litres >= 0.5 ? `saves ${t.show(x.litres, 'volume')}` : 'saves no water'
   const minutes = x.minutes >= 1 ? ` and ${times(Math.round(x.minutes), 'minute')}` : ''
   const risk =
-    x.risk - x.risk_then >= 0.05
+    tenth(x.risk) !== tenth(x.risk_then)
       ? `; plants suffer in ${tenth(x.risk_then)} of 10 runs instead of ${tenth(x.risk)}`
       : ''
   const cost = ` It takes ${times(Math.round(x.effort), 'minute')}${x.buy ? ` and ${x.buy}` : ''}.`

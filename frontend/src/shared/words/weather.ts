@@ -1,7 +1,7 @@
 import type { Score, Sky, SkyDay, StationFile } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 
-import { inRow, type Tongue } from './stop'
+import { inRow, times, type Tongue } from './stop'
 
 type LastRain = NonNullable<Sky['last_rain']>
 
@@ -174,14 +174,15 @@ export function stepUp<T>(order: T[], item: T): T[] {
 const tenths = (share: number) => Math.round(share * 10)
 /** How chances turned out: what was said, and of how many it came. */
 export function scoreInWords(x: Score | null, of: 'rain' | 'waits'): string[] {
-  const what =
-    of === 'rain'
-      ? { one: 'days', none: 'No day yet of which rain was foretold and then seen.' }
-      : { one: 'waits', none: 'No bed has waited for rain to the end yet.' }
-  if (!x) return [what.none]
+  if (!x)
+    return [
+      of === 'rain'
+        ? 'No day yet of which rain was foretold and then seen.'
+        : 'No bed has waited for rain to the end yet.',
+    ]
   const says = x.bins.map(
     (b) =>
-      `Of ${b.n} ${what.one} at ${tenths(b.said)} in 10, ${b.came} ${of === 'rain' ? 'rained' : 'needed no water'}.`,
+      `Of ${times(b.n, of === 'rain' ? 'day' : 'wait')} at ${tenths(b.said)} in 10, ${b.came} ${of === 'rain' ? 'rained' : 'needed no water'}.`,
   )
   if (!x.enough) return [...says, `That is too few to judge by.`]
   const better =

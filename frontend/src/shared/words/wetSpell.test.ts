@@ -4,7 +4,7 @@ import type { Round, Sky } from '@/shared/api/types'
 import { number, unitLabel } from '@/shared/format/units'
 
 import type { Tongue } from './stop'
-import { calmBeds, DONE, riskInWords, spellInWords, taskInWords } from './wetSpell'
+import { calmBeds, DONE, riskInWords, risksInWords, spellInWords, taskInWords } from './wetSpell'
 
 const metric: Tongue = {
   num: (si, q) => number(si, q, 'metric'),
@@ -80,5 +80,10 @@ describe('wet leaves', () => {
       'No leaf disease to mind this week: Bench.',
     )
     expect(calmBeds([])).toBe('')
+    const two = risksInWords(
+      [risk({ first: TODAY }), risk({ bed: 'Row', first: TODAY }), risk({ bed: 'Calm' })],
+      TODAY,
+    )
+    expect(two.map((x) => x.beds)).toEqual(['Bench and Row'])
   })
 })

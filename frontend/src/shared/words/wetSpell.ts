@@ -77,6 +77,16 @@ export function riskInWords(x: Risk, today: string): string {
   return `${risk}Leaves wet up to ${hours} ${when}${air}.${from}`
 }
 
+/** Those to mind, beds of one risk together. */
+export function risksInWords(all: Risk[], today: string): { beds: string; text: string }[] {
+  const by = new Map<string, string[]>()
+  for (const x of all.filter((y) => y.first)) {
+    const text = riskInWords(x, today)
+    by.set(text, [...(by.get(text) ?? []), x.bed])
+  }
+  return [...by].map(([text, beds]) => ({ beds: inRow(beds), text }))
+}
+
 /** Beds by their risk: those to mind by name, the others in one sentence. */
 export const calmBeds = (all: Risk[]): string => {
   const calm = all.filter((x) => !x.first).map((x) => x.bed)
