@@ -8,7 +8,9 @@ from typing import Any
 from agronomy.decide.bands import Band
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.garden import Allowed, Ban
 from agronomy.describe.kinds import BODY_HEIGHTS
+from agronomy.formats.described import read
 from agronomy.plants.crops import crop_of
 from agronomy.plants.size import stage_name
 from agronomy.sky.climates import GENERIC
@@ -41,9 +43,9 @@ def garden_out(g: Garden, role: str) -> Json:
         "climate": g.climate,
         "climate_said": climate_said(g),
         "people": g.people,
-        "allowed": g.allowed,
+        "allowed": [vars(read(Allowed, x)) for x in g.allowed],
         "trust": g.trust,
-        "bans": g.bans,
+        "bans": [vars(read(Ban, x)) for x in g.bans],
         "exempt": g.exempt,
         "own_clock": g.clock_date is not None,
         "demonstration": g.demonstration,
