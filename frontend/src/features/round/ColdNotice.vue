@@ -43,7 +43,7 @@ async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | '
     <p v-if="round.cold.frozen.length">{{ frozenInWords(round.cold.frozen) }}</p>
     <template v-if="round.cold.sheets.length">
       <p>Sheets off in the morning: leaves want the light.</p>
-      <ul>
+      <ul class="tasks">
         <li v-for="x in round.cold.sheets" :key="x.id">
           <strong>{{ x.name }}</strong>
           <button
@@ -59,7 +59,7 @@ async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | '
     </template>
     <template v-if="round.cold.tonight">
       <p>{{ tonightInWords(round.cold, units) }}</p>
-      <ul>
+      <ul class="tasks">
         <li v-for="b in round.cold.tonight.beds" :key="b.id">
           <span
             ><strong>{{ b.bed }}</strong> <span class="soft">{{ atRiskInWords(b, units) }}</span></span
@@ -78,19 +78,3 @@ async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | '
     </template>
   </div>
 </template>
-
-<style scoped>
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: center;
-  justify-content: space-between;
-  padding: 4px 0;
-}
-</style>

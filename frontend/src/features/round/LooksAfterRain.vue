@@ -32,7 +32,7 @@ const looks = computed(() =>
 <template>
   <section v-if="looks.length" aria-labelledby="looks" class="no-print">
     <h2 id="looks">After the rain, a look</h2>
-    <ul>
+    <ul class="tasks">
       <li v-for="x in looks" :key="x.stop.id">
         <span
           ><strong>{{ x.stop.name }}</strong> <span class="soft">{{ x.why }}</span></span
@@ -62,27 +62,8 @@ h2 {
   border-bottom: 1px solid var(--ink);
   padding-bottom: 8px;
 }
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 8px 16px;
-  align-items: center;
-  border-bottom: 1px dotted var(--hair);
-  padding: 8px 0;
-}
 .taps {
   display: flex;
   gap: 8px;
-  margin: 0;
-}
-@media (max-width: 760px) {
-  li {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

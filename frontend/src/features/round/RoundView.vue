@@ -275,7 +275,10 @@ useRoundKeys({
                 round.heat.dates[0] === round.garden.today
                   ? 'is here'
                   : `from ${longDate(round.heat.dates[0]!)}`
-              }}, {{ times(round.heat.dates.length, 'day') }}. {{ potsFirst(round) }}</template
+              }}, {{ times(round.heat.dates.length, 'day') }}. {{ potsFirst(round) }}
+              <RouterLink class="no-print" :to="{ name: 'sky', params: { garden }, hash: '#heat' }"
+                >Day by day</RouterLink
+              ></template
             >
           </p>
           <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>

@@ -38,7 +38,7 @@ async function done(x: Task) {
   <section v-if="spell" aria-labelledby="wet-spell">
     <h2 id="wet-spell">{{ spell.state === 'over' ? 'After the rain' : 'The wet spell' }}</h2>
     <p>{{ spellInWords(spell, round.garden.today, units) }}</p>
-    <ul>
+    <ul class="tasks">
       <li v-for="x in spell.tasks" :key="`${x.id}.${x.what}`">
         <span
           ><strong>{{ x.bed }}</strong> {{ taskInWords(x, spell.state, units) }}</span
@@ -64,26 +64,5 @@ section {
 h2 {
   border-bottom: 1px solid var(--ink);
   padding-bottom: 8px;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 8px 16px;
-  align-items: center;
-  border-bottom: 1px dotted var(--hair);
-  padding: 8px 0;
-}
-@media (max-width: 760px) {
-  li {
-    grid-template-columns: 1fr;
-  }
-  li .btn {
-    justify-self: end;
-  }
 }
 </style>

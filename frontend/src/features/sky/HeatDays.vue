@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { whenever } from '@vueuse/core'
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 
 import { answer, api } from '@/shared/api/client'
 import { useHeatSheet } from '@/shared/api/queries'
@@ -19,6 +21,10 @@ const query = useHeatSheet(
   () => true,
 )
 const sheet = computed(() => query.data.value)
+// Whoever came for it by its address is led there once it is worked out.
+const route = useRoute()
+const head = ref<HTMLElement | null>(null)
+whenever(head, (el) => route.hash === '#heat' && el.scrollIntoView())
 type Spared = HeatSheet['spared'][number]
 const keyOf = (x: Spared) => `${x.id}.${x.what}`
 const FIRST = 6
@@ -60,7 +66,7 @@ async function done(x: Spared) {
 <template>
   <Waiting v-if="query.isPending.value" label="Working out the hot days" :rows="3" />
   <section v-else-if="sheet && sheet.days.length" aria-labelledby="heat">
-    <h2 id="heat">The heat, day by day</h2>
+    <h2 id="heat" ref="head">The heat, day by day</h2>
     <ol>
       <li v-for="(day, i) in sheet.days" :key="day.date">
         <h3>
