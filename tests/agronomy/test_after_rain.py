@@ -48,6 +48,11 @@ class Counts(unittest.TestCase):
         self.assertNotEqual(found["Film"].kept_by, "none")
         self.assertEqual([x.came_mm for x in last(rained(*beds)).beds], sorted(x.came_mm for x in found.values()))
 
+    def test_where_nearly_all_of_it_came_nothing_is_said_to_have_kept_it(self) -> None:
+        (bed,) = last(rained(t.bed(mulches=(g.Mulch(t.OPENED, "straw", 0.02),)), mm=30.0)).beds
+        self.assertGreater(bed.came_mm, 0.75 * 30.0)
+        self.assertEqual(bed.kept_by, "none")
+
     def test_a_drizzle_or_rain_of_long_ago_is_not_told(self) -> None:
         self.assertIsNone(last_rain(rained(t.bed(), mm=2.0)))
         self.assertIsNone(last_rain(rained(t.bed(), ago=5)))

@@ -3,10 +3,12 @@
 import dataclasses
 import datetime as dt
 import unittest
+from unittest import mock
 
 import numpy as np
 
 from agronomy.air.heat import heat_wave_days, hotter_than_usual, own_rule
+from agronomy.decide import heat_sheet as heat_sheet_rules
 from agronomy.decide.fortnight import fortnight
 from agronomy.decide.heat import rule_of
 from agronomy.decide.heat_sheet import HeatSheet, heat_sheet
@@ -66,6 +68,28 @@ class Sheet(unittest.TestCase):
         twice = [x for day in found.days for x in day.pots if x.again > 0]
         self.assertTrue(twice)
         self.assertTrue(all(x.again < x.litres for x in twice))
+
+    def test_seedlings_come_first_only_where_they_are_watered(self) -> None:
+        sown = g.Planting("carrot", 100, t.TODAY - 4 * DAY, start="sown", sown_m2=1.0)
+        found = heat_sheet(p := hot(t.bed("Drills", plantings=(sown,))), fortnight(p, left=("Drills",)))
+        assert found is not None
+        self.assertEqual((found.days[0].beds, found.days[0].first), ((), ()))
+        self.assertIn("Drills", [x for day in found.days[1:] for x in day.first])
+
+    def test_a_pot_about_to_be_lost_comes_first(self) -> None:
+        p = hot(pot(opened=t.TODAY - DAY, opening_wetness="dry"))
+        lost = dataclasses.replace(p, beds=tuple(dataclasses.replace(b, collapsing=True) for b in p.beds))
+        self.assertEqual(sheet(lost).days[0].first, ("Pot",))
+        self.assertEqual(sheet(lost).days[1].first, ())
+        safe = dataclasses.replace(p, beds=tuple(dataclasses.replace(b, collapsing=False) for b in p.beds))
+        self.assertEqual(sheet(safe).days[0].first, ())
+
+    def test_what_spares_next_to_nothing_is_not_told(self) -> None:
+        with mock.patch.object(heat_sheet_rules, "LEAST_LITRES", 1e6):
+            by_risk = sheet(hot(t.dried(2), pot())).spared
+            self.assertTrue(all(x.risk - x.risk_then >= heat_sheet_rules.LEAST_RISK for x in by_risk))
+            with mock.patch.object(heat_sheet_rules, "LEAST_RISK", 2.0):
+                self.assertEqual(sheet(hot(t.dried(2), pot())).spared, ())
 
     def test_what_the_household_has_no_minutes_for_gives(self) -> None:
         beds = [t.dried(2, f"Bed {i}") for i in range(4)]

@@ -107,6 +107,22 @@ class Spell(unittest.TestCase):
         )
         self.assertEqual(tasks(rains({2: 8.0, 3: 8.0, 4: 8.0}, {}, *pots)), {("Carried", "roof_off")})
 
+    def test_saucers_and_mulch_go_back_when_it_has_drained(self) -> None:
+        tipped = (g.Exposure(saucer=True), g.Exposure(t.TODAY - 4 * DAY, saucer=False))
+        never = (g.Exposure(), g.Exposure(t.TODAY - 4 * DAY, shade_pct=40.0))
+        drawn = (g.Mulch(t.OPENED, "straw", 0.06), g.Mulch(t.TODAY - 4 * DAY, "none", 0.0))
+        pepper = {"plantings": (t.planting("pepper", 1),)}
+        beds = (
+            t.bed("Tipped", **POT, exposures=tipped, **pepper),
+            t.bed("Never", **POT, exposures=never, **pepper),
+            t.bed("Drawn", soils=(g.Soil("sand"),), mulches=drawn),
+            t.bed("Bare"),
+        )
+        found = rains({2: 8.0, 3: 8.0, 4: 8.0}, {}, *beds)
+        self.assertEqual(tasks(found), {("Tipped", "saucer_on"), ("Drawn", "mulch_on")})
+        sodden = t.bed("Drawn", soils=(g.Soil("clay"),), mulches=drawn)
+        self.assertEqual(tasks(rains({2: 60.0, 3: 60.0, 4: 40.0}, {}, sodden)), set())
+
 
 class Leaves(unittest.TestCase):
     DAMP = {"rhmax": 100.0, "rhmin": 80.0, "tmin": 14.0, "tmax": 20.0}
@@ -134,11 +150,22 @@ class Leaves(unittest.TestCase):
         self.assertIsNone(self.risk(rains({}, {})).first)
         self.assertIsNone(self.risk(rains({}, {}, **{**self.DAMP, "tmin": 6.0, "tmax": 12.0})).first)
 
+    def test_one_of_smiths_days_alone_is_no_blight(self) -> None:
+        p = rains({}, {}, **self.DAMP)
+        one = t.sky()
+        for name, value in self.DAMP.items():
+            one.ahead.columns[name][2] = value
+        self.assertIsNotNone(self.risk(p).first)
+        self.assertIsNone(self.risk(plan(t.garden(), one, t.TODAY)).first)
+
     def test_other_crops_go_by_wet_hours_in_mild_air(self) -> None:
         lettuce = t.bed(plantings=(t.planting("lettuce", 20, "ankle", 0.3),))
         self.assertEqual(self.risk(rains({}, {}, lettuce, **self.DAMP)).rule, "wet")
         self.assertEqual(self.risk(rains({}, {}, lettuce, **self.DAMP)).first, t.TODAY)
         self.assertIsNone(self.risk(rains({}, {}, lettuce)).first)
+        cold = self.risk(rains({}, {}, lettuce, **{**self.DAMP, "tmin": 1.0, "tmax": 7.0}))
+        self.assertGreater(cold.wet_h[0], 10.0)
+        self.assertIsNone(cold.first)
 
     def test_rain_a_roof_a_close_stand_and_water_from_above_turn_it(self) -> None:
         dry, wet = self.risk(rains({}, {})), self.risk(rains({}, {1: 12.0}))

@@ -71,7 +71,9 @@ class Ahead(Wire):
         people = [{"name": "Bo", "minutes": [6, 6, 6, 6, 6, 6, 6]}]
         allowed = [{"from_h": 5, "to_h": 9, "weekdays": [0, 1, 2, 3, 4, 5, 6]}]
         kept = self.call("patch", "", {"people": people, "allowed": allowed, "growth": "warmth"})
-        self.assertEqual((kept["people"], kept["allowed"], kept["growth"]), (people, [{**allowed[0], "dates": "all"}], "warmth"))
+        self.assertEqual(
+            (kept["people"], kept["allowed"], kept["growth"]), (people, [{**allowed[0], "dates": "all"}], "warmth")
+        )
         ahead = self.call("get", "/ahead")
         self.assertEqual(ahead["days"][0]["limits"], {"minutes": 6, "tap_minutes": 240, "windows": [[5, 9]]})
         self.assertTrue(ahead["gives"])
