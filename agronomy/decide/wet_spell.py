@@ -33,7 +33,7 @@ SPLITS: Final[frozenset[CropName]] = frozenset(
 RIPE: Final = ("mid-season", "late")
 
 State = Literal["coming", "here", "over"]
-Todo = Literal["pick", "saucer_off", "roof_on", "mulch_off", "leaves_off", "roof_off", "mulch_on", "saucer_on"]
+Duty = Literal["pick", "saucer_off", "roof_on", "mulch_off", "leaves_off", "roof_off", "mulch_on", "saucer_on"]
 
 
 @dataclass(frozen=True)
@@ -42,7 +42,7 @@ class Task:
     wet; by_two: more than one should lift. over_mm: how far water stands above what roots bear [mm]."""
 
     bed: str
-    what: Todo
+    what: Duty
     kg: float | None = None
     by_two: bool = False
     over_mm: float = 0.0

@@ -8,7 +8,7 @@ from rest_framework import serializers as s
 
 from agronomy.decide.after_rain import Look
 from agronomy.decide.cold import Cold
-from agronomy.decide.wet_spell import State, Todo
+from agronomy.decide.wet_spell import Duty, State
 from agronomy.describe.words import (
     ALTERATIONS,
     CAUSES,
@@ -342,7 +342,7 @@ class ColdNow(s.Serializer):
 class SpellTask(s.Serializer):
     bed = s.CharField()
     id = s.IntegerField()
-    what = s.ChoiceField(choices=get_args(Todo), help_text="all but `pick` are alterations: their tick is a dated fact")
+    what = s.ChoiceField(choices=get_args(Duty), help_text="all but `pick` are alterations: their tick is a dated fact")
     kg = s.FloatField(allow_null=True, help_text="of one pot, wet")
     by_two = s.BooleanField()
     over_mm = s.FloatField(help_text="how far water stands above what roots bear")
