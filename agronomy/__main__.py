@@ -160,6 +160,7 @@ def _sky(garden: Garden, rows: Sequence[WeatherRow], today: dt.date) -> Sky:
         *place,
         sources={"typed": typed, "station": {**past, **({} if members else later)}},
         gauge=garden.gauge,
+        seen=garden.seen,
         forecast=outlook_from_rows(rows, today, *place, garden.wind_height_m) if members else None,
         years=climate_of(garden),
         wind_height_m=garden.wind_height_m,

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable
 from typing import Any
 
-from agronomy.decide.bands import Band
+from agronomy.decide.bands import Band, band
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.garden import Allowed, Ban
@@ -19,6 +20,7 @@ from apps.garden.models import Garden
 from apps.planning.situation import Situation
 
 Json = dict[str, Any]
+ASKED_FOR = dt.timedelta(days=7)  # after which what fell is asked no longer
 
 
 def garden_out(g: Garden, role: str) -> Json:
@@ -81,7 +83,28 @@ def weather_out(now: Situation) -> Json:
         "age_days": (today - issued).days if issued else None,
         "last_observed": facts.last_observed,
         "simulated": now.garden.demonstration,
+        "late": _late(now, issued) if issued and issued < today and has_ahead else None,
+        "hoped": _hoped(now),
     }
+
+
+def _late(now: Situation, issued: dt.date) -> Json | None:
+    """How wide an old forecast is for today's warmest, and how wide it was for the day it was issued on."""
+    forecast, today = now.weather.forecast, now.garden.today
+    if forecast is None or not {issued, today} <= set(forecast.dates):
+        return None
+    at = forecast.dates.index
+    here, fresh = (band(forecast.columns["tmax"][at(date)]) for date in (today, issued))
+    return {"tmax": band_out(here), "wider_by": max(0.0, (here.high - here.low) - (fresh.high - fresh.low))}
+
+
+def _hoped(now: Situation) -> list[Json]:
+    """Rain of the last days that was only expected: nobody has said yet what fell."""
+    if now.plan is None:
+        return []
+    typed, sky = now.weather.sources.get("typed", {}), now.plan.run.weather.sky
+    lately = [date for date in sorted(sky.hoped) if now.garden.today - date <= ASKED_FOR and date in typed]
+    return [{"date": date, "rain": typed[date]["rain"], "chance": sky.hoped[date]} for date in lately]
 
 
 def heat_out(p: Plan) -> Json | None:

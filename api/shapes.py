@@ -17,6 +17,7 @@ OF_OTHER_PAGES = (
     "wind_height_m",
     "beds",
     "gauge",
+    "seen",
     "own_crops",
     "moves",
     "absences",
@@ -80,6 +81,19 @@ class GardenOut(Out):
     role = s.ChoiceField(choices=["owner", "helper"])
 
 
+class Late(s.Serializer):
+    tmax = Band(help_text="of today, as it was told then")
+    wider_by = s.FloatField(help_text="degrees C, than for the day it was issued on")
+
+
+class Hoped(s.Serializer):
+    """Rain that was expected of a day, and nobody has said yet what fell."""
+
+    date = s.DateField()
+    rain = s.FloatField()
+    chance = s.FloatField()
+
+
 class WeatherState(s.Serializer):
     source = s.ChoiceField(choices=["forecast", "climate", "typed", "resampled", "none"])
     issued = s.DateField(allow_null=True)
@@ -87,6 +101,8 @@ class WeatherState(s.Serializer):
     typed_days = s.IntegerField(help_text="days ahead that were typed by hand")
     last_observed = s.DateField(allow_null=True)
     simulated = s.BooleanField()
+    late = Late(allow_null=True, help_text="how much less an old forecast tells")
+    hoped = Hoped(many=True, help_text="days behind of which nobody has said what fell")
 
 
 class HeatRule(s.Serializer):

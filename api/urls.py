@@ -101,4 +101,5 @@ urlpatterns = [
     path("gardens/<int:garden_id>/scores", sky.Scores.as_view()),
     path("gardens/<int:garden_id>/days", sky.Days.as_view()),
     path("gardens/<int:garden_id>/gauge", sky.Gauge.as_view()),
+    path("gardens/<int:garden_id>/seen", sky.Seen.as_view()),
 ]

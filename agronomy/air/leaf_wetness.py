@@ -5,9 +5,13 @@ from __future__ import annotations
 from typing import Final
 
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.air import humidity as hum
 from agronomy.air.sun import SunDay, temperature_at
+from agronomy.describe.words import DayQuarter
+
+Steps = npt.NDArray[np.bool_]
 
 WET_FROM_RH: Final = 90.0  # %; leaves count as wet from it on: Sentelhas et al. (2008), Agric. For. Meteorol. 148:392,
 # from memory
@@ -17,12 +21,17 @@ RISKY_H: Final = 10.0  # of wet leaves a night from which leaf disease is to be 
 STEPS: Final = 6
 
 
-def damp_hours(sun: SunDay, tmin: float, tmax: float, ea: float) -> float:
-    """Hours a day whose relative humidity reaches WET_FROM_RH [h], from the day's temperatures [degrees C] and vapour
-    pressure [kPa]. Sentelhas et al. (2008), from memory."""
+def damp_at(sun: SunDay, tmin: float, tmax: float, ea: float) -> Steps:
+    """Whether relative humidity reaches WET_FROM_RH at each of the STEPS of a day's hours, from its temperatures
+    [degrees C] and vapour pressure [kPa]. Sentelhas et al. (2008), from memory."""
     hours = (np.arange(24 * STEPS) + 0.5) / STEPS
     warmth = np.array([temperature_at(float(h), tmin, tmax, sun) for h in hours])
-    return float((hum.relative_humidity(warmth, ea) >= WET_FROM_RH).mean() * 24)
+    return np.asarray(hum.relative_humidity(warmth, ea) >= WET_FROM_RH)
+
+
+def damp_hours(sun: SunDay, tmin: float, tmax: float, ea: float) -> float:
+    """Hours a day whose relative humidity reaches WET_FROM_RH [h]. Sentelhas et al. (2008), from memory."""
+    return float(damp_at(sun, tmin, tmax, ea).mean() * 24)
 
 
 def in_a_stand(damp_h: float, covered: float) -> float:
@@ -56,6 +65,25 @@ def wet_by_rain_h(rain_mm: float, et0_mm: float) -> float:
         return 0.0
     dries = LEAVES_HOLD_MM / max(et0_mm / DAYLIGHT_H, 0.05)
     return min(rain_mm / RAIN_MM_H + dries, 24.0)
+
+
+FALLS_FROM_H: Final[dict[DayQuarter, float]] = {"night": 0.0, "morning": 6.0, "afternoon": 12.0, "evening": 18.0}
+
+
+def wet_by_rain_at(rain_mm: float, et0_mm: float, shares: npt.NDArray[np.float64], fell: DayQuarter) -> Steps:
+    """Whether leaves are wet by a day's rain [mm] at each of the STEPS of its hours, where it is known when it fell:
+    while it falls, and until the air's thirst of those hours has dried off what they hold. shares: of the day's ET0
+    [mm] in each clock hour (24,). What is still wet at midnight is the next day's. Common practice, no source."""
+    wet = np.zeros(24 * STEPS, dtype=bool)
+    if rain_mm < WET_RAIN_MM:
+        return wet
+    begins = int(FALLS_FROM_H[fell] * STEPS)
+    ends = begins + max(1, round(rain_mm / RAIN_MM_H * STEPS))
+    thirst = np.repeat(et0_mm * shares / STEPS, STEPS)
+    dried = np.cumsum(thirst[ends:]) >= LEAVES_HOLD_MM
+    until = ends + int(np.argmax(dried)) + 1 if dried.any() else wet.size
+    wet[begins:until] = True
+    return wet
 
 
 SMITH_DAYS: Final = 2  # in a row, each so warm and so long so damp: Smith (1956), potato blight, from memory

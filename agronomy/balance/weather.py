@@ -20,6 +20,7 @@ Array = npt.NDArray[np.float64]
 
 RESAMPLED_DAYS = 30
 RESAMPLED_MEMBERS = 31
+LEAST_CHANCE = 0.05  # of rain that was expected, for what leaves hold of it; arithmetic
 
 
 @dataclass(frozen=True)
@@ -38,7 +39,7 @@ class AirDays:
     parts: AirParts  # the means over the members
     usual_tmax: Array  # of all observed days, however far behind
     outlook: tuple[str, ...]  # of each day: "observed", "gap", "climate", "forecast", "typed" or "resampled"
-    usual_hot: float | None = None  # T90 of the climate's years about today [degrees C]
+    sky: Sky  # what they rest on
 
 
 def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:
@@ -88,19 +89,7 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
     air[:, :, s.ET0], air[:, :, s.RAIN] = out["et0"], out["rain"]
     air[:, :, s.SHOWERS] = 1.0
     air[:, :, s.CLIMATE] = climate_of_day(out["u2"], out["rhmin"])
-    for i, d in enumerate(dates):
-        air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
-        if i < n_behind:
-            air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
-            if d in sky.filled and d not in sky.gauged:
-                air[i, :, s.SHOWERS] = sky.filled[d]  # a mean over wet days and dry: leaves hold some on the wet ones
-                air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
-        elif outlook[i] == "typed":
-            # What is typed may turn out otherwise, and the gardener will know it by then: each member has its own.
-            air[i, :, s.ET0_CV] = 0.0
-            air[i, :, s.ET0] *= 1 + spreads.TYPED_OUTLOOK_ET0_CV * spreads.scores_of(n, "typed et0")
-            rain = 1 + spreads.TYPED_OUTLOOK_RAIN_CV * spreads.scores_of(n, "typed rain")
-            air[i, :, s.RAIN] *= np.maximum(0.0, rain)
+    _doubt(air, sky, dates, n_behind, tier, outlook)
     air[n_behind, :, s.FALLEN] = sky.fallen_today
     air[n_behind, :, s.RAIN] = np.maximum(air[n_behind, :, s.RAIN], sky.fallen_today)
     means = {k: out[k].mean(axis=1) for k in ("tmin", "tmax", "ea", "u2", "rs")}
@@ -120,8 +109,31 @@ def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int
         parts,
         known_b["tmax"],
         tuple(outlook),
-        sky.usual_hot,
+        sky,
     )
+
+
+def _doubt(
+    air: Array, sky: Sky, dates: tuple[dt.date, ...], n_behind: int, tier: list[str], outlook: list[str]
+) -> None:
+    """How doubtful each day's demand and rain are, by where they are from."""
+    n = air.shape[1]
+    for i, d in enumerate(dates):
+        air[i, :, s.ET0_CV] = spreads.ET0_CV_BY_TIER[tier[i]]
+        if i < n_behind:
+            air[i, :, s.RAIN_CV] = spreads.RAIN_GAUGE_CV if d in sky.gauged else spreads.RAIN_ELSEWHERE_CV
+            if d in sky.filled and d not in sky.gauged:
+                air[i, :, s.SHOWERS] = sky.filled[d]  # a mean over wet days and dry: leaves hold some on the wet ones
+                air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
+            if d in sky.hoped:
+                air[i, :, s.SHOWERS] = max(sky.hoped[d], LEAST_CHANCE)
+                air[i, :, s.RAIN_CV] = spreads.RAIN_CLIMATE_CV
+        elif outlook[i] == "typed":
+            # What is typed may turn out otherwise, and the gardener will know it by then: each member has its own.
+            air[i, :, s.ET0_CV] = 0.0
+            air[i, :, s.ET0] *= 1 + spreads.TYPED_OUTLOOK_ET0_CV * spreads.scores_of(n, "typed et0")
+            rain = 1 + spreads.TYPED_OUTLOOK_RAIN_CV * spreads.scores_of(n, "typed rain")
+            air[i, :, s.RAIN] *= np.maximum(0.0, rain)
 
 
 def _fields(et: ReferenceET, columns: dict[str, Array]) -> dict[str, Array]:

@@ -38,14 +38,20 @@ class LastRain:
 
 def last_rain(plan: Plan) -> LastRain | None:
     """What of the last rain counts; None where none fell in LOOKS_BACK days. The ledger's own terms."""
-    w, n = plan.run.weather, plan.run.n_behind
-    days = [k for k in range(max(0, n - LOOKS_BACK), n) if float(w.rain[k].mean()) >= RAIN_MM]
+    w = plan.run.weather
+    days = [k for k in _told(plan, LOOKS_BACK) if float(w.rain[k].mean()) >= RAIN_MM]
     if not days:
         return None
     day = days[-1]
     fell = float(w.rain[day].mean())
     beds = (_rain_on(plan, i, b, day, fell) for i, b in enumerate(plan.beds) if plan.run.opened_at[i] <= day)
     return LastRain(w.dates[day], fell, tuple(sorted(beds, key=lambda x: x.came_mm)))
+
+
+def _told(plan: Plan, back: int) -> list[int]:
+    """The days just behind whose rain somebody saw; what was only expected fell for nobody yet."""
+    w, n = plan.run.weather, plan.run.n_behind
+    return [k for k in range(max(0, n - back), n) if w.dates[k] not in w.sky.hoped]
 
 
 def _rain_on(plan: Plan, i: int, b: BedPlan, day: int, fell: float) -> RainOn:
@@ -69,8 +75,8 @@ class LookAt:
 
 def looks(plan: Plan) -> tuple[LookAt, ...]:
     """Which containers to look at within two days after rain, if nobody did since. Common practice."""
-    w, n = plan.run.weather, plan.run.n_behind
-    recent = [k for k in range(max(0, n - 2), n) if float(w.rain[k].mean()) > 0]
+    w = plan.run.weather
+    recent = [k for k in _told(plan, 2) if float(w.rain[k].mean()) > 0]
     fell = sum(float(w.rain[k].mean()) for k in recent)
     if fell < LOOK_FROM_MM or not recent:
         return ()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from typing import Final, Literal
 
@@ -20,6 +20,7 @@ NIGHT_LIFT_C: Final[dict[Cover, float]] = {
 }  # fmt: skip
 CHILL_C: Final = 4.0  # below it tender leaves are covered, though they do not freeze; common practice, no source
 FROST_MARGIN_C: Final = 1.0  # leaves get colder than the air that is told; common practice, no source
+FROST_SEEN_C: Final = 0.0 + FROST_MARGIN_C  # no warmer was the air where frost lay on leaves; by that margin
 COVER_FROM: Final = 0.3  # chance from which the walk with a sheet is worth it; common practice, no source
 LEAST_PAIRS, MOST_OFFSET_C = 5, 8.0  # nights that both knew, to learn from; beyond, one of them is wrong; practice
 
@@ -76,19 +77,28 @@ def _risk(b: BedPlan, lows: np.ndarray) -> AtRisk | None:
 
 
 def frozen_last_night(plan: Plan) -> tuple[AtRisk, ...]:
-    """Beds whose leaves may have frozen in the night to this morning, as it was told. Common practice."""
+    """Beds whose leaves may have frozen in the night to this morning, as it was told; frost that was seen lay on
+    leaves, whatever was told. Common practice."""
     w, n = plan.run.weather, plan.run.n_behind
     lows = w.tmin[n] + (plan.garden.cold_offset_c or 0.0)
+    if w.sky.saw("frost", plan.today):
+        lows = np.minimum(lows, FROST_SEEN_C)
     found = [x for b in plan.beds if (x := _risk(b, lows))]
     return tuple(x for x in found if x.what == "frost" and x.chance >= COVER_FROM)
 
 
-def learnt_offset(own: Mapping[dt.date, float], others: Mapping[dt.date, float]) -> float | None:
+def learnt_offset(
+    own: Mapping[dt.date, float], others: Mapping[dt.date, float], frosts: Collection[dt.date] = ()
+) -> float | None:
     """How much milder the coldest of a night is by the gardener's own thermometer than by another source [degrees C]:
-    the median of the nights that both knew; None where they are too few, or too far apart to be one place. Arithmetic.
-    """
+    the median of the nights that both knew. Where those are too few, frost that was seen on a morning which others
+    told milder sets the least by which the corner is colder. None where nothing tells, or where they are too far apart
+    to be one place. Arithmetic."""
     pairs = [own[date] - others[date] for date in own.keys() & others.keys()]
-    if len(pairs) < LEAST_PAIRS:
-        return None
-    offset = float(np.median(pairs))
+    if len(pairs) >= LEAST_PAIRS:
+        offset = float(np.median(pairs))
+    else:
+        offset = min((FROST_SEEN_C - others[date] for date in frosts if date in others), default=0.0)
+        if offset >= 0:
+            return None
     return offset if abs(offset) <= MOST_OFFSET_C else None

@@ -32,7 +32,7 @@ def rule_of(run: Run) -> HeatWaveRule:
     if garden.heat_rule == "own":
         return own_rule(garden.heat_own_c, garden.heat_own_days)
     if garden.heat_rule == "unusual":
-        return unusual_heat(w.usual_tmax) if w.usual_hot is None else hotter_than_usual(w.usual_hot)
+        return unusual_heat(w.usual_tmax) if w.sky.usual_hot is None else hotter_than_usual(w.sky.usual_hot)
     return HeatWaveRule()
 
 

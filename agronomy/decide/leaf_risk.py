@@ -9,19 +9,24 @@ from typing import Final
 
 import numpy as np
 
+from agronomy.air.hourly import Hours, hourly_shares
 from agronomy.air.leaf_wetness import (
     OPEN_BELOW,
     RISKY_H,
     SMITH_DAYS,
-    damp_hours,
+    STEPS,
+    Steps,
+    damp_at,
     in_a_stand,
     smith_day,
+    wet_by_rain_at,
     wet_by_rain_h,
 )
-from agronomy.air.microclimate import rain_share
+from agronomy.air.microclimate import OPEN, rain_share
 from agronomy.air.sun import sun_day
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.describe.garden import utc_offset_on
+from agronomy.describe.words import DayQuarter
 from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 
 DAYS: Final = 7  # ahead
@@ -43,21 +48,43 @@ class LeafRisk:
     from_above_h: float
 
 
+@dataclass(frozen=True, eq=False)
+class _Air:
+    """The open garden's air on a day of a plan's run: damp or not at each of the STEPS of its hours, its rain and its
+    ET0 [mm], the share of that in each hour, and when its rain fell, where that was said."""
+
+    damp: Steps
+    rain: float
+    et0: float
+    shares: Hours
+    fell: DayQuarter | None
+
+
 @functools.lru_cache(maxsize=128)
-def _air(plan: Plan, day: int) -> tuple[float, float, float]:
-    """Hours in which the open garden's air is damp on a day of a plan's run [h], its rain and its ET0 [mm]."""
+def _air(plan: Plan, day: int) -> _Air:
     w, garden, p = plan.run.weather, plan.garden, plan.run.weather.parts
     date = w.dates[day]
     sun = sun_day(garden.latitude, garden.longitude, utc_offset_on(garden, date), date.timetuple().tm_yday)
-    damp = damp_hours(sun, float(p.tmin[day]), float(p.tmax[day]), float(p.ea[day]))
-    return damp, float(np.median(w.rain[day])), float(w.et0[day].mean())
+    low, high = float(p.tmin[day]), float(p.tmax[day])
+    return _Air(
+        damp_at(sun, low, high, float(p.ea[day])),
+        float(np.median(w.rain[day])),
+        float(w.et0[day].mean()),
+        hourly_shares(sun, garden.latitude, date.timetuple().tm_yday, low, high, OPEN),
+        w.sky.fell.get(date),
+    )
 
 
 def wet_hours(plan: Plan, day: int, covered: float, rain: float = 1.0) -> float:
     """Hours with wet leaves on a day of a plan's run [h], under leaves over so much of the ground [0..1]; rain: share
-    of it that falls there. Sentelhas et al. (2008), from memory, and common practice for rain."""
-    damp, fell, et0 = _air(plan, day)
-    return min(24.0, in_a_stand(damp, covered) + wet_by_rain_h(rain * fell, et0))
+    of it that falls there. Where it is known when it fell, hours that are damp anyway count once. Sentelhas et al.
+    (2008), from memory, and common practice for rain."""
+    air = _air(plan, day)
+    damp_h, fell = float(air.damp.mean() * 24), rain * air.rain
+    if air.fell is None:
+        return min(24.0, in_a_stand(damp_h, covered) + wet_by_rain_h(fell, air.et0))
+    more = wet_by_rain_at(fell, air.et0, air.shares, air.fell) & ~air.damp
+    return min(24.0, in_a_stand(damp_h, covered) + float(more.sum()) / STEPS)
 
 
 def leaf_risks(plan: Plan) -> tuple[LeafRisk, ...]:

@@ -28,9 +28,10 @@ from agronomy.describe.water import (
     Sprinkler,
     Watering,
 )
-from agronomy.describe.weather import Trust, TypedDay, check_trust, check_typed
+from agronomy.describe.weather import SkySeen, Trust, TypedDay, check_trust, check_typed
 from agronomy.describe.words import (
     ClimateName,
+    DayQuarter,
     Exempt,
     Growth,
     HeatRule,
@@ -191,6 +192,9 @@ class Gauge:
     date: Date
     rain: Annotated[float, number(0.0, 1900.0, "mm")]
     so_far: Annotated[Yes, means("read on the day itself: what had fallen by then")] = False
+    fell: Annotated[DayQuarter | None, means("when in the day most of it fell, from midnight on by six hours each")] = (
+        None
+    )
 
 
 @dataclass(frozen=True)
@@ -208,6 +212,7 @@ class Garden:
     rigs: Annotated[tuple[CheckedRig, ...], at_most(50, "hoses and taps")] = ()
     beds: Annotated[tuple[CheckedBed, ...], at_most(400)] = ()
     gauge: Annotated[tuple[Gauge, ...], at_most(20000, "the gardener's own rain gauge")] = ()
+    seen: Annotated[tuple[SkySeen, ...], at_most(2000, "hail and frost, as they were seen")] = ()
     own_crops: Annotated[tuple[OwnCrop, ...], at_most(200, "crops of the gardener's own")] = ()
     growth: Annotated[Growth, means("whether plants grow by the calendar or by warmth")] = "calendar"
     prefers: Annotated[TimeOfDay, means("when its people like to water")] = "any"

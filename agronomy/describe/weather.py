@@ -16,7 +16,7 @@ import numpy.typing as npt
 
 from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_date
 from agronomy.describe.fields import Date, at_most, bounds_of, means, number
-from agronomy.describe.words import WeatherGroup, WeatherSource
+from agronomy.describe.words import DayQuarter, SeenInSky, WeatherGroup, WeatherSource
 
 MAX_ROWS: Final = 200_000
 
@@ -39,6 +39,17 @@ class TypedDay:
     sunshine_h: Annotated[float | None, number(0.0, 24.0, "hours", "hours of sunshine")] = None
     rs: Annotated[float | None, number(0.0, 50.0, "MJ m-2 d-1", "solar radiation")] = None
     rain: Annotated[float | None, number(0.0, 1900.0, "mm", "rain")] = None
+    rain_chance: Annotated[
+        float | None, number(0.0, 1.0, "", "how likely it is, while it is only expected; blank: sure")
+    ] = None
+
+
+@dataclass(frozen=True)
+class SkySeen:
+    """What the gardener saw come from the sky, or lie on the leaves at dawn, beside rain."""
+
+    date: Date
+    what: Annotated[SeenInSky, means("what was seen")]
 
 
 @dataclass(frozen=True)
@@ -102,7 +113,15 @@ def check_day(values: Mapping[str, float | None], where: str = "") -> dict[str, 
     for low, high in (("tmin", "tmax"), ("tmin", "tmean"), ("tmean", "tmax"), ("rhmin", "rhmax")):
         if day[low] > day[high]:
             raise OutOfRangeError(where + low, day[low], f"at most the {SAID[high]} of the same day")
+    if math.isnan(day["rain"]) and not math.isnan(day["rain_chance"]):
+        raise InputError(where + "rain_chance", day["rain_chance"], "a chance beside an amount of rain")
     return day
+
+
+def in_doubt(day: Mapping[str, float | None]) -> bool:
+    """Whether a day's rain is only expected: told with a chance below 1. Arithmetic."""
+    chance = day.get("rain_chance")
+    return chance is not None and chance < 1.0
 
 
 def check_typed(day: TypedDay) -> TypedDay:
@@ -237,6 +256,8 @@ class Sky:
     typed: dates of a climate's outlook that were typed by hand. filled: dates behind that are the climate's usual ones,
     and the share of the years in which it rains on each.
     fallen_today: rain of today that has fallen already [mm].
+    hoped: dates behind whose rain was only expected and never told, with its chance [0..1]; what stands is its mean.
+    fell: when in the day rain fell, where the gauge's reader said so. seen: hail and frost, the latest last.
     usual_hot: the highest temperature that nine in ten of the climate's days about this date stay below [degrees C].
     """
 
@@ -248,6 +269,13 @@ class Sky:
     filled: Mapping[dt.date, float] = field(default_factory=dict)
     fallen_today: float = 0.0
     usual_hot: float | None = None
+    hoped: Mapping[dt.date, float] = field(default_factory=dict)
+    fell: Mapping[dt.date, DayQuarter] = field(default_factory=dict)
+    seen: tuple[SkySeen, ...] = ()
+
+    def saw(self, what: SeenInSky, date: dt.date) -> bool:
+        """Whether hail or frost was seen on a date."""
+        return SkySeen(date, what) in self.seen
 
     @property
     def members(self) -> int:

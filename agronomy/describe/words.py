@@ -273,6 +273,9 @@ WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
 # On which dates of a month taps may run, and what local rules spare.
 RuleDates = Literal["all", "odd", "even"]
 Exempt = Literal["can", "hose", "drip", "edible"]
+# When in the day rain fell, from midnight on by six hours each, and what of the weather was seen.
+DayQuarter = Literal["night", "morning", "afternoon", "evening"]
+SeenInSky = Literal["hail", "frost"]
 WeatherSource = Literal["typed", "station", "provider", "climate"]
 # What a column of a station's file may hold, in which unit, and how its dates are written.
 WeatherVariable = Literal[
@@ -336,3 +339,5 @@ WEATHER_UNITS: Final[tuple[WeatherUnit, ...]] = get_args(WeatherUnit)
 DATE_ORDERS: Final[tuple[DateOrder, ...]] = get_args(DateOrder)
 RULE_DATES: Final[tuple[RuleDates, ...]] = get_args(RuleDates)
 EXEMPTS: Final[tuple[Exempt, ...]] = get_args(Exempt)
+DAY_QUARTERS: Final[tuple[DayQuarter, ...]] = get_args(DayQuarter)
+SEEN_IN_SKY: Final[tuple[SeenInSky, ...]] = get_args(SeenInSky)

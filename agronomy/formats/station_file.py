@@ -11,6 +11,7 @@ import datetime as dt
 import io
 import math
 import re
+import statistics
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Annotated, Final, Literal
@@ -20,7 +21,7 @@ from agronomy.describe.fields import at_most, means
 from agronomy.describe.weather import COLUMNS, WEATHER_BOUNDS, check_day, check_weather_value
 from agronomy.describe.words import DATE_ORDERS, DateOrder, WeatherUnit, WeatherVariable
 
-Form = Literal["table", "ghcn_rows", "ghcn_wide"]
+Form = Literal["table", "hours", "ghcn_rows", "ghcn_wide"]
 
 # Unit -> (factor, offset) into FAO-56's units; definitions. A day's mean of 1 W/m2 is 0.0864 MJ/m2.
 INTO: Final[dict[WeatherUnit, tuple[float, float]]] = {
@@ -47,6 +48,8 @@ GHCN: Final[dict[str, tuple[WeatherVariable, WeatherUnit]]] = {
 }  # fmt: skip
 UNKNOWN: Final = frozenset({"", "na", "nan", "null", "none", "-", "--", "-999", "-9999", "-999.0", "-9999.0", "m"})
 TRACE: Final = frozenset({"t", "trace"})  # of rain: too little to measure
+LEAST_A_DAY: Final = 4  # rows that most dates have: the file holds hours, not days
+WHOLE_DAY: Final = 0.75  # of the rows a date usually has; common practice, no source
 MOST_LINES, MOST_COLUMNS, MOST_FAULTS, SHOWN_DAYS = 200_000, 80, 50, 6
 
 # What a header says, and what it then is; the first that fits. Common practice, no source.
@@ -142,8 +145,11 @@ def read_station(text: str, mapping: StationMapping | None = None) -> Station:
     wide = "STATION" in header and "DATE" in header and any(f"{x}_ATTRIBUTES" in header for x in GHCN)
     used = ghcn_mapping(header) if wide else mapping or guessed_mapping(header, lines[1:200], delimiter)
     _check_mapping(used, header)
-    days = _checked(_table(rows, header, used, delimiter, faults, wide), faults)
-    return _told("ghcn_wide" if wide else "table", header, used, days, faults, len(lines))
+    table = list(enumerate(rows, 2))
+    usual = 0 if wide else _rows_a_day(table, header.index(used.date), used.order, _has_hour(header))
+    values = _table(table, header, used, delimiter, faults, wide, usual > 0)
+    days = _checked(_whole_days(values, used, usual, faults) if usual else values, faults)
+    return _told("ghcn_wide" if wide else "hours" if usual else "table", header, used, days, faults, len(lines))
 
 
 def look_at_station(text: str, kept: Callable[[tuple[str, ...]], StationMapping | None]) -> Station:
@@ -156,7 +162,7 @@ def look_at_station(text: str, kept: Callable[[tuple[str, ...]], StationMapping 
             raise
         header = header_of(text)
         return Station("table", header, kept(header) or StationMapping(), {}, (), 0, text.count("\n"))
-    before = kept(found.header) if found.form == "table" else None
+    before = kept(found.header) if found.form in ("table", "hours") else None
     return read_station(text, before) if before else found
 
 
@@ -174,7 +180,7 @@ def _told(
     faults: _Faults,
     lines: int,
 ) -> Station:
-    if not days and not faults.count and form != "table":
+    if not days and not faults.count and form not in ("table", "hours"):
         raise MissingError("file", "a day with a value")
     return Station(form, header, mapping, days, tuple(faults.kept), faults.count, lines)
 
@@ -230,19 +236,68 @@ def _check_mapping(mapping: StationMapping, header: tuple[str, ...]) -> None:
             raise InputError(f"mapping.columns[{i}].unit", x.unit, "one of " + ", ".join(UNITS_OF[x.variable]))
 
 
+def _has_hour(header: tuple[str, ...]) -> bool:
+    return any(re.search(r"^(time|hour|hh|uhrzeit|hora)\b", h, re.I) for h in header)
+
+
+def _rows_a_day(table: list[tuple[int, list[str]]], date_at: int, order: DateOrder, has_hour: bool) -> int:
+    """How many rows a date usually has, where the file holds hours and says which; 0 where it holds days."""
+    cells = [cells[date_at].strip() for _, cells in table if len(cells) > date_at]
+    if not has_hour and len(set(cells)) < LEAST_A_DAY * len({_date(x, order) for x in cells}):
+        return 0
+    dates = collections.Counter(_date(x, order) for x in cells)
+    dates.pop(None, None)
+    usual = int(statistics.median(dates.values())) if dates else 0
+    return usual if usual >= LEAST_A_DAY else 0
+
+
+def _whole_days(
+    values: Iterator[tuple[int, dt.date, str, float]], mapping: StationMapping, usual: int, faults: _Faults
+) -> Iterator[tuple[int, dt.date, str, float]]:
+    """The days that rows of hours make: sums of rain, sunshine and energy, means of what is a state, and the least and
+    most of temperature and humidity. A date with less than WHOLE_DAY of its usual rows is left out."""
+    amounts = ("rain", "sunshine_h", "rs")
+    summed = {x.variable for x in mapping.columns if x.variable in amounts and x.unit != "w_m2"}
+    told = {x.variable for x in mapping.columns}
+    of_day: dict[dt.date, dict[str, list[float]]] = {}
+    first: dict[dt.date, int] = {}
+    for line, date, variable, value in values:
+        of_day.setdefault(date, {}).setdefault(variable, []).append(value)
+        first.setdefault(date, line)
+    for date, by_variable in of_day.items():
+        most = max(len(x) for x in by_variable.values())
+        if most < WHOLE_DAY * usual:
+            allowed = f"about {usual} rows, a whole day"
+            faults.add(first[date], InputError(mapping.date, f"{date}: {most} rows", allowed), True)
+            continue
+        for name, x in by_variable.items():
+            if len(x) < WHOLE_DAY * usual:
+                continue  # a mean of the morning alone, or a sum of it, is not the day's
+            if name in ("tmin", "rhmin"):
+                yield first[date], date, name, min(x)
+            elif name in ("tmax", "rhmax"):
+                yield first[date], date, name, max(x)
+            else:
+                yield first[date], date, name, math.fsum(x) / (1 if name in summed else len(x))
+            for end, of in (("min", min), ("max", max)):
+                if name in ("tmean", "rhmean") and (less := name.replace("mean", end)) not in told:
+                    yield first[date], date, less, of(x)
+
+
 def _table(
-    rows: Iterator[list[str]],
+    rows: list[tuple[int, list[str]]],
     header: tuple[str, ...],
     mapping: StationMapping,
     delimiter: str,
     faults: _Faults,
     flagged: bool,
+    hours: bool,
 ) -> Iterator[tuple[int, dt.date, str, float]]:
     """Every value of a table with its line, date and variable."""
     date_at = header.index(mapping.date)
     wanted = [(header.index(x.column), x) for x in mapping.columns]
     seen: dict[dt.date, int] = {}
-    for line, cells in enumerate(rows, 2):
+    for line, cells in rows:
         if not any(x.strip() for x in cells):
             continue
         if len(cells) <= date_at:
@@ -252,7 +307,7 @@ def _table(
         if date is None:
             faults.add(line, FormatError(mapping.date, cells[date_at], f"a date, {mapping.order}"), True)
             continue
-        if date in seen:
+        if date in seen and not hours:
             allowed = f"each date once (already on line {seen[date]})"
             faults.add(line, InputError(mapping.date, date.isoformat(), allowed), True)
             continue
@@ -263,11 +318,11 @@ def _table(
             if len(flag) > 1 and flag[1].strip():
                 faults.add(line, InputError(x.column, cell, f"a value without the quality flag {flag[1]}"), False)
                 continue
-            yield from _value(line, date, x, cell, delimiter != ",", faults)
+            yield from _value(line, date, x, cell, delimiter != ",", faults, hours)
 
 
 def _value(
-    line: int, date: dt.date, x: StationColumn, cell: str, commas: bool, faults: _Faults
+    line: int, date: dt.date, x: StationColumn, cell: str, commas: bool, faults: _Faults, hour: bool = False
 ) -> Iterator[tuple[int, dt.date, str, float]]:
     told = cell.strip().lower()
     if told in UNKNOWN:
@@ -280,6 +335,9 @@ def _value(
         value = float(told.replace(",", ".") if commas else told) * factor + offset
     except ValueError:
         faults.add(line, FormatError(x.column, cell, "a number"), False)
+        return
+    if hour and x.variable == "rs":  # bounded as the day it makes: an hour at noon is far above a day's mean
+        yield line, date, x.variable, value
         return
     try:
         yield line, date, x.variable, check_weather_value(x.variable, value)

@@ -12,15 +12,16 @@ import dataclasses
 import datetime as dt
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Final
+from typing import Any, Final
 
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.air.heat import HOT_SHARE
 from agronomy.air.reference_et import wind_at_2m
 from agronomy.describe.errors import MissingError
 from agronomy.describe.garden import Gauge
-from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_of_checked
+from agronomy.describe.weather import COLUMNS, Sky, SkySeen, WeatherTable, in_doubt, table_of_checked
 from agronomy.describe.words import WEATHER_SOURCES, WeatherGroup
 from agronomy.sky.climates import AHEAD_DAYS, Years
 
@@ -38,6 +39,7 @@ GROUPS: Final[dict[WeatherGroup, tuple[str, ...]]] = {
 }
 # Variables that must agree with each other in order; where two sources do not, the less trusted one's are left out.
 ORDERED: Final = (("tmin", "tmean", "tmax"), ("rhmin", "rhmean", "rhmax"))
+RUNS_IN_DOUBT: Final = 10  # of a typed outlook alone that tells a chance of rain: as many as chances are said in
 
 
 @dataclass(frozen=True)
@@ -53,6 +55,7 @@ class Known:
     elevation_m: float
     sources: Mapping[str, Days] = field(default_factory=dict)
     gauge: Sequence[Gauge] = ()
+    seen: Sequence[SkySeen] = ()
     forecast: WeatherTable | None = None
     years: Years | None = None
     wind_height_m: float = 2.0
@@ -78,18 +81,27 @@ def assemble(known: Known, today: dt.date, since: dt.date) -> Sky:
         filled = _fill_from_climate(past, known.years, today, since)
     if not past:
         raise MissingError("weather", f"at least one day before {today.isoformat()}: type yesterday's in Sky")
+    hoped = _take_expected_rain(past)
     gauged = _read_gauge(past, known.gauge, today)
     fallen = max((x.rain for x in known.gauge if x.date == today), default=0.0)
+    more: dict[str, Any] = {
+        "fallen_today": fallen,
+        "hoped": {date: chance for date, chance in hoped.items() if date not in gauged},
+        "fell": {x.date: x.fell for x in known.gauge if x.fell is not None},
+        "seen": tuple(sorted((x for x in known.seen if x.date <= today), key=lambda x: x.date)),
+    }
     behind = table_of_checked(list(past.items()), known.latitude, known.elevation_m)
     hot = known.years.hotter_than(today, HOT_SHARE) if known.years is not None else None
     if forecast and known.forecast is not None:
-        return Sky(behind, _from(known.forecast, today), gauged, "forecast", fallen_today=fallen, usual_hot=hot)
+        return Sky(behind, _from(known.forecast, today), gauged, "forecast", usual_hot=hot, **more)
     if known.years is not None:
         ahead, typed = _climate_ahead(known, outlook, today)
-        return Sky(behind, ahead, gauged, "climate", typed, filled, fallen, hot)
+        return Sky(behind, ahead, gauged, "climate", typed, filled, usual_hot=hot, **more)
     table = table_of_checked(list((outlook or {max(past): past[max(past)]}).items()), known.latitude, known.elevation_m)
-    columns = {c: v[:, None] for c, v in table.columns.items()}
-    return Sky(behind, dataclasses.replace(table, columns=columns), gauged, "typed", fallen_today=fallen)
+    runs = RUNS_IN_DOUBT if any(map(in_doubt, outlook.values())) else 1
+    columns = {c: np.repeat(v[:, None], runs, axis=1) for c, v in table.columns.items()}
+    _lay_rain_in_doubt(columns["rain"], table.dates, outlook)
+    return Sky(behind, dataclasses.replace(table, columns=columns), gauged, "typed", **more)
 
 
 def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[str, str]]:
@@ -102,8 +114,10 @@ def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[s
     values: dict[str, float | None] = dict.fromkeys(COLUMNS)
     by: dict[str, str] = {}
     for group, names in GROUPS.items():
-        for source in known.order(group):
-            day = known.sources.get(source, {}).get(date, {})
+        told = [(source, known.sources.get(source, {}).get(date, {})) for source in known.order(group)]
+        if group == "rain":
+            told.sort(key=lambda x: in_doubt(x[1]))  # what was only expected gives way to whoever saw it
+        for source, day in told:
             for name in names:
                 value = day.get(name)
                 if value is None or values.get(name) is not None or not _agrees(values, name, value):
@@ -111,6 +125,8 @@ def day_of(known: Known, date: dt.date) -> tuple[dict[str, float | None], dict[s
                 if name == "wind" and source in ("typed", "station") and known.wind_height_m != 2.0:
                     value = float(wind_at_2m(value, known.wind_height_m))  # the same wind at 2 m
                 values[name], by[name] = value, source
+    if "rain" in by:
+        values["rain_chance"] = known.sources[by["rain"]][date].get("rain_chance")
     _take_whole_temperatures(known, date, values, by)
     return values, by
 
@@ -171,6 +187,33 @@ def _fill_from_climate(
     return filled
 
 
+def _take_expected_rain(past: dict[dt.date, dict[str, float | None]]) -> dict[dt.date, float]:
+    """Rain behind that was only expected stands by its mean, until somebody says what fell; returns its dates and
+    chances."""
+    hoped = {}
+    for date, day in past.items():
+        if in_doubt(day):
+            chance = day["rain_chance"] or 0.0
+            past[date] = {**day, "rain": (day["rain"] or 0.0) * chance, "rain_chance": None}
+            hoped[date] = chance
+    return hoped
+
+
+def _lay_rain_in_doubt(rain: npt.NDArray[np.float64], dates: Sequence[dt.date], outlook: Days) -> None:
+    """Of rain that was typed with a chance, let it fall in so many of the members [mm, (days, members)]: first in those
+    whose own year is wet about that date, so that wet and dry spells stay together. Arithmetic."""
+    for i, date in enumerate(dates):
+        day = outlook.get(date, {})
+        if in_doubt(day):
+            n = rain.shape[1]
+            by_lot = np.random.default_rng(date.toordinal()).permutation(n)
+            own = np.zeros(n) if np.ptp(rain[i]) == 0 else rain[i]
+            wettest = np.lexsort((by_lot, -own))
+            wet = wettest[: round((day["rain_chance"] or 0.0) * n)]
+            rain[i] = 0.0
+            rain[i, wet] = day["rain"]
+
+
 def _read_gauge(
     past: dict[dt.date, dict[str, float | None]], gauge: Sequence[Gauge], today: dt.date
 ) -> frozenset[dt.date]:
@@ -217,7 +260,10 @@ def _climate_ahead(known: Known, outlook: Days, today: dt.date) -> tuple[Weather
             continue
         for name in COLUMNS:
             value = outlook[date].get(name)
+            if name == "rain" and in_doubt(outlook[date]):
+                continue  # below: in some of the years only
             if value is not None or name != "rain":
                 ahead[name][i] = np.nan if value is None else value
+    _lay_rain_in_doubt(ahead["rain"], dates, outlook)
     table = WeatherTable(dates, ahead, known.latitude, known.elevation_m)
     return table, frozenset(outlook) & frozenset(dates)

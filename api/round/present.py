@@ -7,6 +7,7 @@ import functools
 from agronomy.beds.alterations import open_to
 from agronomy.beds.ground import is_container
 from agronomy.beds.today import BedToday
+from agronomy.decide.after_hail import after_hail
 from agronomy.decide.after_rain import looks
 from agronomy.decide.away import worsened
 from agronomy.decide.bands import Band, band
@@ -20,6 +21,7 @@ from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.planting_out import hollows
 from agronomy.decide.round import Stop
 from agronomy.decide.styles import pattern_of, style_of
+from agronomy.decide.tunnel import airing
 from agronomy.decide.walk import walk_of
 from agronomy.decide.wet_spell import wet_spell
 from agronomy.decide.wishes import wishes_on
@@ -66,6 +68,8 @@ def round_out(now: Situation, role: str) -> Json:
         "butts": [vars(x) for x in butts(p, days_ahead(now))] if p else [],
         "wet_spell": _wet_spell(p) if p else None,
         "cold": _cold(p) if p else {"tonight": None, "frozen": [], "sheets": []},
+        "hail": _hail(p) if p else None,
+        "airing": [vars(x) for x in airing(p)] if p else [],
         "looks": [{"id": keys[x.bed], "why": x.why} for x in looks(p)] if p else [],
         **_away(now),
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,
@@ -92,6 +96,12 @@ def _wet_spell(p: Plan) -> Json | None:
     """A wet spell and what is done for it."""
     keys, spell = {b.bed.name: int(b.bed.key) for b in p.beds}, wet_spell(p)
     return {**vars(spell), "tasks": [{**vars(x), "id": keys[x.bed]} for x in spell.tasks]} if spell else None
+
+
+def _hail(p: Plan) -> Json | None:
+    """What the last hail may have torn."""
+    hail = after_hail(p)
+    return vars(hail) if hail else None
 
 
 def _cold(p: Plan) -> Json:

@@ -322,6 +322,25 @@ class AtRisk(s.Serializer):
     container = s.BooleanField()
 
 
+class HailOut(s.Serializer):
+    """The last hail, and the beds of which nobody has said how big their plants are since."""
+
+    date = s.DateField()
+    beds = s.ListField(child=s.CharField())
+
+
+class AiringOut(s.Serializer):
+    """When a tunnel or cloche is opened and shut on a day."""
+
+    bed = s.CharField()
+    date = s.DateField()
+    from_h = s.FloatField(allow_null=True, help_text="clock hour; empty: all day shut")
+    to_h = s.FloatField(allow_null=True)
+    shut_c = s.FloatField(help_text="the hottest inside if it stayed shut")
+    night = s.BooleanField(help_text="it may stay open overnight")
+    lee = s.BooleanField(help_text="on the side away from the wind")
+
+
 class ColdNight(s.Serializer):
     date = s.DateField(help_text="of its morning")
     tmin = Band()
@@ -412,6 +431,8 @@ class Round(s.Serializer):
     cold = ColdNow()
     wet_spell = WetSpell(allow_null=True)
     looks = LookAfterRain(many=True)
+    hail = HailOut(allow_null=True)
+    airing = AiringOut(many=True)
     walk = Walk()
     limits = DayLimits(help_text="what the household can do today")
     sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

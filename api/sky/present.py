@@ -22,11 +22,16 @@ from agronomy.sky.spells import DrySpell, dry_spell, windy_days
 from api.present import Json, band_out, garden_out, heat_out, weather_out
 from apps.garden.models import Event
 from apps.planning.situation import Situation, days_ahead
-from apps.weather.convert import known_of
+from apps.weather.convert import known_of, seen_of
 
 
 def gauge(reading: Event) -> Json:
-    return {"id": reading.pk, "date": reading.date, **reading.told}
+    return {"id": reading.pk, "date": reading.date, "fell": None, **reading.told}
+
+
+def seen(event: Event) -> Json:
+    """Hail or frost as it was seen."""
+    return {"id": event.pk, **vars(seen_of(event))}
 
 
 def score_out(x: Score | None) -> Json | None:
@@ -58,7 +63,11 @@ def _spells(now: Situation) -> Json:
     return {
         "dry_spell": vars(dry) if dry else None,
         "windy": windy,
-        "cold_offset_learnt_c": learnt_offset(coldest("typed"), {**coldest("station"), **coldest("provider")}),
+        "cold_offset_learnt_c": learnt_offset(
+            coldest("typed"),
+            {**coldest("station"), **coldest("provider")},
+            [x.date for x in now.weather.seen if x.what == "frost"],
+        ),
     }
 
 
@@ -111,7 +120,7 @@ def station_kept(event: Event) -> Json:
 
 
 WIND_DAYS = 3
-TYPED_FIELDS = ("tmin", "tmax", "rain", "wind", "rhmin", "rhmax", "sunshine_h")
+TYPED_FIELDS = ("tmin", "tmax", "rain", "rain_chance", "wind", "rhmin", "rhmax", "sunshine_h")
 
 
 def sky(
@@ -119,6 +128,7 @@ def sky(
     role: str,
     typed: dict[dt.date, Json],
     gauges: dict[dt.date, Event],
+    saw: Sequence[Event],
     stations: Sequence[Event],
     behind: int,
     ahead: int,
@@ -145,6 +155,7 @@ def sky(
             "leaves_wet_h": None,
             "heat_wave": bool(p and p.heat and date in p.heat.dates),
             "gauge": gauge(reading) if reading else None,
+            "seen": [seen(x) for x in saw if x.date == date],
             "typed": {f: typed[date][f] for f in TYPED_FIELDS} if date in typed else None,
         }
         _known(day, now, date)
@@ -197,6 +208,8 @@ def _planned(day: Json, p: Plan | None, date: dt.date) -> None:
     i = w.dates.index(date)
     day["et0"], day["tier"], day["kind"] = band_out(band(w.et0[i])), w.tier[i], w.outlook[i]
     day["leaves_wet_h"] = wet_hours(p, i, OPEN_BELOW)
+    if day["typed"] and day["typed"]["rain_chance"] is not None:
+        day["rain"], day["rain_chance"] = band_out(band(w.rain[i])), day["typed"]["rain_chance"]
     if day["tmax"] is None:
         day["tmin"], day["tmax"], day["rain"] = (band_out(band(x[i])) for x in (w.tmin, w.tmax, w.rain))
         day["rain_chance"] = rain_chance(w.rain[i])

@@ -8,7 +8,7 @@ from rest_framework import serializers as s
 
 from agronomy.decide.after_rain import Kept
 from agronomy.describe import garden as g
-from agronomy.describe.weather import COLUMNS
+from agronomy.describe.weather import COLUMNS, SkySeen
 from agronomy.describe.words import (
     CROP_NAMES,
     DATE_ORDERS,
@@ -29,6 +29,7 @@ class WeatherValues(s.Serializer):
     tmin = s.FloatField(allow_null=True)
     tmax = s.FloatField(allow_null=True)
     rain = s.FloatField(allow_null=True)
+    rain_chance = s.FloatField(allow_null=True, help_text="of rain that is only expected; empty: sure")
     wind = s.FloatField(allow_null=True)
     rhmin = s.FloatField(allow_null=True)
     rhmax = s.FloatField(allow_null=True)
@@ -37,6 +38,12 @@ class WeatherValues(s.Serializer):
 
 class GaugeOut(Out):
     describes = g.Gauge
+
+    id = s.UUIDField()
+
+
+class SeenOut(Out):
+    describes = SkySeen
 
     id = s.UUIDField()
 
@@ -60,6 +67,7 @@ class SkyDay(s.Serializer):
     leaves_wet_h = s.FloatField(allow_null=True, help_text="in the open garden")
     heat_wave = s.BooleanField()
     gauge = GaugeOut(allow_null=True)
+    seen = SeenOut(many=True)
     typed = WeatherValues(allow_null=True)
 
 
@@ -189,6 +197,7 @@ class ScoreOut(s.Serializer):
 class ScoresOut(s.Serializer):
     rain = ScoreOut(allow_null=True, help_text="of the day after each advice")
     waits = ScoreOut(allow_null=True, help_text="of beds told to wait: whether rain spared the soak")
+    heat = ScoreOut(allow_null=True, help_text="of the day after advice that told of heat: whether it was so hot")
 
 
 class StationIn(Shape):
@@ -244,6 +253,12 @@ class SkyOut(s.Serializer):
 class GaugeIn(In):
     describes = g.Gauge
     leave_out = ("so_far",)
+
+    id = EventId()
+
+
+class SeenIn(In):
+    describes = SkySeen
 
     id = EventId()
 

@@ -18,7 +18,7 @@ from apps.garden.models import Role
 from apps.planning.scored import scored
 from apps.planning.situation import situation
 from apps.weather import actions as weather_actions
-from apps.weather.convert import gauge_readings, stations_read
+from apps.weather.convert import gauge_and_seen, stations_read
 from apps.weather.models import Source, WeatherDay
 
 SKY_BEHIND, SKY_AHEAD = 14, 16
@@ -33,9 +33,8 @@ class Sky(APIView):
             d["date"]: d
             for d in WeatherDay.objects.filter(garden=m.garden, source=Source.TYPED).values("date", *COLUMNS)
         }
-        return Response(
-            present.sky(now, m.role, typed, gauge_readings(m.garden), stations_read(m.garden), SKY_BEHIND, SKY_AHEAD)
-        )
+        told = (*gauge_and_seen(m.garden), stations_read(m.garden))
+        return Response(present.sky(now, m.role, typed, *told, SKY_BEHIND, SKY_AHEAD))
 
 
 class Scores(APIView):
@@ -45,7 +44,7 @@ class Scores(APIView):
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
         found = scored(situation(m.garden))
-        return Response({"rain": present.score_out(found.rain), "waits": present.score_out(found.waits)})
+        return Response({name: present.score_out(x) for name, x in vars(found).items()})
 
 
 class HeatSheet(APIView):
@@ -99,5 +98,18 @@ class Gauge(APIView):
     def post(self, request: Request, garden_id: int) -> Response:
         x = checked(shapes.GaugeIn, request)
         mark = stamp(request, x["id"])
-        made = weather_actions.ReadGauge(actor(request), garden_id, x["rain"], x.get("date"), stamp=mark).execute()
+        made = weather_actions.ReadGauge(
+            actor(request), garden_id, x["rain"], x.get("date"), x.get("fell"), stamp=mark
+        ).execute()
         return Response(present.gauge(made), status=201)
+
+
+class Seen(APIView):
+    """Hail, or frost at dawn."""
+
+    @extend_schema(operation_id="see_in_sky", request=shapes.SeenIn, responses={201: shapes.SeenOut, 400: Error})
+    def post(self, request: Request, garden_id: int) -> Response:
+        x = checked(shapes.SeenIn, request)
+        mark = stamp(request, x["id"])
+        made = weather_actions.SeeInSky(actor(request), garden_id, x["what"], x.get("date"), stamp=mark).execute()
+        return Response(present.seen(made), status=201)

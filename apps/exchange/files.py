@@ -30,7 +30,7 @@ from apps.garden.models import Event, Garden
 from apps.planning.facts import core_garden, read_beds
 from apps.record.away import absence_of
 from apps.weather.actions import TypeDays
-from apps.weather.convert import gauge_readings, station_days
+from apps.weather.convert import gauge_and_seen, seen_of, station_days
 from apps.weather.models import Source, WeatherDay
 
 MOST_BYTES = 5_000_000
@@ -61,12 +61,14 @@ def described_garden(garden: Garden) -> g.Garden:
     by_source: dict[str, list[g.TypedDay]] = collections.defaultdict(list)
     for day in days:
         by_source[day.pop("source")].append(g.TypedDay(**day))
-    gauge = {date: g.Gauge(date, **x.told) for date, x in gauge_readings(garden).items()}
+    read, seen = gauge_and_seen(garden)
+    gauge = {date: g.Gauge(date, **x.told) for date, x in read.items()}
     rigs = {rig.pk: rig.name for rig in garden.rigs.all()}
     more: dict[str, Any] = {
         "name": garden.name,
         "own_crops": tuple(own_crop(row) for row in garden.own_crops.filter(removed_at=None)),
         "gauge": tuple(gauge[date] for date in sorted(gauge)),
+        "seen": tuple(map(seen_of, seen)),
         "days": tuple(by_source[Source.TYPED]),
         "station_days": tuple(g.TypedDay(date, **day) for date, day in sorted(station_days(garden).items())),
         "absences": tuple(absence_of(x) for x in garden.events.filter(kind="away", struck_at=None)),

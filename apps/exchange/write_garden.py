@@ -145,6 +145,7 @@ def write_events(described: g.Garden, garden: Garden, rigs: dict[str, Rig], by: 
         days = {"from_date": move.from_date.isoformat(), "to_date": move.to_date.isoformat()}
         happened.append(("moved_soak", beds[move.bed], move.from_date, days))
     happened += [("gauge", None, x.date, _told(x)) for x in described.gauge]
+    happened += [("sky_seen", None, x.date, _told(x)) for x in described.seen]
     happened += [("away", None, x.leaves, as_told(x)) for x in described.absences]
     happened += [("season", None, x.ended, {"name": x.name, "cleared": []}) for x in described.seasons]
     for m in described.measurements:

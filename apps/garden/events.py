@@ -6,7 +6,16 @@ from typing import Any, Literal, get_args
 
 # What is a fact of itself: struck, it counts no longer, and what was derived from it is derived anew.
 FactKind = Literal[
-    "watering", "observation", "put_off", "moved_soak", "gauge", "measurement", "season", "away", "station_read"
+    "watering",
+    "observation",
+    "put_off",
+    "moved_soak",
+    "gauge",
+    "sky_seen",
+    "measurement",
+    "season",
+    "away",
+    "station_read",
 ]
 # What changed the description of a garden: taken back, its rows stand as before.
 ChangeKind = Literal[
@@ -60,6 +69,7 @@ BY_HELPERS: frozenset[EventKind] = frozenset(
         "put_off",
         "moved_soak",
         "gauge",
+        "sky_seen",
         "sizes_seen",
         "bed_altered",
         "helper_left",

@@ -95,6 +95,7 @@ keep(
         "rigs",
         "beds",
         "gauge",
+        "seen",
         "own_crops",
         "moves",
         "absences",

@@ -53,13 +53,19 @@ def _advice_on(stop: Stop) -> dict[str, Any]:
 
 
 def _rain_expected(p: Plan) -> list[dict[str, Any]]:
-    """The rain of each of the days that a wait looks at [mm]: 10, 50, 90 % of the members and the chance of any."""
+    """The rain of each of the days that a wait looks at [mm]: 10, 50, 90 % of the members and the chance of any; while
+    a heat wave is told of, the chance that the day is as hot as that [degrees C] too."""
     w, looked_at = p.run.weather, slice(p.run.n_behind, p.run.n_behind + HORIZON_DAYS)
     rain = w.rain[looked_at]
-    return [
+    told = [
         {"date": date.isoformat(), "mm": [round(x, 3) for x in (b.low, b.mid, b.high)], "chance": rain_chance(members)}
         for date, members, b in zip(w.dates[looked_at], rain, bands(rain), strict=True)
     ]
+    if p.heat is None:
+        return told
+    hot = p.heat.rule.hot
+    shares = (w.tmax[looked_at] >= hot).mean(axis=1)
+    return [{**x, "hot_c": hot, "hot": round(float(share), 3)} for x, share in zip(told, shares, strict=True)]
 
 
 @dataclass

@@ -1,4 +1,4 @@
-"""How what was said turned out: the chance of rain of each next day, and beds that waited for it."""
+"""How what was said turned out: rain of each next day, beds that waited for it, and hot days of heat that was told."""
 
 from __future__ import annotations
 
@@ -18,26 +18,37 @@ HELD = ("leave", "wait", "too_wet", "empty")  # words of a bed that wants no wat
 
 @dataclass(frozen=True)
 class Scored:
-    """rain: of the day after each advice; waits: of beds that were told to wait for rain, whether it spared them."""
+    """rain: of the day after each advice; waits: of beds that were told to wait for rain, whether it spared them; heat:
+    of the day after each advice that told of a heat wave, whether it was so hot."""
 
     rain: Score | None
     waits: Score | None
+    heat: Score | None
 
 
 def scored(now: Situation) -> Scored:
     """From the last advice of each day and the days as they came: two queries."""
     advice = _by_date(now.garden)
     if now.plan is None:
-        return Scored(None, None)
+        return Scored(None, None, None)
     w, n = now.plan.run.weather, now.plan.run.n_behind
-    fell = {date: float(w.rain[k].mean()) for k, date in enumerate(w.dates[:n]) if w.outlook[k] == "observed"}
-    chances, came = [], []
+    known = {date: k for k, date in enumerate(w.dates[:n]) if w.outlook[k] == "observed" and date not in w.sky.hoped}
+    rain: list[tuple[float, bool]] = []
+    heat: list[tuple[float, bool]] = []
     for date, told in advice.items():
-        tomorrow = next((x for x in told.rain if x["date"] == (date + dt.timedelta(days=1)).isoformat()), None)
-        if tomorrow and (rain := fell.get(date + dt.timedelta(days=1))) is not None:
-            chances.append(tomorrow["chance"])
-            came.append(rain >= RAIN_DAY_MM)
-    return Scored(score(chances, came), score(*_waits(now.garden, advice)))
+        next_day = date + dt.timedelta(days=1)
+        tomorrow = next((x for x in told.rain if x["date"] == next_day.isoformat()), None)
+        if tomorrow is None or next_day not in known:
+            continue
+        k = known[next_day]
+        rain.append((tomorrow["chance"], float(w.rain[k].mean()) >= RAIN_DAY_MM))
+        if "hot" in tomorrow:
+            heat.append((tomorrow["hot"], float(w.tmax[k].mean()) >= tomorrow["hot_c"]))
+    return Scored(_score(rain), score(*_waits(now.garden, advice)), _score(heat))
+
+
+def _score(told: list[tuple[float, bool]]) -> Score | None:
+    return score([chance for chance, _ in told], [came for _, came in told])
 
 
 def _by_date(garden: Garden) -> dict[dt.date, IssuedAdvice]:

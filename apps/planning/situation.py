@@ -104,6 +104,7 @@ def _weather_hash(facts: WeatherFacts, garden: Garden, days: int) -> str:
             days,
             sorted((name, sorted(days.items())) for name, days in facts.sources.items()),
             facts.gauge,
+            facts.seen,
             snapshot,
             garden.climate,
             garden.climate_stamp,

@@ -52,7 +52,9 @@ class IssuedAdvice(models.Model):
     snapshot = models.ForeignKey(ForecastSnapshot, null=True, on_delete=models.SET_NULL)
     issued_at = models.DateTimeField(auto_now_add=True)
     beds = models.JSONField(help_text="for each bed: word, cause, litres, chances, wait and the costs weighed")
-    rain = models.JSONField(default=list, help_text="what was expected of the days ahead [mm]")
+    rain = models.JSONField(
+        default=list, help_text="what was expected of the days ahead: rain [mm], and heat [degrees C]"
+    )
 
     class Meta:
         ordering = ["date", "issued_at"]

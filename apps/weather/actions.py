@@ -17,7 +17,8 @@ from django.db import transaction
 
 from agronomy.describe import garden as g
 from agronomy.describe.errors import InputError, OutOfRangeError
-from agronomy.describe.weather import COLUMNS, check_day, read_weather_rows
+from agronomy.describe.weather import COLUMNS, SkySeen, check_day, read_weather_rows
+from agronomy.describe.words import DayQuarter
 from agronomy.formats.described import read, write
 from agronomy.formats.station_file import StationMapping, read_station
 from apps.accounts.actor import Actor
@@ -26,6 +27,7 @@ from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.actions.gardens import CreateGarden
 from apps.garden.models import Event, Garden
 from apps.weather import provider
+from apps.weather.convert import gauge_and_seen, seen_of
 from apps.weather.models import ForecastDay, ForecastSnapshot, Source, StationDay, WeatherDay
 
 log = logging.getLogger(__name__)
@@ -35,6 +37,7 @@ OLDEST_TYPED = dt.timedelta(days=3 * 366)
 FURTHEST_TYPED = dt.timedelta(days=15)
 MOST_TYPED = 1200
 MOST_CLIMATE_DAYS = MOST_STATION_DAYS = 20_000
+LATELY = dt.timedelta(days=366)
 LEAST_CLIMATE_DAYS = 360  # days of the year on which a climate must know its temperatures
 
 
@@ -251,14 +254,39 @@ class ReadGauge(RecordEvent):
 
     rain: float
     on: dt.date | None = None
+    fell: DayQuarter | None = None
 
     kind: ClassVar = "gauge"
 
     def tell(self) -> None:
         today = self.garden.today
         self.date = self.on or self.day()
-        read(g.Gauge, {"date": self.date, "rain": self.rain})
-        earliest = today - dt.timedelta(days=366)
-        if not earliest <= self.date <= today:
-            raise OutOfRangeError("date", self.date.isoformat(), f"a date from {earliest} to {today}")
-        self.told = {"rain": self.rain, "so_far": self.date == today}
+        read(g.Gauge, {"date": self.date, "rain": self.rain, "fell": self.fell})
+        require_lately(self.date, today)
+        self.told = {"rain": self.rain, "so_far": self.date == today, "fell": self.fell}
+
+
+@dataclass
+class SeeInSky(RecordEvent):
+    """Hail, or frost at dawn, as it was seen on a date."""
+
+    what: str
+    on: dt.date | None = None
+
+    kind: ClassVar = "sky_seen"
+
+    def tell(self) -> None:
+        self.date = self.on or self.day()
+        seen = read(SkySeen, {"date": self.date, "what": self.what})
+        require_lately(self.date, self.garden.today)
+        _, before = gauge_and_seen(self.garden)
+        if any(seen_of(x) == seen for x in before):
+            raise InputError("what", self.what, f"something that is not noted yet for {self.date}")
+        self.told = {"what": self.what}
+
+
+def require_lately(date: dt.date, today: dt.date) -> None:
+    """A date of the last year, today included. Raises OutOfRangeError."""
+    earliest = today - LATELY
+    if not earliest <= date <= today:
+        raise OutOfRangeError("date", date.isoformat(), f"a date from {earliest} to {today}")

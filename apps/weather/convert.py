@@ -12,7 +12,7 @@ import numpy as np
 from django.db.models import Q
 
 from agronomy.describe.garden import Gauge
-from agronomy.describe.weather import COLUMNS, Sky, WeatherTable
+from agronomy.describe.weather import COLUMNS, Sky, SkySeen, WeatherTable
 from agronomy.sky import climates
 from agronomy.sky.assemble import TRUST, Known, assemble
 from agronomy.sky.climates import Years
@@ -36,6 +36,7 @@ class WeatherFacts:
     snapshot: ForecastSnapshot | None
     forecast: WeatherTable | None
     gauge: tuple[Gauge, ...]
+    seen: tuple[SkySeen, ...] = ()
     climate: Years | None = None
 
     @property
@@ -76,10 +77,11 @@ def weather_facts(garden: Garden, today: dt.date) -> WeatherFacts:
         sources[source][date] = dict(zip(COLUMNS, row, strict=True))
     if station := station_days(garden, today - CLIMATE_OBSERVED, today):
         sources["station"] = station
-    gauge = tuple(Gauge(date, **x.told) for date, x in gauge_readings(garden).items() if date <= today)
+    read, seen = gauge_and_seen(garden)
+    gauge = tuple(Gauge(date, **x.told) for date, x in read.items() if date <= today)
     snapshot = ForecastSnapshot.objects.filter(garden=garden, issued__lte=today).order_by("-issued").first()
     forecast = _forecast(snapshot.pk, garden.latitude, garden.elevation_m) if snapshot else None
-    return WeatherFacts(today, dict(sources), snapshot, forecast, gauge, climate_of(garden))
+    return WeatherFacts(today, dict(sources), snapshot, forecast, gauge, tuple(map(seen_of, seen)), climate_of(garden))
 
 
 def station_days(garden: Garden, since: dt.date | None = None, before: dt.date | None = None) -> dict[dt.date, Values]:
@@ -102,10 +104,16 @@ def stations_read(garden: Garden) -> list[Event]:
     return list(kept.order_by("-recorded_at")[:20])
 
 
-def gauge_readings(garden: Garden) -> dict[dt.date, Event]:
-    """What the gauge said of each date: of two readings, the later one."""
-    kept = Event.objects.filter(garden=garden, kind="gauge", struck_at=None).order_by("occurred_at", "recorded_at")
-    return {x.date: x for x in kept}
+def gauge_and_seen(garden: Garden) -> tuple[dict[dt.date, Event], list[Event]]:
+    """What the gauge said of each date, of two readings the later one; and hail and frost that were seen: one query."""
+    kept = Event.objects.filter(garden=garden, kind__in=("gauge", "sky_seen"), struck_at=None)
+    events = list(kept.order_by("occurred_at", "recorded_at"))
+    return {x.date: x for x in events if x.kind == "gauge"}, [x for x in events if x.kind == "sky_seen"]
+
+
+def seen_of(event: Event) -> SkySeen:
+    """What an event of kind "sky_seen" told."""
+    return SkySeen(event.date, **event.told)
 
 
 def climate_of(garden: Garden) -> Years | None:
@@ -145,6 +153,7 @@ def known_of(garden: Garden, facts: WeatherFacts) -> Known:
         garden.elevation_m,
         sources=facts.sources,
         gauge=facts.gauge,
+        seen=facts.seen,
         forecast=facts.forecast,
         years=facts.climate,
         wind_height_m=garden.wind_height_m,

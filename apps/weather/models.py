@@ -22,6 +22,7 @@ class DayColumns(models.Model):
     sunshine_h = models.FloatField(null=True, blank=True)
     rs = models.FloatField(null=True, blank=True)
     rain = models.FloatField(null=True, blank=True)
+    rain_chance = models.FloatField(null=True, blank=True)
 
     class Meta:
         abstract = True

@@ -120,6 +120,8 @@ SPECTACULAR_SETTINGS = {
         name: f"agronomy.describe.words.{listed}"
         for name, listed in (
             ("Kind", "KINDS_OF_ISLE"),
+            ("DayQuarter", "DAY_QUARTERS"),
+            ("SeenInSky", "SEEN_IN_SKY"),
             ("MethodName", "METHODS"),
             ("Style", "STYLES"),
             ("Pattern", "PATTERNS"),

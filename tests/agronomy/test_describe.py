@@ -38,7 +38,7 @@ class Errors(unittest.TestCase):
             for value, good in ((low, True), (high, True), (low - 0.01, False), (high + 0.01, False)):
                 with self.subTest(name, value=value):
                     if good:
-                        check_day({name: value})
+                        check_day({"rain": 1.0, name: value})
                     else:
                         with self.assertRaises(e.OutOfRangeError) as caught:
                             check_day({name: value})

@@ -109,6 +109,30 @@ class Faults(unittest.TestCase):
         self.assertEqual((fault.field, fault.value), ("High Temp (°F)", "860"))
         self.assertIn("to 140", fault.allowed)
 
+    def test_rows_of_hours_become_days(self) -> None:
+        rows = ["time,temp (C),rh,wind m/s,solar W/m2,rain mm"]
+        for k in range(60):  # two whole days, and a morning that is none
+            at, h = divmod(k, 24)
+            rows.append(f"2025-07-{at + 1:02d} {h:02d}:00,{10 + h},{90 - h},2,{600 * (8 <= h < 16)},{0.5 * (h < 4)}")
+        found = read_station("\n".join(rows))
+        self.assertEqual((found.form, sorted(found.days)), ("hours", [JULY, JULY + dt.timedelta(1)]))
+        day = found.days[JULY]
+        self.assertEqual((day["tmin"], day["tmax"], day["tmean"], day["rain"]), (10.0, 33.0, 21.5, 2.0))
+        self.assertEqual((day["rhmin"], day["rhmax"], day["wind"]), (67.0, 90.0, 2.0))
+        self.assertAlmostEqual(day["rs"], 600 * 8 * 3600 / 1e6)  # W/m2 over eight hours, in MJ; a definition
+        (fault,) = found.faults
+        self.assertEqual((fault.line, fault.whole_line), (50, True))
+
+    def test_a_day_told_twice_is_a_fault_and_no_hour(self) -> None:
+        twice = "date,rain\n" + "".join(f"2025-07-0{1 + k % 3},{k}\n" for k in range(12))
+        self.assertEqual((read_station(twice).form, read_station(twice).fault_count), ("table", 9))
+        by_hour = (
+            twice.replace("date,rain", "date,hour,rain")
+            .replace(",", ",1,")
+            .replace("date,1,hour,1,rain", "date,hour,rain")
+        )
+        self.assertEqual((read_station(by_hour).form, read_station(by_hour).fault_count), ("hours", 0))
+
     def test_thousands_of_faults_are_counted_and_some_kept(self) -> None:
         found = read_station("date,rain\n" + "".join(f"2025-07-01,{i}\n" for i in range(5000)))
         self.assertEqual((len(found.faults), found.fault_count, len(found.days)), (MOST_FAULTS, 4999, 1))

@@ -102,6 +102,7 @@ class Strangers(TestCase):
         "sizes": {"sizes": []},
         "fit": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "fit/try": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
+        "seen": {"id": w.new_id(), "date": "2025-07-12", "what": "hail"},
         "seasons": {"name": "2025", "stays": []},
         "beds/import": {"text": "bed,kind,length_m,width_m\nX,raised,1,1\n"},
         "map/import": {"text": "{}"},

@@ -31,7 +31,7 @@ class Scores(InAGarden):
         self.send("put", "/days", {"days": days}, status=204)
 
     def test_rain_of_the_next_day_is_held_against_what_fell(self) -> None:
-        self.assertEqual(self.send("get", "/scores"), {"rain": None, "waits": None})
+        self.assertEqual(self.send("get", "/scores"), {"rain": None, "waits": None, "heat": None})
         self.rained(2, 4)
         for ago, chance in ((3, 0.8), (5, 0.8), (7, 0.8), (9, 0.1)):
             self.said(ago, chance)
@@ -39,6 +39,15 @@ class Scores(InAGarden):
         self.assertEqual((rain["n"], rain["enough"]), (4, False))
         self.assertAlmostEqual(rain["brier"], (0.04 + 0.04 + 0.64 + 0.01) / 4)
         self.assertEqual([(b["n"], b["came"]) for b in rain["bins"]], [(1, 0), (3, 2)])
+
+    def test_heat_is_held_against_how_hot_it_came(self) -> None:
+        self.rained()
+        for ago, told in ((3, {"hot": 0.9, "hot_c": 21.0}), (5, {"hot": 0.9, "hot_c": 30.0}), (7, {})):
+            date = w.TODAY - ago * DAY
+            rain = [{"date": (date + DAY).isoformat(), "mm": [0, 0, 0], "chance": 0.0, **told}]
+            IssuedAdvice.objects.create(garden=self.garden, date=date, facts_hash=w.new_id(), beds=[], rain=rain)
+        heat = self.send("get", "/scores")["heat"]
+        self.assertEqual((heat["n"], heat["bins"][0]["came"]), (2, 1))
 
     def test_a_wait_came_true_where_the_bed_then_wanted_nothing(self) -> None:
         self.said(8, 0.5, "wait", 2)

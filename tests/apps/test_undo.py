@@ -75,6 +75,7 @@ class InAGarden(TestCase):
                 lambda s: record.MoveSoak(by, pk, self.bed.pk, w.TODAY, w.TODAY + dt.timedelta(days=2), stamp=s)
             ],
             "station_read": [lambda s: weather.ReadStation(by, pk, f"date,rain\n{day},4\n", stamp=s)],
+            "sky_seen": [lambda s: weather.SeeInSky(by, pk, "hail", day, stamp=s)],
             "gauge": [lambda s: weather.ReadGauge(by, pk, 9.0, day, stamp=s)],
             "measurement": [
                 lambda s: bench.KeepMeasurement(by, pk, measure("bucket", BUCKET, rig_id=self.rig.pk), stamp=s),

@@ -65,7 +65,7 @@ const print = () => window.print()
               {{ kept.heat.dates.length === 1 ? 'day' : 'days' }}.</template
             >
           </p>
-          <p v-if="weatherNote(kept)" class="note" role="note">{{ weatherNote(kept) }}</p>
+          <p v-if="weatherNote(kept, units)" class="note" role="note">{{ weatherNote(kept, units) }}</p>
         </template>
       </div>
       <div v-if="!kept.lacks" class="acts no-print">

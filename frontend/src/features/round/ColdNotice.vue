@@ -1,37 +1,14 @@
 <script setup lang="ts">
-import { answer, api } from '@/shared/api/client'
 import type { Round } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
-import { useChange } from '@/shared/outbox/useOutbox'
-import { say } from '@/shared/ui/snack'
 import { atRiskInWords, frozenInWords, tonightInWords } from '@/shared/words/cold'
+
+import { useAlter } from './useAlter'
 
 /** A cold night ahead, or behind: what to cover, what to uncover, and what it did. */
 const props = defineProps<{ round: Round }>()
 const units = useUnits()
-const change = useChange(
-  () => props.round.garden.id,
-  ({ id, what }: { id: number; what: 'sheet_on' | 'sheet_off' | 'roof_on' }, mark) =>
-    answer(
-      api.POST('/api/gardens/{garden_id}/beds/{bed_id}/alterations', {
-        params: { path: { garden_id: props.round.garden.id, bed_id: id } },
-        body: { what },
-        ...mark,
-      }),
-    ),
-)
-async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | 'roof_on') {
-  try {
-    await change.mutateAsync({ id, what })
-    change.sayKept(
-      what === 'sheet_off'
-        ? `${name}: the sheet is off.`
-        : `${name}: it is noted. Take it ${what === 'sheet_on' ? 'off' : 'out'} again in the morning.`,
-    )
-  } catch (error) {
-    say((error as Error).message)
-  }
-}
+const { alter, busy } = useAlter(() => props.round.garden.id)
 </script>
 
 <template>
@@ -49,8 +26,8 @@ async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | '
           <button
             class="btn no-print"
             type="button"
-            :disabled="change.isPending.value"
-            @click="tell(x.id, x.name, 'sheet_off')"
+            :disabled="busy"
+            @click="alter(x.id, 'sheet_off', `${x.name}: the sheet is off.`)"
           >
             <span class="visually-hidden">{{ x.name }}: </span>Sheet off
           </button>
@@ -68,8 +45,8 @@ async function tell(id: number, name: string, what: 'sheet_on' | 'sheet_off' | '
             v-if="!round.cold.sheets.some((x) => x.id === b.id)"
             class="btn no-print"
             type="button"
-            :disabled="change.isPending.value"
-            @click="tell(b.id, b.bed, 'sheet_on')"
+            :disabled="busy"
+            @click="alter(b.id, 'sheet_on', `${b.bed}: it is noted. Take it off again in the morning.`)"
           >
             <span class="visually-hidden">{{ b.bed }}: </span>Covered
           </button>

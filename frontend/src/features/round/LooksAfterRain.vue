@@ -5,6 +5,7 @@ import type { Round, Stop } from '@/shared/api/types'
 
 import { wantsHand } from '@/shared/words/stop'
 
+import Duties from './Duties.vue'
 import type { Found } from './useRoundActions'
 
 /** Containers that rain tells little of: a look at each, and one tap says what was found. */
@@ -30,38 +31,28 @@ const looks = computed(() =>
 </script>
 
 <template>
-  <section v-if="looks.length" aria-labelledby="looks" class="no-print">
-    <h2 id="looks">After the rain, a look</h2>
-    <ul class="tasks">
-      <li v-for="x in looks" :key="x.stop.id">
-        <span
-          ><strong>{{ x.stop.name }}</strong> <span class="soft">{{ x.why }}</span></span
+  <Duties v-if="looks.length" name="looks" title="After the rain, a look" class="no-print">
+    <li v-for="x in looks" :key="x.stop.id">
+      <span
+        ><strong>{{ x.stop.name }}</strong> <span class="soft">{{ x.why }}</span></span
+      >
+      <span class="taps" role="group" :aria-label="`${x.stop.name} after the rain`">
+        <button
+          v-for="f in FOUND.filter((y) => y.value !== 'saucer' || x.stop.container)"
+          :key="f.value"
+          class="btn"
+          type="button"
+          :disabled="busy(x.stop.id)"
+          @click="emit('felt', x.stop, f.value)"
         >
-        <span class="taps" role="group" :aria-label="`${x.stop.name} after the rain`">
-          <button
-            v-for="f in FOUND.filter((y) => y.value !== 'saucer' || x.stop.container)"
-            :key="f.value"
-            class="btn"
-            type="button"
-            :disabled="busy(x.stop.id)"
-            @click="emit('felt', x.stop, f.value)"
-          >
-            <span class="visually-hidden">{{ x.stop.name }}: </span>{{ f.label }}
-          </button>
-        </span>
-      </li>
-    </ul>
-  </section>
+          <span class="visually-hidden">{{ x.stop.name }}: </span>{{ f.label }}
+        </button>
+      </span>
+    </li>
+  </Duties>
 </template>
 
 <style scoped>
-section {
-  margin-top: 24px;
-}
-h2 {
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 8px;
-}
 .taps {
   display: flex;
   gap: 8px;

@@ -25,6 +25,7 @@ import {
 } from '@/shared/words/round'
 import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
+import AfterHail from './AfterHail.vue'
 import ColdNotice from './ColdNotice.vue'
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
@@ -34,6 +35,8 @@ import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
 import AlterDialog from '@/shared/ui/AlterDialog.vue'
+import HopedRain from '@/shared/ui/HopedRain.vue'
+import { airingInWords } from '@/shared/words/weather'
 import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
 import WetSpell from './WetSpell.vue'
@@ -281,7 +284,7 @@ useRoundKeys({
               ></template
             >
           </p>
-          <p v-if="weatherNote(round)" class="note" role="note">{{ weatherNote(round) }}</p>
+          <p v-if="weatherNote(round, units)" class="note" role="note">{{ weatherNote(round, units) }}</p>
           <p v-if="leaving" class="note" role="note">
             {{ leaving }}
             <RouterLink :to="{ name: 'away', params: { garden } }">Before you go</RouterLink>
@@ -290,7 +293,12 @@ useRoundKeys({
             <p>The outlook has worsened since you left: ask someone to look in.</p>
             <p v-for="text in worse" :key="text">{{ text }}</p>
           </div>
+          <HopedRain :garden="garden" :hoped="round.weather.hoped" :today="round.garden.today" />
+          <AfterHail :round="round" />
           <ColdNotice :round="round" />
+          <p v-for="text in airingInWords(round.airing, units)" :key="text" class="note" role="note">
+            {{ text }}
+          </p>
           <p v-if="tight" class="note" role="note">{{ tight }}</p>
           <p v-if="round.sizes_due > 0" class="soft">
             {{ round.sizes_due === 1 ? 'One planting wants' : `${round.sizes_due} plantings want` }} a look at

@@ -12,6 +12,9 @@ const query = useScores(() => props.garden)
     <h2 id="scores">How it turned out</h2>
     <p><strong>Rain on the next day.</strong> {{ scoreInWords(query.data.value.rain, 'rain').join(' ') }}</p>
     <p><strong>Waiting for it.</strong> {{ scoreInWords(query.data.value.waits, 'waits').join(' ') }}</p>
+    <p v-if="query.data.value.heat">
+      <strong>Heat on the next day.</strong> {{ scoreInWords(query.data.value.heat, 'heat').join(' ') }}
+    </p>
   </section>
 </template>
 

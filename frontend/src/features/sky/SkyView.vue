@@ -10,6 +10,8 @@ import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
+import HopedRain from '@/shared/ui/HopedRain.vue'
+import Picks from '@/shared/ui/Picks.vue'
 import { say } from '@/shared/ui/snack'
 import Waiting from '@/shared/ui/Waiting.vue'
 import Term from '@/shared/ui/Term.vue'
@@ -17,12 +19,22 @@ import UnitInput from '@/shared/ui/UnitInput.vue'
 import DateField from '@/shared/ui/DateField.vue'
 import { heatRule, weatherNote } from '@/shared/words/round'
 import { calmBeds, risksInWords } from '@/shared/words/wetSpell'
-import { fromInWords, offsetInWords, rainInWords, spellsInWords } from '@/shared/words/weather'
+import {
+  chanceInWords,
+  fromInWords,
+  offsetInWords,
+  QUARTER,
+  rainInWords,
+  SEEN,
+  spellsInWords,
+  type Quarter,
+} from '@/shared/words/weather'
 
 import { skyOption } from './charts'
 import { ODD_RAIN_MM } from './odd'
 import HeatDays from './HeatDays.vue'
 import ScoresPanel from './ScoresPanel.vue'
+import SeenInSky from './SeenInSky.vue'
 import StationFile from './StationFile.vue'
 import TypedDays from './TypedDays.vue'
 import WhomToBelieve from './WhomToBelieve.vue'
@@ -35,7 +47,17 @@ const colours = useChartColours()
 const query = useSky(() => props.garden)
 const sky = computed(() => query.data.value)
 const known = computed(() => sky.value?.days.some((d) => d.tmax) ?? false)
-const gauge = reactive({ date: '', rain: null as number | null, problem: '', asked: null as number | null })
+const gauge = reactive({
+  date: '',
+  rain: null as number | null,
+  fell: null as Quarter | null,
+  problem: '',
+  asked: null as number | null,
+})
+const QUARTERS = [
+  { value: null as Quarter | null, label: 'I don’t know' },
+  ...(Object.keys(QUARTER) as Quarter[]).map((value) => ({ value, label: QUARTER[value] })),
+]
 /** What the gauge was read to hold on that day already: a second reading stands in its place. */
 const before = computed(() => {
   const day = sky.value?.days.find((d) => d.date === gauge.date)
@@ -44,7 +66,7 @@ const before = computed(() => {
 
 const read = useChange(
   () => props.garden,
-  (held: { date: string; rain: number }, mark) =>
+  (held: { date: string; rain: number; fell: Quarter | null }, mark) =>
     answer(
       api.POST('/api/gardens/{garden_id}/gauge', {
         ...path(props.garden),
@@ -91,17 +113,23 @@ async function keepGauge() {
   }
   const today = gauge.date === sky.value?.garden.today
   try {
-    await read.mutateAsync({ date: gauge.date || yesterday.value, rain: gauge.rain })
+    await read.mutateAsync({
+      date: gauge.date || yesterday.value,
+      rain: gauge.rain,
+      fell: gauge.rain ? gauge.fell : null,
+    })
   } catch (error) {
     gauge.problem = (error as Error).message
     return
   }
-  gauge.rain = null
+  gauge.rain = gauge.fell = null
   read.sayKept(today ? 'It counts for this morning’s words.' : 'The gauge counts for that day.')
 }
 
 function from(d: SkyDay): string {
-  if (d.gauge) return d.gauge.so_far ? 'rain so far from your gauge' : 'rain from your gauge'
+  if (sky.value!.weather.hoped.some((x) => x.date === d.date)) return 'expected: nobody said what fell'
+  if (d.gauge)
+    return `${d.gauge.so_far ? 'rain so far from your gauge' : 'rain from your gauge'}${d.gauge.fell ? `, ${QUARTER[d.gauge.fell]}` : ''}`
   return {
     observed: fromInWords(d.by),
     gap: 'not known: between its neighbours',
@@ -114,7 +142,11 @@ function from(d: SkyDay): string {
 const rainWords = (d: SkyDay) => {
   if (!d.rain) return '–'
   if (d.rain.high < 0.05) return d.kind === 'observed' ? units.num(0, 'depth') : 'none'
+  const hoped = sky.value!.weather.hoped.find((x) => x.date === d.date)
+  if (hoped) return `${units.show(hoped.rain, 'depth')}, ${chanceInWords(hoped.chance)}`
   const band = units.band(d.rain, 'depth')
+  if (d.typed?.rain && d.typed.rain_chance !== null && !d.gauge && d.date >= sky.value!.garden.today)
+    return `${units.show(d.typed.rain, 'depth')}, ${chanceInWords(d.typed.rain_chance)}`
   return d.rain_chance !== null && d.kind !== 'observed' && d.kind !== 'gap'
     ? `${band}, in ${Math.round(d.rain_chance * 10)} of 10 runs`
     : band
@@ -142,9 +174,9 @@ const rainWords = (d: SkyDay) => {
     <p v-if="sky.weather.simulated" class="note">
       Simulated weather, for this demonstration only. Forecast of
       {{ sky.weather.issued ? longDate(sky.weather.issued) : '–'
-      }}<template v-if="sky.weather.age_days">: {{ weatherNote(sky) }}</template>
+      }}<template v-if="sky.weather.age_days">: {{ weatherNote(sky, units) }}</template>
     </p>
-    <p v-else-if="weatherNote(sky)" class="note">{{ weatherNote(sky) }}</p>
+    <p v-else-if="weatherNote(sky, units)" class="note">{{ weatherNote(sky, units) }}</p>
 
     <section v-if="known" aria-labelledby="days">
       <h2 id="days">Two weeks back, two ahead</h2>
@@ -163,6 +195,7 @@ const rainWords = (d: SkyDay) => {
       </p>
     </section>
 
+    <HopedRain :garden="garden" :hoped="sky.weather.hoped" :today="sky.garden.today" />
     <section class="gauge" aria-labelledby="gauge">
       <h2 id="gauge">Your rain gauge</h2>
       <p class="soft">
@@ -177,10 +210,13 @@ const rainWords = (d: SkyDay) => {
           quantity="depth"
           :hint="before === null ? '' : `stands in place of ${units.show(before, 'depth')}`"
         />
+        <Picks v-if="gauge.rain" v-model="gauge.fell" legend="Most of it fell" :options="QUARTERS" />
         <button class="btn full" type="submit" :disabled="read.isPending.value">Note it</button>
       </form>
       <p v-if="gauge.problem" class="alarm" role="alert">{{ gauge.problem }}</p>
     </section>
+
+    <SeenInSky :garden="garden" :days="sky.days" :today="sky.garden.today" />
 
     <p v-for="text in spellsInWords(sky, units)" :key="text" class="note">{{ text }}</p>
     <section v-if="sky.last_rain" aria-labelledby="counts">
@@ -209,17 +245,14 @@ const rainWords = (d: SkyDay) => {
     </section>
 
     <TypedDays
-      v-if="!sky.garden.demonstration && sky.garden.role === 'owner'"
+      v-if="sky.garden.role === 'owner'"
       :garden="garden"
       :days="sky.days"
       :today="sky.garden.today"
+      :behind="sky.weather.source === 'forecast'"
     />
 
-    <StationFile
-      v-if="!sky.garden.demonstration && sky.garden.role === 'owner'"
-      :garden="garden"
-      :stations="sky.stations"
-    />
+    <StationFile v-if="sky.garden.role === 'owner'" :garden="garden" :stations="sky.stations" />
     <p v-if="offsetInWords(sky, units)" class="note">
       {{ offsetInWords(sky, units) }}
       <button
@@ -271,7 +304,7 @@ const rainWords = (d: SkyDay) => {
               <td>{{ d.et0 ? units.band(d.et0, 'depth') : '–' }}</td>
               <td>{{ d.leaves_wet_h === null ? '–' : Math.round(d.leaves_wet_h) }}</td>
               <td class="from">
-                {{ from(d) }}
+                {{ from(d) }}<template v-for="x in d.seen" :key="x.id">; {{ SEEN[x.what] }}</template>
                 <button v-if="d.gauge" class="btn plain" type="button" @click="undo(d.gauge.id)">
                   Undo <span class="visually-hidden">the gauge reading of {{ shortDate(d.date) }}</span>
                 </button>

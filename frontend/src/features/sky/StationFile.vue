@@ -47,6 +47,9 @@ const mapping = computed(() => ({
   ),
 }))
 
+/** Whether the columns are told apart here; GHCN-Daily says so itself. */
+const mapped = computed(() => found.value?.form === 'table' || found.value?.form === 'hours')
+
 function take(told: StationFile) {
   found.value = told
   date.value = told.mapping.date
@@ -85,7 +88,7 @@ const keep = useChange(
     answer(
       api.POST('/api/gardens/{garden_id}/station', {
         ...path(props.garden),
-        body: { text: text.value, ...(found.value?.form === 'table' ? { mapping: mapping.value } : {}) },
+        body: { text: text.value, ...(mapped.value ? { mapping: mapping.value } : {}) },
         ...mark,
       }),
     ),
@@ -126,9 +129,13 @@ const plain = (v: (typeof SHOWN)[number], x: number | null) =>
     <div v-if="found" class="found">
       <p>
         <strong>{{ stationInWords(found) }}</strong>
-        <template v-if="found.form !== 'table'"> GHCN-Daily: its units are known.</template>
+        <template v-if="!mapped"> GHCN-Daily: its units are known.</template>
+        <template v-else-if="found.form === 'hours'">
+          Its rows are hours: rain is added up, warmth taken at its least and most; days that are not whole
+          are left out.
+        </template>
       </p>
-      <template v-if="found.form === 'table'">
+      <template v-if="mapped">
         <div class="row">
           <Choice
             v-model="date"

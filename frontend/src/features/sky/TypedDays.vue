@@ -12,10 +12,10 @@ import { say } from '@/shared/ui/snack'
 import DayFields from './DayFields.vue'
 import { oddDays, type DayField, type DayRow } from './odd'
 
-/** Days typed by hand: those behind were observed, those ahead are the outlook. */
-const props = defineProps<{ garden: number; days: SkyDay[]; today: string }>()
+/** Days typed by hand: those behind were observed, those ahead are the outlook; `behind`: those alone count here. */
+const props = defineProps<{ garden: number; days: SkyDay[]; today: string; behind: boolean }>()
 
-const FIELDS = ['tmin', 'tmax', 'rain', 'wind', 'sunshine_h', 'rhmin', 'rhmax'] as const
+const FIELDS = ['tmin', 'tmax', 'rain', 'rain_chance', 'wind', 'sunshine_h', 'rhmin', 'rhmax'] as const
 type Field = DayField
 type Row = DayRow
 
@@ -25,6 +25,7 @@ const oddAsked = ref('')
 const problem = ref<ApiError | null>(null)
 /** Yesterday and tomorrow are asked for first; today and all others lie folded below. */
 const near = computed(() => [addDays(props.today, -1), addDays(props.today, 1)])
+const wanted = computed(() => props.days.filter((d) => !props.behind || d.date < props.today))
 const first = computed(() => rows.value.filter((r) => near.value.includes(r.date)))
 const others = computed(() => rows.value.filter((r) => !near.value.includes(r.date)))
 function rowOf(day: SkyDay): Row {
@@ -39,7 +40,7 @@ const key = (row: Row) => JSON.stringify(row, (_, v: unknown) => (Number.isNaN(v
 const clean = new Map<string, string>()
 
 watch(
-  () => props.days,
+  wanted,
   (days) => {
     rows.value = days.map((day) => {
       const fresh = rowOf(day)
@@ -91,7 +92,9 @@ function fault(row: Row, field: Field): string | undefined {
     <h2 id="typed">Type the days</h2>
     <p class="soft">
       Lowest and highest temperature make a day; rain, if none is typed, counts as none. Wind, sunshine and
-      humidity make it surer. Days before today were observed; from today on they are what you expect.
+      humidity make it surer.
+      <template v-if="behind">The days ahead come from the forecast; yours are those behind.</template>
+      <template v-else>Days before today were observed; from today on they are what you expect.</template>
     </p>
     <form novalidate @submit.prevent="keep">
       <DayFields
@@ -102,7 +105,11 @@ function fault(row: Row, field: Field): string | undefined {
         :fault="(field) => fault(row, field)"
       />
       <details>
-        <summary>Today and all other days, two weeks back and ahead</summary>
+        <summary>
+          {{
+            behind ? 'All days of the last two weeks' : 'Today and all other days, two weeks back and ahead'
+          }}
+        </summary>
         <DayFields
           v-for="(row, i) in others"
           :key="row.date"

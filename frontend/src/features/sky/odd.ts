@@ -1,7 +1,7 @@
 import { shortDate } from '@/shared/format/time'
 import type { Tongue } from '@/shared/words/stop'
 
-export type DayField = 'tmin' | 'tmax' | 'rain' | 'wind' | 'sunshine_h' | 'rhmin' | 'rhmax'
+export type DayField = 'tmin' | 'tmax' | 'rain' | 'rain_chance' | 'wind' | 'sunshine_h' | 'rhmin' | 'rhmax'
 export type DayRow = { date: string } & Record<DayField, number | null>
 
 /** From here a value is so rare that it is more likely mistyped [mm, degrees C]. */

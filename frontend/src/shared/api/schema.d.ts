@@ -835,6 +835,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Hail, or frost at dawn. */
+        post: operations["see_in_sky"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/sizes": {
         parameters: {
             query?: never;
@@ -1337,6 +1354,28 @@ export interface components {
             beds: components["schemas"]["PlannedBed"][];
             gives: components["schemas"]["Giving"][];
             moves: components["schemas"]["Move"][];
+        };
+        /** @description When a tunnel or cloche is opened and shut on a day. */
+        AiringOut: {
+            bed: string;
+            /** Format: date */
+            date: string;
+            /**
+             * Format: double
+             * @description clock hour; empty: all day shut
+             */
+            from_h: number | null;
+            /** Format: double */
+            to_h: number | null;
+            /**
+             * Format: double
+             * @description the hottest inside if it stayed shut
+             */
+            shut_c: number;
+            /** @description it may stay open overnight */
+            night: boolean;
+            /** @description on the side away from the wind */
+            lee: boolean;
         };
         AllowedInRequest: {
             /** Format: double */
@@ -2121,6 +2160,8 @@ export interface components {
             /** Format: double */
             rain?: number | null;
             /** Format: double */
+            rain_chance?: number | null;
+            /** Format: double */
             wind?: number | null;
             /** Format: double */
             rhmin?: number | null;
@@ -2177,6 +2218,14 @@ export interface components {
          * @enum {string}
          */
         DayPart: "morning" | "afternoon" | "evening";
+        /**
+         * @description * `night` - night
+         *     * `morning` - morning
+         *     * `afternoon` - afternoon
+         *     * `evening` - evening
+         * @enum {string}
+         */
+        DayQuarter: "night" | "morning" | "afternoon" | "evening";
         DayUse: {
             /** Format: double */
             litres: number;
@@ -2632,6 +2681,7 @@ export interface components {
          *     * `put_off` - put_off
          *     * `moved_soak` - moved_soak
          *     * `gauge` - gauge
+         *     * `sky_seen` - sky_seen
          *     * `measurement` - measurement
          *     * `season` - season
          *     * `away` - away
@@ -2667,7 +2717,7 @@ export interface components {
          *     * `device_fault` - device_fault
          * @enum {string}
          */
-        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "measurement" | "season" | "away" | "station_read" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
+        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "sky_seen" | "measurement" | "season" | "away" | "station_read" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
         EventsOut: {
             events: components["schemas"]["EventOut"][];
             /** @description whether older ones follow */
@@ -2802,11 +2852,12 @@ export interface components {
         };
         /**
          * @description * `table` - table
+         *     * `hours` - hours
          *     * `ghcn_rows` - ghcn_rows
          *     * `ghcn_wide` - ghcn_wide
          * @enum {string}
          */
-        FormEnum: "table" | "ghcn_rows" | "ghcn_wide";
+        FormEnum: "table" | "hours" | "ghcn_rows" | "ghcn_wide";
         FoundOut: {
             found: {
                 [key: string]: unknown;
@@ -2933,6 +2984,15 @@ export interface components {
             date: string;
             /** Format: double */
             rain: number;
+            /**
+             * @description when in the day most of it fell, from midnight on by six hours each
+             *
+             *     * `night` - night
+             *     * `morning` - morning
+             *     * `afternoon` - afternoon
+             *     * `evening` - evening
+             */
+            fell?: (components["schemas"]["DayQuarter"] | components["schemas"]["NullEnum"]) | null;
             /** Format: uuid */
             id: string;
         };
@@ -2943,6 +3003,15 @@ export interface components {
             rain: number;
             /** @description read on the day itself: what had fallen by then */
             so_far: boolean;
+            /**
+             * @description when in the day most of it fell, from midnight on by six hours each
+             *
+             *     * `night` - night
+             *     * `morning` - morning
+             *     * `afternoon` - afternoon
+             *     * `evening` - evening
+             */
+            fell: (components["schemas"]["DayQuarter"] | components["schemas"]["NullEnum"]) | null;
             /** Format: uuid */
             id: string;
         };
@@ -3096,6 +3165,12 @@ export interface components {
          * @enum {string}
          */
         Growth: "calendar" | "warmth";
+        /** @description The last hail, and the beds of which nobody has said how big their plants are since. */
+        HailOut: {
+            /** Format: date */
+            date: string;
+            beds: string[];
+        };
         HardDayOut: {
             /** Format: date */
             date: string;
@@ -3149,6 +3224,15 @@ export interface components {
         HeldEnum: "cold" | "heat" | "frost" | "wind" | "rain";
         HelperInRequest: {
             username: string;
+        };
+        /** @description Rain that was expected of a day, and nobody has said yet what fell. */
+        Hoped: {
+            /** Format: date */
+            date: string;
+            /** Format: double */
+            rain: number;
+            /** Format: double */
+            chance: number;
         };
         Hose: {
             bases: number;
@@ -3483,6 +3567,15 @@ export interface components {
             litres: number;
             /** Format: double */
             expected_l: number;
+        };
+        Late: {
+            /** @description of today, as it was told then */
+            tmax: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description degrees C, than for the day it was issued on
+             */
+            wider_by: number;
         };
         /** @description A layer below the top one. The last one reaches on downwards. */
         LayerInRequest: {
@@ -5322,6 +5415,8 @@ export interface components {
             cold: components["schemas"]["ColdNow"];
             wet_spell: components["schemas"]["WetSpell"] | null;
             looks: components["schemas"]["LookAfterRain"][];
+            hail: components["schemas"]["HailOut"] | null;
+            airing: components["schemas"]["AiringOut"][];
             walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
             limits: components["schemas"]["DayLimits"];
@@ -5385,6 +5480,8 @@ export interface components {
             rain: components["schemas"]["ScoreOut"] | null;
             /** @description of beds told to wait: whether rain spared the soak */
             waits: components["schemas"]["ScoreOut"] | null;
+            /** @description of the day after advice that told of heat: whether it was so hot */
+            heat: components["schemas"]["ScoreOut"] | null;
         };
         SeasonInRequest: {
             name: string;
@@ -5407,6 +5504,38 @@ export interface components {
         SeasonsOut: {
             seasons: components["schemas"]["SeasonOut"][];
             standing: components["schemas"]["StandingOut"][];
+        };
+        SeenInRequest: {
+            /** Format: date */
+            date: string;
+            /**
+             * @description what was seen
+             *
+             *     * `hail` - hail
+             *     * `frost` - frost
+             */
+            what: components["schemas"]["SeenInSky"];
+            /** Format: uuid */
+            id: string;
+        };
+        /**
+         * @description * `hail` - hail
+         *     * `frost` - frost
+         * @enum {string}
+         */
+        SeenInSky: "hail" | "frost";
+        SeenOut: {
+            /** Format: date */
+            date: string;
+            /**
+             * @description what was seen
+             *
+             *     * `hail` - hail
+             *     * `frost` - frost
+             */
+            what: components["schemas"]["SeenInSky"];
+            /** Format: uuid */
+            id: string;
         };
         Session: {
             person: components["schemas"]["Person"] | null;
@@ -5516,6 +5645,7 @@ export interface components {
             leaves_wet_h: number | null;
             heat_wave: boolean;
             gauge: components["schemas"]["GaugeOut"] | null;
+            seen: components["schemas"]["SeenOut"][];
             typed: components["schemas"]["WeatherValues"] | null;
         };
         SkyOut: {
@@ -5911,6 +6041,8 @@ export interface components {
             rs: number | null;
             /** Format: double */
             rain: number | null;
+            /** Format: double */
+            rain_chance: number | null;
         };
         StationFault: {
             line: number;
@@ -6612,6 +6744,10 @@ export interface components {
             /** Format: date */
             last_observed: string | null;
             simulated: boolean;
+            /** @description how much less an old forecast tells */
+            late: components["schemas"]["Late"] | null;
+            /** @description days behind of which nobody has said what fell */
+            hoped: components["schemas"]["Hoped"][];
         };
         /**
          * @description * `forecast` - forecast
@@ -6654,6 +6790,11 @@ export interface components {
             tmax: number | null;
             /** Format: double */
             rain: number | null;
+            /**
+             * Format: double
+             * @description of rain that is only expected; empty: sure
+             */
+            rain_chance: number | null;
             /** Format: double */
             wind: number | null;
             /** Format: double */
@@ -8680,6 +8821,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeasonOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    see_in_sky: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
                 };
             };
             400: {

@@ -11,6 +11,7 @@ const WHAT: Record<NotedEvent['kind'], string> = {
   put_off: 'Not today',
   moved_soak: 'A soak moved',
   gauge: 'Rain gauge read',
+  sky_seen: 'Hail or frost seen',
   station_read: 'A station’s file taken in',
   measurement: 'A small test kept',
   season: 'The year’s turn',

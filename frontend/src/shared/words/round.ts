@@ -199,11 +199,16 @@ export function turnedWorse(r: Pick<Round, 'worse' | 'garden'>): string[] {
 }
 
 /** Where the weather comes from and how old it is; empty when there is nothing to say. */
-export function weatherNote(r: { weather: Round['weather']; garden: Round['garden'] }): string {
+/** A band so much wider than a fresh one is told [degrees C]. */
+const WIDER_C = 1
+export function weatherNote(r: { weather: Round['weather']; garden: Round['garden'] }, t: Tongue): string {
   const w = r.weather
   if (w.source === 'forecast' && w.age_days) {
     const days = w.age_days === 1 ? 'a day' : `${w.age_days} days`
-    return `The weather service does not answer. This rests on a forecast ${days} old; look at the sky yourself.`
+    const old = `The weather service does not answer. This rests on a forecast ${days} old`
+    if (!w.late || w.late.wider_by < WIDER_C) return `${old}; look at the sky yourself.`
+    const { low, high } = w.late.tmax
+    return `${old}, which has today’s warmest anywhere from ${t.num(low, 'temperature')} to ${t.show(high, 'temperature')}; look at the sky yourself.`
   }
   if (w.source === 'climate') {
     const days = w.typed_days === 1 ? 'One day ahead is' : `${w.typed_days} days ahead are`

@@ -4,8 +4,12 @@ import type { Sky, StationFile } from '@/shared/api/types'
 import { number, unitLabel } from '@/shared/format/units'
 
 import {
+  airingInWords,
+  chanceInWords,
   faultInWords,
   fromInWords,
+  hailInWords,
+  hopedInWords,
   offsetInWords,
   rainInWords,
   scoreInWords,
@@ -130,5 +134,48 @@ describe('whom to believe', () => {
   it('moves one a step up', () => {
     expect(stepUp(['typed', 'station', 'provider'], 'station')).toEqual(['station', 'typed', 'provider'])
     expect(stepUp(['typed', 'station'], 'typed')).toEqual(['typed', 'station'])
+  })
+})
+
+describe('rain that was expected, hail and tunnels', () => {
+  it('asks what fell, and says what counts meanwhile', () => {
+    const said = hopedInWords({ date: '2025-07-10', rain: 12, chance: 0.3 }, '2025-07-11', metric)
+    expect(said).toContain('12.0 mm of rain stood at 3 in 10 for yesterday')
+    expect(said).toContain('with 3.6 mm')
+    expect(chanceInWords(1)).toBe('sure')
+  })
+
+  it('names the day of the hail', () => {
+    const said = hailInWords({ date: '2025-07-11', beds: ['Leeks', 'Pot'] }, '2025-07-11')
+    expect(said).toContain('Hail today')
+    expect(said).toContain('Look at Leeks and Pot')
+  })
+
+  it('tells tunnels that open alike together, and none that stay shut', () => {
+    const one = {
+      bed: 'A',
+      date: '2025-07-11',
+      from_h: 8.25,
+      to_h: 18.5,
+      shut_c: 44.2,
+      night: false,
+      lee: false,
+    }
+    const said = airingInWords(
+      [
+        one,
+        { ...one, bed: 'B' },
+        { ...one, bed: 'C', night: true, lee: true },
+        { ...one, bed: 'D', from_h: null, to_h: null },
+      ],
+      metric,
+    )
+    expect(said).toHaveLength(2)
+    expect(said[0]).toMatch(
+      /^A and B: open from 8:15, shut it about 18:30\. Shut all day it would reach 44 °C inside\.$/,
+    )
+    expect(said[1]).toContain(
+      'C: open from 8:15, on the side away from the wind alone, it may stay open overnight.',
+    )
   })
 })

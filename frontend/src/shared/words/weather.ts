@@ -1,5 +1,5 @@
-import type { Score, Sky, SkyDay, StationFile } from '@/shared/api/types'
-import { nearDay, shortDate } from '@/shared/format/time'
+import type { Round, Score, Sky, SkyDay, StationFile } from '@/shared/api/types'
+import { clock, nearDay, shortDate } from '@/shared/format/time'
 
 import { inRow, times, type Tongue } from './stop'
 
@@ -171,18 +171,61 @@ export function stepUp<T>(order: T[], item: T): T[] {
   return [...order.slice(0, at - 1), item, order[at - 1]!, ...order.slice(at + 1)]
 }
 
+export type Quarter = NonNullable<NonNullable<SkyDay['gauge']>['fell']>
+/** When in the day rain fell. */
+export const QUARTER: Record<Quarter, string> = {
+  night: 'after midnight',
+  morning: 'in the morning',
+  afternoon: 'in the afternoon',
+  evening: 'in the evening',
+}
+export type Seen = SkyDay['seen'][number]['what']
+export const SEEN: Record<Seen, string> = { hail: 'Hail', frost: 'Frost' }
+
+/** How likely a typed rain is, as it is said and as it counts. */
+export const CHANCES = [
+  { value: 0.3, label: 'Perhaps' },
+  { value: 0.6, label: 'Likely' },
+  { value: 1, label: 'Sure' },
+]
+export const USUAL_CHANCE = 0.6
+/** Of rain whose chance was typed. */
+export const chanceInWords = (chance: number): string => (chance >= 1 ? 'sure' : `${tenths(chance)} in 10`)
+
+/** Rain that was expected of a day behind, of which nobody has told yet. */
+export const hopedInWords = (x: Round['weather']['hoped'][number], today: string, t: Tongue): string =>
+  `${t.show(x.rain, 'depth')} of rain stood at ${chanceInWords(x.chance)} for ${nearDay(x.date, today)}. What fell? Until you say so, the beds are reckoned with ${t.show(x.rain * x.chance, 'depth')}.`
+
+/** The last hail, and what is done after it. */
+export const hailInWords = (x: NonNullable<Round['hail']>, today: string): string =>
+  `Hail ${nearDay(x.date, today)}. Take off what hangs in shreds on a dry hour, a quarter of the leaves at most: what is only torn still shades and feeds. No feed until new leaves stand; fruit that is split is picked now. Look at ${inRow(x.beds)}, and say how big they are now: smaller plants drink less.`
+
+/** When tunnels and cloches are opened today; those alike together. */
+export function airingInWords(airing: Round['airing'], t: Tongue): string[] {
+  const groups = new Map<string, { beds: string[]; tail: string }>()
+  for (const x of airing) {
+    if (x.from_h === null || x.to_h === null) continue
+    const shut = x.night ? 'it may stay open overnight' : `shut it about ${clock(x.to_h)}`
+    const lee = x.lee ? ', on the side away from the wind alone' : ''
+    const tail = `open from ${clock(x.from_h)}${lee}, ${shut}. Shut all day it would reach ${t.show(x.shut_c, 'temperature')} inside.`
+    const group = groups.get(tail) ?? { beds: [], tail }
+    groups.set(tail, { ...group, beds: [...group.beds, x.bed] })
+  }
+  return [...groups.values()].map((g) => `${inRow(g.beds)}: ${g.tail}`)
+}
+
 const tenths = (share: number) => Math.round(share * 10)
+const SCORED = {
+  rain: { none: 'No day yet of which rain was foretold and then seen.', of: 'day', came: 'rained' },
+  waits: { none: 'No bed has waited for rain to the end yet.', of: 'wait', came: 'needed no water' },
+  heat: { none: 'No hot day yet that was foretold and then seen.', of: 'day', came: 'came as hot as that' },
+}
 /** How chances turned out: what was said, and of how many it came. */
-export function scoreInWords(x: Score | null, of: 'rain' | 'waits'): string[] {
-  if (!x)
-    return [
-      of === 'rain'
-        ? 'No day yet of which rain was foretold and then seen.'
-        : 'No bed has waited for rain to the end yet.',
-    ]
+export function scoreInWords(x: Score | null, what: keyof typeof SCORED): string[] {
+  const said = SCORED[what]
+  if (!x) return [said.none]
   const says = x.bins.map(
-    (b) =>
-      `Of ${times(b.n, of === 'rain' ? 'day' : 'wait')} at ${tenths(b.said)} in 10, ${b.came} ${of === 'rain' ? 'rained' : 'needed no water'}.`,
+    (b) => `Of ${times(b.n, said.of)} at ${tenths(b.said)} in 10, ${b.came} ${said.came}.`,
   )
   if (!x.enough) return [...says, `That is too few to judge by.`]
   const better =

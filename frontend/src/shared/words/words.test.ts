@@ -661,10 +661,15 @@ describe('the whole round', () => {
   })
 
   it('says where the weather comes from and how old it is', () => {
-    const note = (weather: object) => weatherNote(round([], { weather }))
+    const note = (weather: object) => weatherNote(round([], { weather }), metric)
     expect(note({ source: 'forecast', age_days: 0 })).toBe('')
     expect(note({ source: 'forecast', age_days: 1 })).toContain('a forecast a day old')
     expect(note({ source: 'forecast', age_days: 4 })).toContain('4 days old')
+    const late = { tmax: { low: 24, mid: 28, high: 33 }, wider_by: 5 }
+    expect(note({ source: 'forecast', age_days: 4, late })).toContain('anywhere from 24 to 33 °C')
+    expect(note({ source: 'forecast', age_days: 4, late: { ...late, wider_by: 0.4 } })).not.toContain(
+      'anywhere',
+    )
     expect(note({ source: 'typed' })).toContain('the ones you typed')
     expect(note({ source: 'resampled' })).toContain('drawn from your past weather')
   })
