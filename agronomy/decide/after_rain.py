@@ -6,6 +6,7 @@ import datetime as dt
 from dataclasses import dataclass
 from typing import Final, Literal
 
+from agronomy.air.microclimate import rain_share
 from agronomy.balance.run import each_day
 from agronomy.decide.plan import BedPlan, Plan
 
@@ -66,7 +67,7 @@ def _rain_on(plan: Plan, i: int, b: BedPlan, day: int, fell: float) -> RainOn:
 
 @dataclass(frozen=True)
 class LookAt:
-    """A container to look at after rain: it hangs and dries fast, little came in past its leaves or roof, or water may
+    """A container to look at after rain: it hangs and dries fast, little came in past its leaves or eaves, or water may
     stand in it."""
 
     bed: str
@@ -90,6 +91,10 @@ def looks(plan: Plan) -> tuple[LookAt, ...]:
             found.append(LookAt(b.bed.name, "hangs"))
         elif b.today.exposure.saucer or b.bed.drain_holes is False:
             found.append(LookAt(b.bed.name, "stands"))
-        elif last is not None and came.get(b.bed.name, last.fell_mm) < LITTLE * last.fell_mm:
+        elif (
+            last is not None
+            and rain_share(b.today.exposure) > 0
+            and came.get(b.bed.name, last.fell_mm) < LITTLE * last.fell_mm
+        ):
             found.append(LookAt(b.bed.name, "little"))
     return tuple(found)

@@ -252,7 +252,7 @@ def altered_on(plan: Plan, i: int, how: frozenset[Measure], date: dt.date) -> Be
     """A bed as it is described once these alterations are made on a date."""
     bed = plan.beds[i].bed
     for what in sorted(how):
-        changed = altered(bed_today(plan.garden, bed, plan.today), what)
+        changed = altered(bed_today(plan.garden, bed, plan.today, plan.run.stands[i].on(plan.run.n_behind)), what)
         if changed.mulch:
             bed = dataclasses.replace(bed, mulches=(*bed.mulches, dataclasses.replace(changed.mulch, date=date)))
         if changed.exposure:

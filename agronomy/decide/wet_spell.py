@@ -21,6 +21,7 @@ SPELL_WITHIN: Final = 4
 DOWNPOUR_MM: Final = 20.0  # of one day alone; common practice, no source
 BELIEVED: Final = 0.5  # share of the members
 SOON: Final = 2  # days ahead for which one gets ready; common practice, no source
+LOOKS_BACK: Final = 90  # days, in which a spell that is not over began
 OVER_FOR: Final = 3  # days after it in which things go back; common practice, no source
 ROOFED_FIRST: Final = 3  # pots under the roof, at most; common practice, no source
 KG_PER_L: Final = 1.2  # of wet mix; common practice, no source
@@ -63,7 +64,7 @@ def wet_spell(plan: Plan) -> WetSpell | None:
     """The wet spell that a garden is in, gets ready for or comes out of; None where there is none. Common practice."""
     w, n = plan.run.weather, plan.run.n_behind
     last = min(len(w.dates), n + SOON + SPELL_WITHIN + 1)
-    first = max(0, n - SPELL_WITHIN - OVER_FOR)
+    first = max(0, n - LOOKS_BACK)
     wet = {k: float((w.rain[k] >= WET_DAY_MM).mean()) >= BELIEVED for k in range(first, last)}
     heavy = {k: float(np.median(w.rain[k])) >= DOWNPOUR_MM for k in wet}
     spells = [run for run in _runs(wet) if len(run) >= SPELL_DAYS or any(heavy[k] for k in run)]

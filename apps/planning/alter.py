@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from dataclasses import asdict, dataclass
 from typing import Any, ClassVar
 
 from agronomy.beds.alterations import altered
-from agronomy.beds.today import bed_today
+from agronomy.beds.today import BedToday, bed_today
 from apps.base.errors import NotFound
 from apps.garden.action import GardenAction
 from apps.garden.models import Aspect, Bed, BedRecord, MulchRecord, PlantCount, Role
-from apps.planning.facts import core_garden, read_beds
+from apps.planning.facts import BedFacts, core_garden, read_beds
+from apps.planning.situation import situation
 
 
 @dataclass
@@ -28,13 +30,21 @@ class AlterBed(GardenAction[Bed]):
     def needs(cls) -> Role:
         return Role.HELPER
 
+    def _standing(self, facts: BedFacts, date: dt.date) -> BedToday:
+        """The bed as every view shows it: today's as the plan has it, whose plants grew with the weather."""
+        plan = situation(self.garden).plan if date == self.garden.today else None
+        planned = next((b.today for b in plan.beds if b.bed.key == f"{self.bed_id}"), None) if plan else None
+        if planned is not None:
+            return planned
+        garden = core_garden(self.garden, [facts], to_come=True)
+        return bed_today(garden, garden.beds[0], date)
+
     def do(self) -> Bed:
         facts = next((b for b in read_beds(self.garden) if b.row.pk == self.bed_id), None)
         if facts is None:
             raise NotFound("bed")
-        garden = core_garden(self.garden, [facts], to_come=True)
-        left = altered(bed_today(garden, garden.beds[0], self.day()), self.what, self.count)
         bed, date = facts.row, self.day()
+        left = altered(self._standing(facts, date), self.what, self.count)
         if left.mulch is not None:
             now = {"kind": left.mulch.kind, "depth_m": left.mulch.depth_m, "cover": left.mulch.cover}
             self.changes.put(MulchRecord.objects.all(), {"bed": bed, "date": date}, now)

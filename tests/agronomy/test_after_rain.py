@@ -66,11 +66,12 @@ class Looks(unittest.TestCase):
         beds = (
             t.bed("Basket", **{**POT, "kind": "hanging_basket"}),
             t.bed("Saucer", **POT, exposures=(g.Exposure(saucer=True),)),
-            t.bed("Roofed", **POT, exposures=(g.Exposure(cover="roof"),)),
+            t.bed("Eaves", **POT, exposures=(g.Exposure(cover="eaves"),)),
+            t.bed("Roofed", **POT, exposures=(g.Exposure(cover="roof"),)),  # no rain ever comes there
             t.bed("Open", **POT),
             t.bed("Bed"),
         )
-        self.assertEqual(self.why(rained(*beds)), {"Basket": "hangs", "Saucer": "stands", "Roofed": "little"})
+        self.assertEqual(self.why(rained(*beds)), {"Basket": "hangs", "Saucer": "stands", "Eaves": "little"})
         self.assertEqual(self.why(rained(*beds, mm=4.0)), {})
         self.assertEqual(self.why(rained(*beds, ago=3)), {})
 

@@ -58,6 +58,10 @@ class Spell(unittest.TestCase):
         for behind, ahead in (({}, {}), ({1: 8.0, 2: 8.0}, {}), ({}, {5: 8.0, 6: 8.0, 7: 8.0}), ({8: 8.0, 9: 8.0}, {})):
             self.assertIsNone(wet_spell(rains(behind, ahead)))
 
+    def test_a_long_one_is_told_from_its_first_day(self) -> None:
+        found = spell(rains(dict.fromkeys(range(1, 13), 9.0), {0: 9.0}))
+        self.assertEqual((found.since, found.rain_mm), (t.TODAY - 12 * DAY, 13 * 9.0))
+
     def test_it_is_believed_when_half_of_the_members_see_it(self) -> None:
         ahead = {1: 8.0, 2: 8.0, 3: 8.0}
         self.assertIsNone(wet_spell(rains({}, ahead, share=0.3)))

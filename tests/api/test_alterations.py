@@ -1,11 +1,12 @@
 """What changed at a bed, by a tap: kept since that day, by a helper too, taken back by its event."""
 
+import datetime as dt
 import json
 
 from django.test import TestCase
 
 from apps.exchange.files import ImportGarden
-from apps.garden.models import BedRecord, MulchRecord, PlantCount, Role
+from apps.garden.models import BedRecord, MulchRecord, PlantCount, Planting, Role, SizeSighting
 from tests.apps import world as w
 
 
@@ -40,6 +41,24 @@ class Alterations(TestCase):
         self.assertFalse(MulchRecord.objects.filter(bed=self.bed).exists())
         self.call("post", f"/events/{kept['id']}/strike", {"back": True})
         self.assertEqual(self.stop()["isle"]["mulch"], "straw")
+
+    def test_what_a_stop_offers_is_taken_where_plants_grew_with_the_weather(self) -> None:
+        """In the heat they outgrow the calendar: the plan sees them tall, and so must the tap."""
+        self.garden.growth = "warmth"
+        self.garden.save(update_fields=["growth"])
+        SizeSighting.objects.all().delete()
+        hot = [{"date": (w.TODAY - k * dt.timedelta(days=1)).isoformat(), "tmin": 24, "tmax": 37} for k in range(1, 40)]
+        self.client_.put(f"/api/gardens/{self.garden.pk}/days", {"days": hot}, content_type="application/json")
+        offered = 0
+        for age in range(14, 40, 2):
+            Planting.objects.update(planted=self.garden.today - dt.timedelta(days=age), start="transplant")
+            if "leaves_off" in self.stop()["open_to"]:
+                offered += 1
+                kept = self.tell("leaves_off")
+                self.call("post", f"/events/{kept['id']}/strike", {})
+            else:
+                self.tell("leaves_off", wanted=400)
+        self.assertTrue(0 < offered < 13)
 
     def test_twice_under_one_id_is_one_and_the_next_day_is_another(self) -> None:
         key = w.new_id()

@@ -13,7 +13,7 @@ const props = defineProps<{ round: Round; busy: (id: number) => boolean }>()
 const emit = defineEmits<{ felt: [stop: Stop, found: Found] }>()
 const WHY: Record<Round['looks'][number]['why'], string> = {
   hangs: 'it hangs, and dries fast whatever fell',
-  little: 'little came in past leaves or roof',
+  little: 'little came in past leaves or eaves',
   stands: 'water may stand in it',
 }
 const FOUND: { value: Found; label: string }[] = [

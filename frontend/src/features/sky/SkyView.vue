@@ -6,7 +6,7 @@ import { path, useSky } from '@/shared/api/queries'
 import { idOf } from '@/shared/outbox/outbox'
 import { useChange, useUndo } from '@/shared/outbox/useOutbox'
 import type { SkyDay } from '@/shared/api/types'
-import { addDays, longDate, nearDay, shortDate } from '@/shared/format/time'
+import { addDays, longDate, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import { useChartColours } from '@/shared/ui/chartColours'
 import Problem from '@/shared/ui/Problem.vue'
@@ -26,6 +26,7 @@ import {
   QUARTER,
   rainInWords,
   SEEN,
+  spanInWords,
   spellsInWords,
   type Quarter,
 } from '@/shared/words/weather'
@@ -160,10 +161,8 @@ const rainWords = (d: SkyDay) => {
     <h1>Sky</h1>
     <p class="lead">
       <template v-if="sky.heat">
-        Heat {{ nearDay(sky.heat.dates[0]!, sky.garden.today) }} to
-        {{ nearDay(sky.heat.dates[sky.heat.dates.length - 1]!, sky.garden.today) }}, in
-        {{ Math.round(sky.heat.chance * 10) }} of 10 runs: {{ heatRule(sky.heat.rule, units) }}. Beds soak
-        before it, pots are looked at twice a day.
+        Heat {{ spanInWords(sky.heat.dates, sky.garden.today) }}, in {{ Math.round(sky.heat.chance * 10) }} of
+        10 runs: {{ heatRule(sky.heat.rule, units) }}. Beds soak before it, pots are looked at twice a day.
       </template>
       <template v-else-if="known">No heat wave in sight.</template>
       <template v-else>

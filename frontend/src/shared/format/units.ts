@@ -74,8 +74,8 @@ export function number(si: number, quantity: Quantity, system: System): string {
   const value = toShown(si, quantity, system)
   const fine = quantity === 'volume' || quantity === 'weight'
   const long = quantity === 'length' && Math.abs(value) >= 10
-  const decimals =
-    u.decimals === 0 && fine && Math.abs(value) < 10 ? 1 : long ? Math.min(1, u.decimals) : u.decimals
+  const most = quantity === 'depth' && Math.abs(value) >= 100 ? 0 : u.decimals
+  const decimals = u.decimals === 0 && fine && Math.abs(value) < 10 ? 1 : long ? Math.min(1, most) : most
   const text = value.toFixed(decimals)
   return written(Number(text) === 0 ? (0).toFixed(decimals) : text.replace('-', '−'))
 }

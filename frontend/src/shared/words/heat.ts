@@ -2,7 +2,7 @@ import type { HeatSheet } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
 import { CROP } from './names'
-import { inRow, times, type Tongue } from './stop'
+import { inRow, times, upper, type Tongue } from './stop'
 
 type HotDay = HeatSheet['days'][number]
 type Spared = HeatSheet['spared'][number]
@@ -18,6 +18,8 @@ const FOR_PEOPLE: Record<string, string> = {
 const each = (x: Drink, t: Tongue) =>
   `${x.bed} ${t.show(x.litres, 'volume')}${x.again > 0 ? `, ${t.num(x.again, 'volume')} of it before dark` : ''}`
 
+const eveningOf = (date: string, today: string) =>
+  date === today ? 'This evening' : `${upper(nearDay(date, today))} evening`
 /** A hot day, line by line: what to do, the first thing first. */
 export function dayInWords(day: HotDay, evening: string | null, today: string, t: Tongue): string[] {
   const says: string[] = []
@@ -25,7 +27,7 @@ export function dayInWords(day: HotDay, evening: string | null, today: string, t
     says.push(`First: ${inRow(day.first)}. Shade, then cool water, a little and again; they cannot wait.`)
   if (day.beds.length)
     says.push(
-      `${evening ? `${nearDay(evening, today).replace(/^./, (x) => x.toUpperCase())} evening, or at first light` : 'At first light'}: ${day.beds.map((x) => each(x, t)).join('; ')}.`,
+      `${evening ? `${eveningOf(evening, today)}, or at first light` : 'At first light'}: ${day.beds.map((x) => each(x, t)).join('; ')}.`,
     )
   const once = day.pots.filter((x) => x.again <= 0)
   const twice = day.pots.filter((x) => x.again > 0)

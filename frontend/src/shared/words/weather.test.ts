@@ -13,6 +13,7 @@ import {
   offsetInWords,
   rainInWords,
   scoreInWords,
+  spanInWords,
   spellsInWords,
   stationInWords,
   stepUp,
@@ -143,6 +144,11 @@ describe('rain that was expected, hail and tunnels', () => {
     expect(said).toContain('12.0 mm of rain stood at 3 in 10 for yesterday')
     expect(said).toContain('with 3.6 mm')
     expect(chanceInWords(1)).toBe('sure')
+  })
+
+  it('says one day once, and several from the first to the last', () => {
+    expect(spanInWords(['2025-07-11'], '2025-07-11')).toBe('today')
+    expect(spanInWords(['2025-07-11', '2025-07-12'], '2025-07-11')).toBe('today to tomorrow')
   })
 
   it('names the day of the hail', () => {

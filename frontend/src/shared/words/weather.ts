@@ -171,6 +171,12 @@ export function stepUp<T>(order: T[], item: T): T[] {
   return [...order.slice(0, at - 1), item, order[at - 1]!, ...order.slice(at + 1)]
 }
 
+/** Days in a row, as they are said: "today to Thursday", or one alone. */
+export function spanInWords(dates: string[], today: string): string {
+  const [first, last] = [nearDay(dates[0]!, today), nearDay(dates[dates.length - 1]!, today)]
+  return first === last ? first : `${first} to ${last}`
+}
+
 export type Quarter = NonNullable<NonNullable<SkyDay['gauge']>['fell']>
 /** When in the day rain fell. */
 export const QUARTER: Record<Quarter, string> = {

@@ -76,14 +76,12 @@ describe('wet leaves', () => {
     expect(riskInWords(risk({ from_above_h: 3 }), TODAY)).toContain(
       '3 hours of today come from watering from above',
     )
-    expect(calmBeds([risk({}), risk({ bed: 'Row', first: TODAY })])).toBe(
-      'No leaf disease to mind this week: Bench.',
-    )
+    expect(calmBeds([risk({}), risk({ bed: 'Row', first: TODAY })])).toBe('None to mind this week: Bench.')
     expect(calmBeds([])).toBe('')
     const two = risksInWords(
       [risk({ first: TODAY }), risk({ bed: 'Row', first: TODAY }), risk({ bed: 'Calm' })],
       TODAY,
     )
-    expect(two.map((x) => x.beds)).toEqual(['Bench and Row'])
+    expect(two.map((x) => x.beds)).toEqual(['Bench and Row:'])
   })
 })

@@ -56,14 +56,15 @@ export const DONE: Record<Task['what'], string> = {
 }
 
 /** From when leaves are to be minded, and what air would do. */
-export function riskInWords(x: Risk, today: string): string {
+export function riskInWords(x: Risk, today: string, several = false): string {
+  const its = several ? 'their' : 'its'
   const worst = x.wet_h.indexOf(Math.max(...x.wet_h))
   const aired = x.aired_h[worst] ?? 0
   const hours = times(Math.round(x.wet_h[worst] ?? 0), 'hour')
   const when = nearDay(addDays(today, worst), today)
   const air =
     (x.wet_h[worst] ?? 0) - aired >= 1
-      ? `; ${Math.round(aired)} if its plants stood open or had their lower leaves off`
+      ? `; ${Math.round(aired)} if ${its} plants stood open or had their lower leaves off`
       : ''
   const from =
     x.from_above_h >= 0.5
@@ -73,22 +74,28 @@ export function riskInWords(x: Risk, today: string): string {
     x.rule === 'smith'
       ? 'two mild days in a row, damp for eleven hours: blight can start'
       : 'ten hours wet in mild air: mildews and moulds can start'
-  const risk = x.first ? `Mind its leaves from ${nearDay(x.first, today)} (${rule}). ` : ''
+  const risk = x.first ? `Mind ${its} leaves from ${nearDay(x.first, today)} (${rule}). ` : ''
   return `${risk}Leaves wet up to ${hours} ${when}${air}.${from}`
 }
 
 /** Those to mind, beds of one risk together. */
 export function risksInWords(all: Risk[], today: string): { beds: string; text: string }[] {
-  const by = new Map<string, string[]>()
+  const by = new Map<string, Risk[]>()
   for (const x of all.filter((y) => y.first)) {
     const text = riskInWords(x, today)
-    by.set(text, [...(by.get(text) ?? []), x.bed])
+    by.set(text, [...(by.get(text) ?? []), x])
   }
-  return [...by].map(([text, beds]) => ({ beds: inRow(beds), text }))
+  return [...by.values()].map((alike) => ({
+    beds: `${inRow(alike.map((x) => x.bed))}:`,
+    text: riskInWords(alike[0]!, today, alike.length > 1),
+  }))
 }
 
 /** Beds by their risk: those to mind by name, the others in one sentence. */
+const MOST_CALM = 4 // beds that are named; more are "all others"
 export const calmBeds = (all: Risk[]): string => {
   const calm = all.filter((x) => !x.first).map((x) => x.bed)
-  return calm.length ? `No leaf disease to mind this week: ${inRow(calm)}.` : ''
+  if (!calm.length) return ''
+  if (calm.length === all.length) return 'No leaf disease to mind this week in any bed.'
+  return `None to mind this week: ${calm.length > MOST_CALM ? 'all others' : inRow(calm)}.`
 }
