@@ -11,6 +11,7 @@ from agronomy.air.leaf_wetness import STEPS, wet_by_rain_at
 from agronomy.air.microclimate import OPEN
 from agronomy.air.sun import sun_day
 from agronomy.balance.kernel import conservation_error
+from agronomy.decide.after_rain import last_rain, looks
 from agronomy.decide.leaf_risk import wet_hours
 from agronomy.decide.plan import Plan, plan
 from agronomy.describe.errors import InputError
@@ -99,6 +100,12 @@ class Behind(unittest.TestCase):
         typed = dataclasses.replace(sure, sources={**sure.sources, "provider": {YESTERDAY: {**MILD, "rain": 1.5}}})
         self.assertEqual(self.behind(typed), 12.0)
 
+    def test_rain_that_nobody_saw_is_not_told_as_fallen(self) -> None:
+        pot = t.bed("Basket", kind="hanging_basket", length_m=0.3, width_m=0.3, soil_depth_m=0.3)
+        for chance, told in ((None, True), (0.6, False)):
+            p = planned(expected(20.0, chance, YESTERDAY), t.bed(), pot)
+            self.assertEqual((last_rain(p) is not None, len(looks(p)) > 0), (told, told), chance)
+
     def test_what_was_only_expected_leaves_a_wider_band_and_every_drop_is_kept(self) -> None:
         def width(chance: float | None, rain: float) -> float:
             p = planned(expected(rain, chance, YESTERDAY), t.bed(opened=t.TODAY - 8 * DAY))
@@ -134,5 +141,14 @@ class WhenItFell(unittest.TestCase):
             hours[fell] = wet_hours(p, p.run.n_behind - 1, 0.5)
         self.assertGreater(hours["night"], hours["afternoon"] + 2)
         self.assertNotEqual(hours[None], hours["night"])
+        sky.behind.columns["rhmax"][:], sky.behind.columns["rhmin"][:] = (
+            100.0,
+            60.0,
+        )  # dew all night: what falls into it wets nothing more
+        dew = [
+            wet_hours(plan(t.garden(t.bed()), dataclasses.replace(sky, fell=fell), t.TODAY), n - 1, 0.5)
+            for fell in ({YESTERDAY: "night"}, {YESTERDAY: "afternoon"})
+        ]
+        self.assertLess(dew[0], dew[1])
         gauge = (Gauge(YESTERDAY, 4.0, fell="night"), Gauge(YESTERDAY - DAY, 1.0))
         self.assertEqual(assemble(expected(1, 1, gauge=gauge), t.TODAY, t.OPENED).fell, {YESTERDAY: "night"})

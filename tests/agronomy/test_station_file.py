@@ -123,6 +123,11 @@ class Faults(unittest.TestCase):
         (fault,) = found.faults
         self.assertEqual((fault.line, fault.whole_line), (50, True))
 
+    def test_a_column_that_is_blank_for_half_a_day_tells_nothing_of_it(self) -> None:
+        rows = [f"2025-07-01 {h:02d}:00,{10 + h},{0.5 if h < 12 else ''}" for h in range(24)]
+        found = read_station("time,temp (C),rain mm\n" + "\n".join(rows))
+        self.assertEqual(found.days[JULY], {"tmin": 10.0, "tmax": 33.0, "tmean": 21.5})
+
     def test_a_day_told_twice_is_a_fault_and_no_hour(self) -> None:
         twice = "date,rain\n" + "".join(f"2025-07-0{1 + k % 3},{k}\n" for k in range(12))
         self.assertEqual((read_station(twice).form, read_station(twice).fault_count), ("table", 9))

@@ -112,6 +112,52 @@ class Weather(InBrowser):
         if look.count():
             self.assert_axe_finds_nothing("looks after rain")
 
+    def test_rain_is_typed_with_its_chance_and_asked_about_once_its_day_is_over(self) -> None:
+        self.own()
+        self.typed()
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/sky")
+        typed = page.get_by_role("region", name="Type the days")
+        tomorrow = typed.get_by_role("group", name=re.compile(", ahead")).first
+        tomorrow.get_by_label("Rain").fill("12")
+        expect(tomorrow.get_by_role("radio", name="Likely")).to_be_checked()
+        tomorrow.get_by_text("Perhaps").click()
+        self.assert_axe_finds_nothing("a chance of rain")
+        typed.get_by_role("button", name="Keep these days").click()
+        expect(self.status("is kept")).to_be_visible()
+        expect(page.get_by_role("region", name="Days", exact=True)).to_contain_text("12.0 mm, 3 in 10")
+        Garden.objects.filter(pk=self.garden.pk).update(clock_date=self.garden.today + 2 * DAY)
+        self.go(f"/g/{self.garden.pk}/round")
+        asked = page.get_by_role("note").filter(has_text="What fell?")
+        expect(asked).to_contain_text("reckoned with 3.6 mm")
+        self.context.set_offline(True)
+        asked.get_by_role("button", name="Nothing").click()
+        expect(page.locator(".snack")).to_contain_text("No connection: nothing was kept")
+        self.context.set_offline(False)
+        page.evaluate("window.dispatchEvent(new Event('online'))")
+        page.wait_for_timeout(900)
+        asked.get_by_role("button", name="Nothing").click()
+        expect(asked).to_have_count(0)
+        reading = Event.objects.get(garden=self.garden, kind="gauge")
+        self.assertEqual((reading.date, reading.told["rain"]), (self.garden.today + DAY, 0))
+
+    def test_hail_is_noted_in_a_tap_and_the_round_asks_for_sizes(self) -> None:
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/sky")
+        page.get_by_text("Hail, or frost on the leaves at dawn").click()
+        page.get_by_role("group", name="Seen today").get_by_role("button", name="Hail").dblclick()
+        expect(self.status("The round names the beds")).to_be_visible()
+        self.assertEqual(Event.objects.filter(garden=self.garden, kind="sky_seen").count(), 1)
+        self.assert_axe_finds_nothing("hail noted")
+        self.go(f"/g/{self.garden.pk}/round")
+        note = page.get_by_role("note").filter(has_text="Hail today")
+        expect(note).to_contain_text("Long Bench")
+        self.assert_axe_finds_nothing("the round after hail")
+        note.get_by_role("link", name="Sizes").click()
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+
     def test_a_ban_is_kept_obeyed_and_lifted(self) -> None:
         self.sign_in()
         page = self.page
