@@ -14,6 +14,7 @@ In here:
     sky       the weather a plan rests on, assembled by variable and trust; climates
     balance   the day's step (written once, compiled), the arrays it runs over, the ledger's rows
     decide    style, dose, wait or water, good hours, the day's round, the fortnight and the reasons
+    signs     reading the plant: what a sign may come from, by the bed's own weeks
     fit       whether plant and place fit
     bench     small tests that end in a number the plan uses
     formats   the open formats, both ways
@@ -34,5 +35,6 @@ __all__ = [
     "hydraulics",
     "methods",
     "plants",
+    "signs",
     "sky",
 ]

@@ -17,6 +17,7 @@ In here:
     away       going away, and the page of somebody who looks in
     map        what lies where
     sky        the weather, day by day
+    signs      what does not look right: what it may come from, what followed
     plants     own crops, sizes, raising and planting out
     bench      small tests, the mix calculator
     fit        whether things fit

@@ -20,6 +20,7 @@ from api.pots import views as pots_views
 from api.record import views as record
 from api.round import views as round_views
 from api.seasons import views as seasons
+from api.signs import views as signs
 from api.sky import views as sky
 
 urlpatterns = [
@@ -102,4 +103,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/days", sky.Days.as_view()),
     path("gardens/<int:garden_id>/gauge", sky.Gauge.as_view()),
     path("gardens/<int:garden_id>/seen", sky.Seen.as_view()),
+    path("gardens/<int:garden_id>/signs", signs.Signs.as_view()),
+    path("gardens/<int:garden_id>/signs/<uuid:case_id>/follow", signs.Follow.as_view()),
+    path("gardens/<int:garden_id>/beds/<int:bed_id>/signs/try", signs.TrySigns.as_view()),
 ]

@@ -39,6 +39,8 @@ In here:
     wet_spell     what is done before, in and after one
     cold          what a cold night may hurt, and what to cover
     after_rain    what of the last rain came to the roots, and which pots are looked at
+    after_hail    what hail may have torn
+    tunnel        when a tunnel is opened and shut
     heat_sheet    that wave day by day, and what spares water in it
     heat          the wave that is got ready for
     planting_out  raising, hardening off, planting out

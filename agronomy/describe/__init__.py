@@ -9,6 +9,7 @@ In here:
     soil       what it is made of
     planting   what grows
     water      how water comes, what was poured and observed
+    signs      what did not look right, and what followed
     readings   what is read in each small test of the bench
     weather    a table of days, and its reader
     kinds      the kinds of isle and of things, and their usual sizes

@@ -11,6 +11,7 @@ from agronomy.describe.errors import MissingError, OutOfRangeError
 from agronomy.describe.fields import Date, Dated, Key, Name, Yes, at_most, means, number, whole
 from agronomy.describe.kinds import KINDS
 from agronomy.describe.planting import CheckedPlanting
+from agronomy.describe.signs import CheckedSigns
 from agronomy.describe.soil import CheckedSoil
 from agronomy.describe.water import CheckedDrip, CheckedObservation, CheckedReservoir, MapMetres, Sprinkler, Watering
 from agronomy.describe.words import (
@@ -104,6 +105,7 @@ class Bed:
     leaves_off: Annotated[tuple[LeavesOff, ...], at_most(200, "lower leaves taken off, by date"), Dated] = ()
     waterings: Annotated[tuple[Watering, ...], at_most(5000, "what was poured"), Dated] = ()
     observations: Annotated[tuple[CheckedObservation, ...], at_most(5000, "what was found"), Dated] = ()
+    signs: Annotated[tuple[CheckedSigns, ...], at_most(500, "what did not look right"), Dated] = ()
     x_m: Annotated[MapMetres | None, means("its centre on the map, to the right; left out: not placed yet")] = None
     y_m: Annotated[MapMetres | None, means("the same, up")] = None
     turn_deg: Turn = 0.0

@@ -15,6 +15,7 @@ from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, LeavesOff, Mu
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of, require_zone
 from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
+from agronomy.describe.signs import LookTaken, SignsSeen
 from agronomy.describe.soil import Jar, Layer, Part, Soil
 from agronomy.describe.water import (
     CheckedRig,
@@ -46,10 +47,10 @@ from agronomy.describe.words import (
 
 __all__ = [
     "Absence", "Allowed", "Ban", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark",
-    "Garden", "Gauge", "Jar", "Layer", "LeavesOff", "Measurement", "Move", "Mulch", "Observation", "OwnCrop",
-    "Part", "Person", "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "Size", "Soil",
-    "Sprinkler", "Thing", "Trust", "TypedDay", "Watering", "check_ban", "check_line_after", "check_opened",
-    "on_date", "utc_offset_on", "zone_offset_h",
+    "Garden", "Gauge", "Jar", "Layer", "LeavesOff", "LookTaken", "Measurement", "Move", "Mulch", "Observation",
+    "OwnCrop", "Part", "Person", "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "SignsSeen",
+    "Size", "SkySeen", "Soil", "Sprinkler", "Thing", "Trust", "TypedDay", "Watering", "check_ban", "check_line_after",
+    "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in

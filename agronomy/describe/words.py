@@ -268,6 +268,22 @@ SupplyWhy = Literal["chosen", "sour", "dry_between", "young", "grown", "buried"]
 # What may be done at a bed before going away.
 Measure = Literal["fill", "soak", "mulch_on", "shade_on", "into_shade", "line"]
 Water = Literal["tap", "rain", "pond"]
+# What is seen at a plant that does not look right, what may be behind it, and what one look more may find.
+Sign = Literal[
+    "yellow_below", "pale", "purple", "white_patches", "brown_edges", "spots", "climbing", "curl", "droop_day",
+    "droop_dawn", "stunted", "blossom_fall", "cracked_fruit", "dark_fruit_end", "bitter", "soft_stem", "foul_soil",
+    "white_crust", "failing",
+]  # fmt: skip
+Trouble = Literal[
+    "thirst", "drowned", "uneven", "heat", "cold", "scorch", "nitrogen", "phosphorus", "potassium", "calcium", "salts",
+    "leaf_disease", "wilt", "pot_bound", "shock", "nothing",
+]  # fmt: skip
+Look = Literal["finger", "dawn", "roots", "underside", "stem_cut", "spread"]
+Found = Literal[
+    "dry", "moist", "wet", "stands", "droops", "white", "brown_soft", "circling", "clean", "felt", "ring", "spreads",
+    "stays",
+]  # fmt: skip
+Outcome = Literal["better", "same", "worse", "gone"]
 # What a source of weather says something of, and the sources, the most trusted first.
 WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
 # On which dates of a month taps may run, and what local rules spare.
@@ -290,6 +306,11 @@ How = Literal["due", "part", "late", "early", "moved", "planting", "along"]
 Gave = Literal["minutes", "taps", "moved", "left", "rain"]
 Outlook = Literal["observed", "gap", "climate", "forecast", "typed", "resampled"]
 
+SIGNS: Final[tuple[Sign, ...]] = get_args(Sign)
+TROUBLES: Final[tuple[Trouble, ...]] = get_args(Trouble)
+LOOKS: Final[tuple[Look, ...]] = get_args(Look)
+FOUNDS: Final[tuple[Found, ...]] = get_args(Found)
+OUTCOMES: Final[tuple[Outcome, ...]] = get_args(Outcome)
 KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
 METHODS: Final[tuple[MethodName, ...]] = get_args(MethodName)
 STYLES: Final[tuple[Style, ...]] = get_args(Style)

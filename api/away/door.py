@@ -22,6 +22,7 @@ from apps.garden.models import Event, Garden
 from apps.planning.situation import situation
 from apps.record import actions
 from apps.record.away import visitor_of
+from apps.record.signs import SeeSigns
 
 CARRIES = "Visit"  # the header with the token of a link
 LONGEST_TOKEN = 100
@@ -77,6 +78,10 @@ class Visit(APIView):
                     for bed, amount, one, way in of_tube
                 ],
             ).execute()
+        elif x["what"] == "wrong" and x.get("signs"):
+            if x.get("litres") is not None:
+                raise InputError("litres", x["litres"], "no litres: nothing was poured")
+            SeeSigns(by, garden.pk, x["bed"], signs=tuple(x["signs"]), stamp=mark).execute()
         else:
             found = {"wet": "still_wet", "wrong": "looks_wrong"}[x["what"]]
             if x.get("litres") is not None:

@@ -5,9 +5,9 @@ from __future__ import annotations
 from rest_framework import serializers as s
 
 from agronomy.describe import garden as g
-from agronomy.describe.words import GIVERS, KINDS_OF_ISLE, MEASURES, WORDS
+from agronomy.describe.words import GIVERS, KINDS_OF_ISLE, MEASURES, SIGNS, WORDS
 from api.asked import EventId
-from api.described import In, Shape
+from api.described import Code, In, Shape
 from api.round.shapes import DaysAway, Dose, Isle, LineWith, Marks
 from api.shapes import CropStanding, GardenOut
 
@@ -116,3 +116,6 @@ class VisitMarkIn(Shape):
     bed = s.IntegerField()
     what = s.ChoiceField(choices=VISIT_MARKS)
     litres = s.FloatField(required=False, allow_null=True, help_text="another amount than was asked for")
+    signs = s.ListField(
+        child=Code(choices=SIGNS), required=False, max_length=len(SIGNS), help_text="of `wrong`: what is seen"
+    )

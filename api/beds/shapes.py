@@ -69,7 +69,18 @@ class BedIn(In):
     """A bed in the garden file's words."""
 
     describes = g.Bed
-    leave_out = ("soils", "exposures", "leaves_off", "mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+    leave_out = (
+        "soils",
+        "exposures",
+        "leaves_off",
+        "mulches",
+        "waterings",
+        "observations",
+        "signs",
+        "x_m",
+        "y_m",
+        "turn_deg",
+    )
 
     rig = s.IntegerField(required=False, allow_null=True)
     line_after = s.IntegerField(required=False, allow_null=True)
@@ -170,7 +181,7 @@ class BedOut(Out):
     """A bed in the garden file's words."""
 
     describes = g.Bed
-    leave_out = ("mulches", "waterings", "observations", "x_m", "y_m", "turn_deg")
+    leave_out = ("mulches", "waterings", "observations", "signs", "x_m", "y_m", "turn_deg")
 
     id = s.IntegerField()
     volume_l = s.FloatField(help_text="soil or mix in it")

@@ -31,6 +31,7 @@ from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 from agronomy.methods.tubes import by_hand, tube_of
 from agronomy.plants.size import sighting_due
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
+from api.signs.present import due_out
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation, days_ahead, facts_of, stops_of
 from apps.record.away import absence_ahead, absence_of, foretold_of
@@ -70,6 +71,7 @@ def round_out(now: Situation, role: str) -> Json:
         "cold": _cold(p) if p else {"tonight": None, "frozen": [], "sheets": []},
         "hail": _hail(p) if p else None,
         "airing": [vars(x) for x in airing(p)] if p else [],
+        "cases_due": due_out(now),
         "looks": [{"id": keys[x.bed], "why": x.why} for x in looks(p)] if p else [],
         **_away(now),
         "sizes_due": sum(sighting_due(x, p.today) for b in p.beds for x in b.bed.plantings) if p else 0,

@@ -29,6 +29,7 @@ from agronomy.describe.words import (
 )
 from api.record.shapes import ObservationOut, WateringOut
 from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherState
+from api.signs.shapes import DueCase
 
 
 class Windows(s.ListField):
@@ -433,6 +434,7 @@ class Round(s.Serializer):
     looks = LookAfterRain(many=True)
     hail = HailOut(allow_null=True)
     airing = AiringOut(many=True)
+    cases_due = DueCase(many=True, help_text="signs to look at again today")
     walk = Walk()
     limits = DayLimits(help_text="what the household can do today")
     sizes_due = s.IntegerField(help_text="plantings whose size was not seen for a while")

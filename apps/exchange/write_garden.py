@@ -152,6 +152,21 @@ def write_events(described: g.Garden, garden: Garden, rigs: dict[str, Rig], by: 
         rig = rigs.get(m.rig or "")
         told = {"kind": m.kind, "given": dict(m.given), "found": dict(m.found), "rig": rig.pk if rig else None}
         happened.append(("measurement", beds.get(m.bed or ""), m.date, told))
+    cases = [
+        Event(
+            garden=garden, kind="signs_seen", bed=beds[bed.name], date=x.date, told=_signs(x), actor=by.kind, by=by.user
+        )
+        for bed in described.beds
+        for x in bed.signs
+    ]
+    Event.objects.bulk_create(cases, batch_size=500)
+    seen = [(bed, x) for bed in described.beds for x in bed.signs]
+    for case, (bed, x) in zip(cases, seen, strict=True):
+        if x.outcome and x.ended:
+            happened.append(("signs_followed", beds[bed.name], x.ended, {"case": f"{case.pk}", "outcome": x.outcome}))
+        for look in x.looks:
+            found = {"case": f"{case.pk}", "look": look.look, "found": look.found}
+            happened.append(("signs_followed", beds[bed.name], look.date, found))
     Event.objects.bulk_create(
         [
             Event(garden=garden, kind=kind, bed=about, date=date, told=told, actor=by.kind, by=by.user)
@@ -159,6 +174,10 @@ def write_events(described: g.Garden, garden: Garden, rigs: dict[str, Rig], by: 
         ],
         batch_size=500,
     )
+
+
+def _signs(seen: g.SignsSeen) -> dict[str, Any]:
+    return {"signs": list(seen.signs), "since_days": seen.since_days, "looks": []}
 
 
 def _told(happened: Any) -> dict[str, Any]:

@@ -16,6 +16,8 @@ FactKind = Literal[
     "season",
     "away",
     "station_read",
+    "signs_seen",
+    "signs_followed",
 ]
 # What changed the description of a garden: taken back, its rows stand as before.
 ChangeKind = Literal[
@@ -59,7 +61,8 @@ CHANGE_KINDS: tuple[ChangeKind, ...] = get_args(ChangeKind)
 NOTED_KINDS: tuple[NotedKind, ...] = get_args(NotedKind)
 EVENT_KINDS: tuple[EventKind, ...] = (*FACT_KINDS, *CHANGE_KINDS, *NOTED_KINDS)
 
-OF_A_BED: tuple[EventKind, ...] = ("watering", "observation", "put_off", "moved_soak")  # happened at one bed
+OF_A_BED: tuple[EventKind, ...] = ("watering", "observation", "put_off", "moved_soak", "signs_seen", "signs_followed")
+# happened at one bed
 
 # What whoever helps in a garden may note, and take back.
 BY_HELPERS: frozenset[EventKind] = frozenset(
@@ -70,6 +73,8 @@ BY_HELPERS: frozenset[EventKind] = frozenset(
         "moved_soak",
         "gauge",
         "sky_seen",
+        "signs_seen",
+        "signs_followed",
         "sizes_seen",
         "bed_altered",
         "helper_left",

@@ -239,6 +239,7 @@ keep(
         "mulches",
         "waterings",
         "observations",
+        "signs",
         "drip",
         "sprinkler",
         "reservoir",

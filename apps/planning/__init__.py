@@ -7,6 +7,7 @@ In here:
     issue      a visit, a step of the day, advice as it was given
     alter      what changes at a bed in a tap
     scored     how what was said turned out
+    signs      what they may come from
     fit        what fits are judged by
     marks      ids for what is noted next at a stop
 """

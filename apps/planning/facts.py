@@ -15,7 +15,18 @@ from typing import Any, TypeVar
 from uuid import UUID
 
 from agronomy.describe import garden as g
-from agronomy.describe.words import DayPart, Into, LiftedWeight, ObservationKind, PouredBy, Wetness
+from agronomy.describe.words import (
+    DayPart,
+    Found,
+    Into,
+    LiftedWeight,
+    Look,
+    ObservationKind,
+    Outcome,
+    PouredBy,
+    Sign,
+    Wetness,
+)
 from agronomy.formats.described import read
 from apps.devices.wanted import timed_rigs
 from apps.garden.convert import drip_of, own_crop, reservoir_of, rig_of_row
@@ -88,11 +99,38 @@ class Moved:
     to_date: dt.date
 
 
+@dataclass(frozen=True)
+class SignsNoted:
+    """What did not look right, as it was first noted."""
+
+    id: UUID
+    date: dt.date
+    struck: bool
+    signs: list[Sign]
+    since_days: int
+    looks: list[dict[str, Any]]
+
+
+@dataclass(frozen=True)
+class SignsFollowed:
+    """A look at it since, or what came of it."""
+
+    id: UUID
+    date: dt.date
+    struck: bool
+    case: str
+    look: Look | None = None
+    found: Found | None = None
+    outcome: Outcome | None = None
+
+
 # What an event at a bed is, as it is read; what was told of it are its fields.
 AT_A_BED: dict[str, Callable[..., Any]] = {
     "watering": Poured,
     "observation": Felt,
     "put_off": LeftAlone,
+    "signs_seen": SignsNoted,
+    "signs_followed": SignsFollowed,
     "moved_soak": lambda id, date, struck, from_date, to_date: Moved(
         id, date, struck, dt.date.fromisoformat(from_date), dt.date.fromisoformat(to_date)
     ),
@@ -118,6 +156,7 @@ class BedFacts:
     poured: tuple[Poured, ...]
     felt: tuple[Felt, ...]
     put_offs: tuple[LeftAlone, ...]
+    cases: tuple[tuple[UUID, g.SignsSeen], ...]  # not struck, each with all that followed
 
     def put_off_on(self, date: dt.date) -> UUID | None:
         """The event by which the bed was put off on a date."""
@@ -176,6 +215,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             tuple(happened[row.pk, "watering"]),
             tuple(happened[row.pk, "observation"]),
             tuple(happened[row.pk, "put_off"]),
+            _cases(happened[row.pk, "signs_seen"], happened[row.pk, "signs_followed"]),
         )
         for row in rows
     ]
@@ -201,6 +241,25 @@ def _happened(garden: Garden) -> dict[tuple[int, str], list[Any]]:
         if kind != "moved_soak":  # a soak that was moved twice is followed in the order of the moves
             events.sort(key=lambda x: x.date)
     return groups
+
+
+def _cases(noted: Iterable[SignsNoted], followed: Iterable[SignsFollowed]) -> tuple[tuple[UUID, g.SignsSeen], ...]:
+    """What was seen at a bed, each with the looks and the outcome that followed it."""
+    since: dict[str, list[SignsFollowed]] = collections.defaultdict(list)
+    for x in followed:
+        if not x.struck:
+            since[x.case].append(x)
+    cases = []
+    for seen in noted:
+        if seen.struck:
+            continue
+        looks = [g.LookTaken(seen.date, **x) for x in seen.looks]
+        looks += [g.LookTaken(x.date, x.look, x.found) for x in since[f"{seen.id}"] if x.look and x.found]
+        end = next((x for x in reversed(since[f"{seen.id}"]) if x.outcome), None)
+        outcome, ended = (end.outcome, end.date) if end else (None, None)
+        told = g.SignsSeen(seen.date, tuple(seen.signs), seen.since_days, tuple(looks), outcome, ended)
+        cases.append((seen.id, told))
+    return tuple(cases)
 
 
 def _grouped(rows: Iterable[tuple[Any, ...]]) -> dict[int, list[Any]]:
@@ -270,5 +329,6 @@ def core_bed(facts: BedFacts) -> g.Bed:
         waterings=tuple(
             g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way) for w in facts.poured if not w.struck
         ),
+        signs=tuple(x for _, x in facts.cases),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
     )

@@ -82,6 +82,12 @@ const routes: RouteRecordRaw[] = [
     meta: { open: true },
   },
   {
+    path: '/g/:garden(\\d+)/bed/:bed(\\d+)/signs',
+    name: 'signs',
+    component: () => import('@/features/signs/SignsView.vue'),
+    props: number('bed'),
+  },
+  {
     path: '/g/:garden(\\d+)/sizes',
     name: 'sizes',
     component: () => import('@/features/ground/SizesView.vue'),

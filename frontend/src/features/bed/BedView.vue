@@ -148,6 +148,9 @@ const size = computed(() => {
         <h2>What it rests on</h2>
         <BedFacts :page="page" />
         <DayUse v-if="stop && stop.crops.length" :stop="stop" class="below" />
+        <p>
+          <RouterLink :to="{ name: 'signs', params: { garden, bed } }">Something looks wrong?</RouterLink>
+        </p>
         <h2>Noted here</h2>
         <BedEvents :page="page" @toggle="events.toggle" />
       </section>

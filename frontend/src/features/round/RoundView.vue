@@ -26,6 +26,7 @@ import {
 import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
 import AfterHail from './AfterHail.vue'
+import CasesDue from './CasesDue.vue'
 import ColdNotice from './ColdNotice.vue'
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
@@ -44,6 +45,7 @@ import WholeRound from './WholeRound.vue'
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
+const router = useRouter()
 const query = useRound(() => props.garden)
 const round = computed(() => query.data.value)
 const wide = useMediaQuery('(min-width: 1160px)')
@@ -195,6 +197,8 @@ function act(stop: Stop, what: Act) {
   else if (what === 'not_today') notToday(stop)
   else if (what === 'ran_out') ranOut(stop)
   else if (what === 'alter') altering.value = { open: true, stop }
+  else if (what === 'wrong')
+    void router.push({ name: 'signs', params: { garden: props.garden, bed: stop.id } })
   else felt(stop, what)
 }
 
@@ -374,6 +378,7 @@ useRoundKeys({
             <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
+        <CasesDue :round="round" />
         <WetSpell :round="round" />
         <LooksAfterRain
           :round="round"

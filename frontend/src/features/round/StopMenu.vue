@@ -60,7 +60,8 @@ async function openMenu() {
         <el-dropdown-item v-if="runs" @click="$emit('act', 'saucer')">Water in its saucer</el-dropdown-item>
         <el-dropdown-item @click="$emit('act', 'still_wet')">Looked wet, left it</el-dropdown-item>
         <el-dropdown-item @click="$emit('act', 'dry')">Felt dry</el-dropdown-item>
-        <el-dropdown-item divided @click="$emit('act', 'alter')">Something changed…</el-dropdown-item>
+        <el-dropdown-item divided @click="$emit('act', 'wrong')">Something looks wrong…</el-dropdown-item>
+        <el-dropdown-item @click="$emit('act', 'alter')">Something changed…</el-dropdown-item>
       </el-dropdown-menu>
     </template>
   </el-dropdown>

@@ -23,7 +23,7 @@ export interface Poured {
   way?: PouredBy
 }
 /** What is in a stop's menu. */
-export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter'
+export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter' | 'wrong'
 /** A date and clock hour as the device's moment, never later than now; undefined where no hour was told. */
 function momentOf(date: string, hour?: number): Date | undefined {
   if (hour === undefined) return undefined

@@ -7,9 +7,11 @@ import type { VisitStop } from '@/shared/api/types'
 import { clock, longDate } from '@/shared/format/time'
 import { units, useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
+import SignPicks from '@/shared/ui/SignPicks.vue'
 import UnitInput from '@/shared/ui/UnitInput.vue'
 import Waiting from '@/shared/ui/Waiting.vue'
 import { TOUCH } from '@/shared/words/names'
+import type { Sign } from '@/shared/words/signs'
 import { dosePlain } from '@/shared/words/stop'
 
 /** The page of somebody who looks in. The link's token stands behind the # and goes nowhere but into a header. */
@@ -32,6 +34,9 @@ const said = ref('')
 const other = ref<number | null>(null)
 const litres = ref<number | null>(null)
 const wrong = ref<number[]>([])
+/** The stop whose signs are being picked, and which. */
+const reading = ref<number | null>(null)
+const signs = ref<Sign[]>([])
 
 async function mark(s: VisitStop, what: 'done' | 'wet' | 'wrong', amount: number | null = null) {
   if (busy.value) return
@@ -39,7 +44,13 @@ async function mark(s: VisitStop, what: 'done' | 'wet' | 'wrong', amount: number
   said.value = ''
   const id = what === 'done' ? s.marks.watering : what === 'wet' ? s.marks.observation : newId()
   try {
-    const body = { id, bed: s.id, what, ...(amount === null ? {} : { litres: amount }) }
+    const body = {
+      id,
+      bed: s.id,
+      what,
+      ...(amount === null ? {} : { litres: amount }),
+      ...(what === 'wrong' ? { signs: signs.value } : {}),
+    }
     queries.setQueryData(key.value, await answer(api.POST('/api/visit', { ...header(), body })))
     other.value = null
     said.value =
@@ -48,7 +59,11 @@ async function mark(s: VisitStop, what: 'done' | 'wet' | 'wrong', amount: number
         : what === 'wet'
           ? `${s.name}: noted that it was wet.`
           : `${s.name}: they will see that something looks wrong.`
-    if (what === 'wrong') wrong.value.push(s.id)
+    if (what === 'wrong') {
+      wrong.value.push(s.id)
+      reading.value = null
+      signs.value = []
+    }
   } catch (error) {
     said.value = (error as Error).message
   } finally {
@@ -132,12 +147,21 @@ function asOther(s: VisitStop) {
               class="btn"
               type="button"
               :aria-label="`Something looks wrong: ${s.name}`"
+              :aria-expanded="reading === s.id"
               :disabled="busy !== 0 || wrong.includes(s.id)"
-              @click="mark(s, 'wrong')"
+              @click="((reading = reading === s.id ? null : s.id), (signs = []))"
             >
               Something looks wrong
             </button>
           </div>
+          <form v-if="reading === s.id" novalidate @submit.prevent="mark(s, 'wrong')">
+            <SignPicks v-model="signs" />
+            <div class="acts">
+              <button class="btn full" type="submit" :disabled="busy !== 0">
+                {{ signs.length ? 'Tell them what I see' : 'Tell them to look' }}
+              </button>
+            </div>
+          </form>
           <form v-if="other === s.id" class="acts" novalidate @submit.prevent="mark(s, 'done', litres)">
             <UnitInput v-model="litres" label="It got" quantity="volume" />
             <button class="btn full" type="submit" :disabled="busy !== 0 || litres === null">Note it</button>

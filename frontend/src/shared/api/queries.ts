@@ -83,6 +83,13 @@ export function useBedSources(garden: Id, bed: Id, wanted: MaybeRefOrGetter<bool
   })
 }
 
+export function useCases(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'cases']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/signs', path(toValue(garden)))),
+  })
+}
+
 export function useSky(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'sky']),

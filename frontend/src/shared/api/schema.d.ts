@@ -236,6 +236,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/beds/{bed_id}/signs/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What signs at a bed may come from; nothing is kept. */
+        post: operations["try_signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/beds/{bed_id}/sources": {
         parameters: {
             query?: never;
@@ -852,6 +869,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cases"];
+        put?: never;
+        post: operations["see_signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/signs/{case_id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["follow_signs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/sizes": {
         parameters: {
             query?: never;
@@ -1330,6 +1379,26 @@ export interface components {
             chance: number;
             dose: components["schemas"]["Dose"];
         };
+        /**
+         * @description * `dry` - dry
+         *     * `wet` - wet
+         *     * `swings` - swings
+         *     * `hot` - hot
+         *     * `cold_nights` - cold_nights
+         *     * `frost` - frost
+         *     * `leaf_wet` - leaf_wet
+         *     * `overdone` - overdone
+         *     * `unfed` - unfed
+         *     * `washed_out` - washed_out
+         *     * `salty` - salty
+         *     * `set_lately` - set_lately
+         *     * `more_sun` - more_sun
+         *     * `crowded` - crowded
+         *     * `hail` - hail
+         *     * `last_stage` - last_stage
+         * @enum {string}
+         */
+        AgainstEnum: "dry" | "wet" | "swings" | "hot" | "cold_nights" | "frost" | "leaf_wet" | "overdone" | "unfed" | "washed_out" | "salty" | "set_lately" | "more_sun" | "crowded" | "hail" | "last_stage";
         /** @description A bed at the end of a day, if the rounds until then are done. */
         AheadDay: {
             /** Format: date */
@@ -1900,6 +1969,26 @@ export interface components {
             chosen: boolean;
             /** @description whether it is as told; else a usual one */
             there: boolean;
+        };
+        CaseOut: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            name: string;
+            /** Format: date */
+            date: string;
+            signs: components["schemas"]["Sign"][];
+            since_days: number;
+            looks: components["schemas"]["TakenOut"][];
+            outcome: (components["schemas"]["Outcome"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            ended: string | null;
+            /** @description by the bed's weeks as they are today; none once it ended */
+            judgement: components["schemas"]["JudgementOut"] | null;
+        };
+        CasesOut: {
+            /** @description the newest first; those that are open before those that ended */
+            cases: components["schemas"]["CaseOut"][];
         };
         Catalogue: {
             crops: components["schemas"]["CropOut"][];
@@ -2645,6 +2734,37 @@ export interface components {
             /** Format: double */
             rain_mm: number;
         };
+        /** @description A case to look at again today. */
+        DueCase: {
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            name: string;
+            /** Format: date */
+            date: string;
+            signs: components["schemas"]["Sign"][];
+            /**
+             * @description the likeliest
+             *
+             *     * `thirst` - thirst
+             *     * `drowned` - drowned
+             *     * `uneven` - uneven
+             *     * `heat` - heat
+             *     * `cold` - cold
+             *     * `scorch` - scorch
+             *     * `nitrogen` - nitrogen
+             *     * `phosphorus` - phosphorus
+             *     * `potassium` - potassium
+             *     * `calcium` - calcium
+             *     * `salts` - salts
+             *     * `leaf_disease` - leaf_disease
+             *     * `wilt` - wilt
+             *     * `pot_bound` - pot_bound
+             *     * `shock` - shock
+             *     * `nothing` - nothing
+             */
+            trouble: components["schemas"]["Trouble"];
+        };
         Error: {
             code: string;
             text: string;
@@ -2686,6 +2806,8 @@ export interface components {
          *     * `season` - season
          *     * `away` - away
          *     * `station_read` - station_read
+         *     * `signs_seen` - signs_seen
+         *     * `signs_followed` - signs_followed
          *     * `bed_described` - bed_described
          *     * `bed_removed` - bed_removed
          *     * `bed_copied` - bed_copied
@@ -2717,7 +2839,7 @@ export interface components {
          *     * `device_fault` - device_fault
          * @enum {string}
          */
-        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "sky_seen" | "measurement" | "season" | "away" | "station_read" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
+        EventOutKindEnum: "watering" | "observation" | "put_off" | "moved_soak" | "gauge" | "sky_seen" | "measurement" | "season" | "away" | "station_read" | "signs_seen" | "signs_followed" | "bed_described" | "bed_removed" | "bed_copied" | "bed_altered" | "planted_out" | "sizes_seen" | "own_crop_described" | "own_crop_removed" | "map_arranged" | "thing_described" | "thing_removed" | "garden_described" | "rig_described" | "days_typed" | "beds_imported" | "map_imported" | "garden_made" | "garden_put_away" | "garden_taken_up" | "climate_read" | "helper_invited" | "invitation_withdrawn" | "helper_joined" | "helper_removed" | "helper_left" | "device_let_in" | "device_put_out" | "device_told" | "device_fault";
         EventsOut: {
             events: components["schemas"]["EventOut"][];
             /** @description whether older ones follow */
@@ -2850,6 +2972,14 @@ export interface components {
             other: string;
             source: string;
         };
+        /** @description A look at it since, or what came of it. */
+        FollowInRequest: {
+            /** Format: uuid */
+            id: string;
+            look?: (components["schemas"]["Look"] | components["schemas"]["NullEnum"]) | null;
+            found?: (components["schemas"]["Found"] | components["schemas"]["NullEnum"]) | null;
+            outcome?: (components["schemas"]["Outcome"] | components["schemas"]["NullEnum"]) | null;
+        };
         /**
          * @description * `table` - table
          *     * `hours` - hours
@@ -2858,6 +2988,23 @@ export interface components {
          * @enum {string}
          */
         FormEnum: "table" | "hours" | "ghcn_rows" | "ghcn_wide";
+        /**
+         * @description * `dry` - dry
+         *     * `moist` - moist
+         *     * `wet` - wet
+         *     * `stands` - stands
+         *     * `droops` - droops
+         *     * `white` - white
+         *     * `brown_soft` - brown_soft
+         *     * `circling` - circling
+         *     * `clean` - clean
+         *     * `felt` - felt
+         *     * `ring` - ring
+         *     * `spreads` - spreads
+         *     * `stays` - stays
+         * @enum {string}
+         */
+        Found: "dry" | "moist" | "wet" | "stands" | "droops" | "white" | "brown_soft" | "circling" | "clean" | "felt" | "ring" | "spreads" | "stays";
         FoundOut: {
             found: {
                 [key: string]: unknown;
@@ -3503,6 +3650,25 @@ export interface components {
             /** @description of how many jars this is the mean */
             jars: number;
         };
+        JudgementOut: {
+            suspects: components["schemas"]["SuspectOut"][];
+            /**
+             * @description the one look that would tell most
+             *
+             *     * `finger` - finger
+             *     * `dawn` - dawn
+             *     * `roots` - roots
+             *     * `underside` - underside
+             *     * `stem_cut` - stem_cut
+             *     * `spread` - spread
+             */
+            look: (components["schemas"]["Look"] | components["schemas"]["NullEnum"]) | null;
+            /** @description what it may find */
+            finds: components["schemas"]["Found"][];
+            /** Format: date */
+            look_again: string;
+            weeks: components["schemas"]["WeeksOut"];
+        };
         /**
          * @description * `cover` - cover
          *     * `leaves` - leaves
@@ -3814,6 +3980,16 @@ export interface components {
             /** @description lines whose length is not known: nothing is solved */
             open: components["schemas"]["OpenLine"][];
         };
+        /**
+         * @description * `finger` - finger
+         *     * `dawn` - dawn
+         *     * `roots` - roots
+         *     * `underside` - underside
+         *     * `stem_cut` - stem_cut
+         *     * `spread` - spread
+         * @enum {string}
+         */
+        Look: "finger" | "dawn" | "roots" | "underside" | "stem_cut" | "spread";
         /** @description A container to look at after rain. */
         LookAfterRain: {
             id: number;
@@ -3833,6 +4009,10 @@ export interface components {
          * @enum {string}
          */
         LookAfterRainWhyEnum: "hangs" | "little" | "stands";
+        LookInRequest: {
+            look: components["schemas"]["Look"];
+            found: components["schemas"]["Found"];
+        };
         MapLine: {
             rows: number;
             laid: components["schemas"]["LaidEnum"];
@@ -4293,6 +4473,14 @@ export interface components {
             /** Format: double */
             cost: number;
         };
+        /**
+         * @description * `better` - better
+         *     * `same` - same
+         *     * `worse` - worse
+         *     * `gone` - gone
+         * @enum {string}
+         */
+        Outcome: "better" | "same" | "worse" | "gone";
         /**
          * @description * `observed` - observed
          *     * `gap` - gap
@@ -5417,6 +5605,8 @@ export interface components {
             looks: components["schemas"]["LookAfterRain"][];
             hail: components["schemas"]["HailOut"] | null;
             airing: components["schemas"]["AiringOut"][];
+            /** @description signs to look at again today */
+            cases_due: components["schemas"]["DueCase"][];
             walk: components["schemas"]["Walk"];
             /** @description what the household can do today */
             limits: components["schemas"]["DayLimits"];
@@ -5571,6 +5761,29 @@ export interface components {
          * @enum {string}
          */
         Shelter: "exposed" | "open" | "sheltered";
+        /**
+         * @description * `yellow_below` - yellow_below
+         *     * `pale` - pale
+         *     * `purple` - purple
+         *     * `white_patches` - white_patches
+         *     * `brown_edges` - brown_edges
+         *     * `spots` - spots
+         *     * `climbing` - climbing
+         *     * `curl` - curl
+         *     * `droop_day` - droop_day
+         *     * `droop_dawn` - droop_dawn
+         *     * `stunted` - stunted
+         *     * `blossom_fall` - blossom_fall
+         *     * `cracked_fruit` - cracked_fruit
+         *     * `dark_fruit_end` - dark_fruit_end
+         *     * `bitter` - bitter
+         *     * `soft_stem` - soft_stem
+         *     * `foul_soil` - foul_soil
+         *     * `white_crust` - white_crust
+         *     * `failing` - failing
+         * @enum {string}
+         */
+        Sign: "yellow_below" | "pale" | "purple" | "white_patches" | "brown_edges" | "spots" | "climbing" | "curl" | "droop_day" | "droop_dawn" | "stunted" | "blossom_fall" | "cracked_fruit" | "dark_fruit_end" | "bitter" | "soft_stem" | "foul_soil" | "white_crust" | "failing";
         SignInRequest: {
             username: string;
             password: string;
@@ -5580,6 +5793,25 @@ export interface components {
             password: string;
             /** @default metric */
             units: components["schemas"]["UnitsEnum"];
+        };
+        /** @description What is seen at a bed, and what looks found at once. */
+        SignsInRequest: {
+            signs: components["schemas"]["Sign"][];
+            /** @default 0 */
+            since_days: number;
+            looks?: components["schemas"]["LookInRequest"][];
+            /** Format: uuid */
+            id: string;
+            bed: number;
+            /** Format: date */
+            date?: string | null;
+        };
+        /** @description What is seen at a bed, and what looks found at once. */
+        SignsToldRequest: {
+            signs: components["schemas"]["Sign"][];
+            /** @default 0 */
+            since_days: number;
+            looks?: components["schemas"]["LookInRequest"][];
         };
         SizeInRequest: {
             /**
@@ -5905,6 +6137,45 @@ export interface components {
             /** Format: double */
             risk_then: number;
         };
+        /**
+         * @description * `yellow_below` - yellow_below
+         *     * `pale` - pale
+         *     * `purple` - purple
+         *     * `white_patches` - white_patches
+         *     * `brown_edges` - brown_edges
+         *     * `spots` - spots
+         *     * `climbing` - climbing
+         *     * `curl` - curl
+         *     * `droop_day` - droop_day
+         *     * `droop_dawn` - droop_dawn
+         *     * `stunted` - stunted
+         *     * `blossom_fall` - blossom_fall
+         *     * `cracked_fruit` - cracked_fruit
+         *     * `dark_fruit_end` - dark_fruit_end
+         *     * `bitter` - bitter
+         *     * `soft_stem` - soft_stem
+         *     * `foul_soil` - foul_soil
+         *     * `white_crust` - white_crust
+         *     * `failing` - failing
+         *     * `dry` - dry
+         *     * `wet` - wet
+         *     * `swings` - swings
+         *     * `hot` - hot
+         *     * `cold_nights` - cold_nights
+         *     * `frost` - frost
+         *     * `leaf_wet` - leaf_wet
+         *     * `overdone` - overdone
+         *     * `unfed` - unfed
+         *     * `washed_out` - washed_out
+         *     * `salty` - salty
+         *     * `set_lately` - set_lately
+         *     * `more_sun` - more_sun
+         *     * `crowded` - crowded
+         *     * `hail` - hail
+         *     * `last_stage` - last_stage
+         * @enum {string}
+         */
+        SpeaksForEnum: "yellow_below" | "pale" | "purple" | "white_patches" | "brown_edges" | "spots" | "climbing" | "curl" | "droop_day" | "droop_dawn" | "stunted" | "blossom_fall" | "cracked_fruit" | "dark_fruit_end" | "bitter" | "soft_stem" | "foul_soil" | "white_crust" | "failing" | "dry" | "wet" | "swings" | "hot" | "cold_nights" | "frost" | "leaf_wet" | "overdone" | "unfed" | "washed_out" | "salty" | "set_lately" | "more_sun" | "crowded" | "hail" | "last_stage";
         SpellTask: {
             bed: string;
             id: number;
@@ -6231,6 +6502,24 @@ export interface components {
          * @enum {string}
          */
         SupplyWhyEnum: "chosen" | "sour" | "dry_between" | "young" | "grown" | "buried";
+        SuspectOut: {
+            trouble: components["schemas"]["Trouble"];
+            /** Format: double */
+            chance: number;
+            /** @description the strongest first */
+            speaks_for: components["schemas"]["SpeaksForEnum"][];
+            /** @description what the bed's weeks show otherwise */
+            against: components["schemas"]["AgainstEnum"][];
+            look_again_days: number;
+            /** @description days it takes, from and to; empty: it does not */
+            mends: number[] | null;
+        };
+        TakenOut: {
+            /** Format: date */
+            date: string;
+            look: components["schemas"]["Look"];
+            found: components["schemas"]["Found"];
+        };
         Tap: {
             rig: string;
             /** @description each by the beds that it runs through */
@@ -6429,6 +6718,26 @@ export interface components {
             below_l: number;
             short_of_air_days: number;
         };
+        /**
+         * @description * `thirst` - thirst
+         *     * `drowned` - drowned
+         *     * `uneven` - uneven
+         *     * `heat` - heat
+         *     * `cold` - cold
+         *     * `scorch` - scorch
+         *     * `nitrogen` - nitrogen
+         *     * `phosphorus` - phosphorus
+         *     * `potassium` - potassium
+         *     * `calcium` - calcium
+         *     * `salts` - salts
+         *     * `leaf_disease` - leaf_disease
+         *     * `wilt` - wilt
+         *     * `pot_bound` - pot_bound
+         *     * `shock` - shock
+         *     * `nothing` - nothing
+         * @enum {string}
+         */
+        Trouble: "thirst" | "drowned" | "uneven" | "heat" | "cold" | "scorch" | "nitrogen" | "phosphorus" | "potassium" | "calcium" | "salts" | "leaf_disease" | "wilt" | "pot_bound" | "shock" | "nothing";
         /** @description Whom a garden believes about one part of the weather; sources that are left out follow in their usual order. */
         TrustInRequest: {
             /**
@@ -6516,6 +6825,8 @@ export interface components {
              * @description another amount than was asked for
              */
             litres?: number | null;
+            /** @description of `wrong`: what is seen */
+            signs?: components["schemas"]["Sign"][];
         };
         /**
          * @description * `done` - done
@@ -6820,6 +7131,29 @@ export interface components {
          * @enum {string}
          */
         WeatherVariable: "tmin" | "tmax" | "tmean" | "rhmin" | "rhmax" | "rhmean" | "tdew" | "ea" | "wind" | "sunshine_h" | "rs" | "rain";
+        /** @description The bed's own last weeks, as far as they matter here. */
+        WeeksOut: {
+            /** @description of the last 14 */
+            dry_days: number;
+            wet_days: number;
+            /**
+             * Format: double
+             * @description RAW beyond its easily drawn store that it was let run from dry to soaked
+             */
+            swing: number;
+            hot_days: number;
+            /** Format: double */
+            coldest_c: number;
+            leaf_wet_days: number;
+            /** @description pours far beyond what was missing */
+            overdone: number;
+            /** @description since planting */
+            set_days: number | null;
+            /** @description what of it counts, by name */
+            facts: {
+                [key: string]: boolean;
+            };
+        };
         /** @description Of one container [kg]: without its vessel as reckoned, or with it as it was weighed. */
         Weight: {
             /** Format: double */
@@ -7510,6 +7844,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RaisedOut"][];
+                };
+            };
+        };
+    };
+    try_signs: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                bed_id: number;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignsToldRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgementOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -8859,6 +9232,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeenOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    cases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CasesOut"];
+                };
+            };
+        };
+    };
+    see_signs: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignsInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    follow_signs: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                case_id: string;
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseOut"];
                 };
             };
             400: {

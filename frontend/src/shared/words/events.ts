@@ -1,3 +1,5 @@
+import { FOUND, OUTCOME, signsInWords, type Found as LookFound, type Outcome, type Sign } from './signs'
+import { SEEN, type Seen } from './weather'
 import type { NotedEvent, PouredBy } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
@@ -11,6 +13,8 @@ const WHAT: Record<NotedEvent['kind'], string> = {
   put_off: 'Not today',
   moved_soak: 'A soak moved',
   gauge: 'Rain gauge read',
+  signs_seen: 'Something looked wrong',
+  signs_followed: 'Looked at again',
   sky_seen: 'Hail or frost seen',
   station_read: 'A station’s file taken in',
   measurement: 'A small test kept',
@@ -103,6 +107,12 @@ export function eventInWords(e: NotedEvent, today: string, t: Tongue): string {
   if (e.kind === 'station_read')
     return `${String(told.days)} days of a station’s file, to ${nearDay(String(told.until), today)}`
   if (e.kind === 'gauge' && typeof told.rain === 'number') return `Rain gauge: ${t.show(told.rain, 'depth')}`
+  if (e.kind === 'signs_seen' && Array.isArray(e.told.signs)) return signsInWords(e.told.signs as Sign[])
+  if (e.kind === 'signs_followed')
+    return told.outcome
+      ? `Looked at again: ${OUTCOME[told.outcome as Outcome].toLowerCase()}`
+      : `A look: ${FOUND[told.found as LookFound].toLowerCase()}`
+  if (e.kind === 'sky_seen' && told.what) return `${SEEN[told.what as Seen]} seen`
   if (e.kind === 'bed_altered' && told.what) return wordFor(ALTERATION, String(told.what))
   if (e.kind === 'device_let_in' || e.kind === 'device_put_out')
     return `${WHAT[e.kind]}: ${String(told.name)}`
