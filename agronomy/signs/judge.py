@@ -27,7 +27,7 @@ from agronomy.signs.table import (
 )
 
 SHOWN: Final = 3  # causes, at most; common practice
-LEAST: Final = 0.08  # chance from which a cause is shown beside the likeliest; common practice, no source
+LEAST: Final = 0.05  # chance from which a cause is shown beside the likeliest; common practice, no source
 TELLS: Final = 1.25  # a line that moves a cause by so much speaks for it, and by its inverse against; practice
 LEAST_TOLD: Final = 0.03  # bits that a look must be expected to tell [bit]; common practice, no source
 # A bed's weeks are one story: its facts hang together, so each counts as this share of a witness of its own. Common

@@ -79,7 +79,7 @@ class Table(unittest.TestCase):
     def test_every_witness_moves_the_answer_its_right_way(self) -> None:
         """A fact that a trouble shows oftener than gardens do speaks for it, one that it shows seldomer against it."""
         for x, facts in FACTS_OF.items():
-            signs = max(SIGNS_OF[x], key=lambda s, x=x: SIGNS_OF[x][s])
+            signs = max(SIGNS_OF[x].items(), key=lambda of: of[1])[0]
             for fact, odds in facts.items():
                 base = Case(frozenset({signs}), {}, {}, True, True)
                 none = chances_of(base)

@@ -30,6 +30,7 @@ class Strangers(TestCase):
     eve: Any
     garden: Garden
     bed: Bed
+    case: Any
     watering: Any
     rig: Rig
     own_crop: Any
@@ -48,6 +49,7 @@ class Strangers(TestCase):
         w.type_days(cls.ada, cls.garden)
         w.garden_of(cls.eve)
         cls.watering = w.note("watering", cls.bed, litres=3)
+        cls.case = w.note("signs_seen", cls.bed, signs=["curl"], since_days=0, looks=[])
         cls.rig = cls.garden.rigs.get()
         cls.own_crop = OwnCrop.objects.create(garden=cls.garden, name="Red", like="tomato")
         cls.thing = Thing.objects.create(garden=cls.garden, kind="wall", x_m=0, y_m=0, length_m=2)
@@ -75,6 +77,7 @@ class Strangers(TestCase):
                 "planting_id": self.planting.pk,
                 "invitation_id": self.invitation.pk,
                 "link_id": self.link.pk,
+                "case_id": self.case.pk,
             }
             yield re.sub(r"<\w+:(\w+)>", functools.partial(_value, values), route)
 
@@ -102,6 +105,9 @@ class Strangers(TestCase):
         "sizes": {"sizes": []},
         "fit": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
         "fit/try": {"name": "X", "kind": "raised", "length_m": 1, "width_m": 1},
+        "signs": {"id": w.new_id(), "bed": 0, "signs": ["curl"]},
+        "signs/try": {"signs": ["curl"]},
+        "follow": {"id": w.new_id(), "outcome": "same"},
         "seen": {"id": w.new_id(), "date": "2025-07-12", "what": "hail"},
         "seasons": {"name": "2025", "stays": []},
         "beds/import": {"text": "bed,kind,length_m,width_m\nX,raised,1,1\n"},

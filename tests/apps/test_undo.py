@@ -21,6 +21,7 @@ from apps.garden.models import Bed, Event, OwnCrop, Planting, Rig, Thing
 from apps.garden.undo import UndoEvent
 from apps.planning import alter
 from apps.record import actions as record
+from apps.record import signs
 from apps.record.away import PlanAbsence
 from apps.weather import actions as weather
 from tests.apps import world as w
@@ -49,6 +50,7 @@ class InAGarden(TestCase):
         self.thing = Thing.objects.create(garden=self.garden, kind="wall", x_m=0, y_m=0, length_m=2)
         self.crop = OwnCrop.objects.create(garden=self.garden, name="Red", like="tomato")
         self.planting = Planting.objects.get(bed=self.bed)
+        self.case = w.note("signs_seen", self.bed, signs=["curl"], since_days=0, looks=[]).pk
 
     def told(self) -> Any:
         """All that the garden's file tells of it."""
@@ -75,6 +77,8 @@ class InAGarden(TestCase):
                 lambda s: record.MoveSoak(by, pk, self.bed.pk, w.TODAY, w.TODAY + dt.timedelta(days=2), stamp=s)
             ],
             "station_read": [lambda s: weather.ReadStation(by, pk, f"date,rain\n{day},4\n", stamp=s)],
+            "signs_seen": [lambda s: signs.SeeSigns(by, pk, self.bed.pk, signs=("curl",), stamp=s)],
+            "signs_followed": [lambda s: signs.FollowSigns(by, pk, self.case, outcome="same", stamp=s)],
             "sky_seen": [lambda s: weather.SeeInSky(by, pk, "hail", day, stamp=s)],
             "gauge": [lambda s: weather.ReadGauge(by, pk, 9.0, day, stamp=s)],
             "measurement": [

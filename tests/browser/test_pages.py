@@ -234,7 +234,9 @@ class Views(InBrowser):
         with self.assertLogs("apps.weather.actions", "WARNING"):
             self.page.get_by_role("button", name="Step a day").click()
             self.page.get_by_role("dialog").get_by_role("button", name="Step to Saturday 12 July").click()
-            expect(self.page.get_by_role("note").filter(has_text="does not answer")).to_contain_text("a forecast a day old")
+            expect(self.page.get_by_role("note").filter(has_text="does not answer")).to_contain_text(
+                "a forecast a day old"
+            )
         expect(self.page.get_by_role("listitem").filter(has_text="Long Bench")).to_be_visible()
 
     def test_a_lost_server_is_said_and_can_be_tried_again(self) -> None:

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMediaQuery, useNow } from '@vueuse/core'
-import { computed, nextTick, reactive, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, reactive, watch } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
@@ -25,23 +25,25 @@ import {
 } from '@/shared/words/round'
 import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
-import AfterHail from './AfterHail.vue'
-import CasesDue from './CasesDue.vue'
-import ColdNotice from './ColdNotice.vue'
 import HoursRibbon from './HoursRibbon.vue'
 import KeysSheet from './KeysSheet.vue'
 import LaterGoes from './LaterGoes.vue'
-import LooksAfterRain from './LooksAfterRain.vue'
 import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
 import AlterDialog from '@/shared/ui/AlterDialog.vue'
-import HopedRain from '@/shared/ui/HopedRain.vue'
-import { airingInWords } from '@/shared/words/weather'
 import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
-import WetSpell from './WetSpell.vue'
 import WholeRound from './WholeRound.vue'
+
+// What the weather asks for is seldom there: it comes when it is, and the first script stays small.
+const AfterHail = defineAsyncComponent(() => import('./AfterHail.vue'))
+const Airing = defineAsyncComponent(() => import('./Airing.vue'))
+const CasesDue = defineAsyncComponent(() => import('./CasesDue.vue'))
+const ColdNotice = defineAsyncComponent(() => import('./ColdNotice.vue'))
+const HopedRain = defineAsyncComponent(() => import('@/shared/ui/HopedRain.vue'))
+const LooksAfterRain = defineAsyncComponent(() => import('./LooksAfterRain.vue'))
+const WetSpell = defineAsyncComponent(() => import('./WetSpell.vue'))
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
@@ -297,12 +299,18 @@ useRoundKeys({
             <p>The outlook has worsened since you left: ask someone to look in.</p>
             <p v-for="text in worse" :key="text">{{ text }}</p>
           </div>
-          <HopedRain :garden="garden" :hoped="round.weather.hoped" :today="round.garden.today" />
-          <AfterHail :round="round" />
-          <ColdNotice :round="round" />
-          <p v-for="text in airingInWords(round.airing, units)" :key="text" class="note" role="note">
-            {{ text }}
-          </p>
+          <HopedRain
+            v-if="round.weather.hoped.length"
+            :garden="garden"
+            :hoped="round.weather.hoped"
+            :today="round.garden.today"
+          />
+          <AfterHail v-if="round.hail" :round="round" />
+          <ColdNotice
+            v-if="round.cold.tonight || round.cold.frozen.length || round.cold.sheets.length"
+            :round="round"
+          />
+          <Airing v-if="round.airing.length" :airing="round.airing" />
           <p v-if="tight" class="note" role="note">{{ tight }}</p>
           <p v-if="round.sizes_due > 0" class="soft">
             {{ round.sizes_due === 1 ? 'One planting wants' : `${round.sizes_due} plantings want` }} a look at
@@ -378,9 +386,10 @@ useRoundKeys({
             <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
-        <CasesDue :round="round" />
-        <WetSpell :round="round" />
+        <CasesDue v-if="round.cases_due.length" :round="round" />
+        <WetSpell v-if="round.wet_spell" :round="round" />
         <LooksAfterRain
+          v-if="round.looks.length"
           :round="round"
           :busy="(id) => actions.state(id) !== null"
           @felt="(stop, found) => felt(stop, found)"

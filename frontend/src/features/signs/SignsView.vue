@@ -12,7 +12,7 @@ import Problem from '@/shared/ui/Problem.vue'
 import SignPicks from '@/shared/ui/SignPicks.vue'
 import { say } from '@/shared/ui/snack'
 import Waiting from '@/shared/ui/Waiting.vue'
-import { FOUND, SINCE, type Found, type Look, type Sign } from '@/shared/words/signs'
+import { FOUND, SINCE, suspectInWords, type Found, type Look, type Sign } from '@/shared/words/signs'
 
 import CaseCard from './CaseCard.vue'
 import Suspects from './Suspects.vue'
@@ -101,6 +101,9 @@ async function note() {
         <SignPicks v-model="signs" />
         <Picks v-model="since" legend="For how long?" :options="SINCE" class="since" />
       </form>
+      <a v-if="judgement" class="btn below" href="#maybe"
+        >{{ suspectInWords(judgement.suspects[0]!) }}: see why</a
+      >
       <section v-if="judgement || problem" aria-labelledby="maybe" aria-live="polite">
         <h2 id="maybe">What it may be</h2>
         <p v-if="problem" class="alarm" role="alert">{{ problem }}</p>
@@ -137,7 +140,20 @@ section {
   margin-top: 16px;
   max-width: 720px;
 }
+/* On a phone the answer lies below all pictures: it shows itself above the bar. */
+.below {
+  display: none;
+}
 @media (max-width: 900px) {
+  .below {
+    display: inline-flex;
+    align-items: center;
+    position: sticky;
+    bottom: 72px;
+    justify-self: start;
+    background: var(--page);
+    z-index: 1;
+  }
   .two {
     grid-template-columns: minmax(0, 1fr);
     gap: 8px;

@@ -12,6 +12,7 @@ import {
   type Found,
   type Look,
 } from '@/shared/words/signs'
+import { upper } from '@/shared/words/stop'
 
 /** What it may be, the likeliest first, each with what speaks for and against it; and the one look that tells. */
 defineProps<{ judgement: Judgement; busy?: boolean }>()
@@ -24,7 +25,7 @@ const units = useUnits()
     <li v-for="(x, i) in judgement.suspects" :key="x.trouble">
       <h3>{{ suspectInWords(x) }}</h3>
       <p>
-        {{ TROUBLE[x.trouble].name.replace(/^./, (c) => c.toUpperCase()) }}: {{ TROUBLE[x.trouble].what }}
+        {{ upper(TROUBLE[x.trouble].what) }}
       </p>
       <p v-if="forInWords(x, judgement, units)">
         <strong>For it:</strong> {{ forInWords(x, judgement, units) }}

@@ -14,7 +14,7 @@ function toggle(sign: Sign) {
 
 <template>
   <section v-for="place in PLACES" :key="place.title" role="group" :aria-label="place.title">
-    <h3>{{ place.title }}</h3>
+    <p class="place">{{ place.title }}</p>
     <div class="grid">
       <button
         v-for="sign in place.signs"
@@ -33,7 +33,10 @@ function toggle(sign: Sign) {
 </template>
 
 <style scoped>
-h3 {
+.place {
+  font-family: var(--display);
+  font-size: 18px;
+  font-weight: 600;
   margin: 16px 0 8px;
 }
 .grid {

@@ -243,8 +243,8 @@ export const suspectInWords = (x: Suspect): string =>
 export const mendsInWords = (x: Suspect): string =>
   x.mends === null
     ? 'It does not get well again.'
-    : x.mends[1]! <= 3
-      ? 'Well again within days.'
+    : x.mends[1]! <= 7
+      ? `Well again within ${times(x.mends[1]!, 'day')}, if it is this.`
       : `Well again in ${x.mends[0]} to ${x.mends[1]} days, if it is this.`
 export const signsInWords = (signs: Sign[]): string => upper(inRow(signs.map((s) => SIGN[s].toLowerCase())))
 
