@@ -18,6 +18,7 @@ In here:
     map        what lies where
     sky        the weather, day by day
     signs      what does not look right: what it may come from, what followed
+    feeding    how beds stand with their food
     plants     own crops, sizes, raising and planting out
     bench      small tests, the mix calculator
     fit        whether things fit

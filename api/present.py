@@ -9,7 +9,7 @@ from typing import Any
 from agronomy.decide.bands import Band, band
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import BedPlan, Plan
-from agronomy.describe.garden import Allowed, Ban
+from agronomy.describe.garden import Allowed, Ban, Feed
 from agronomy.describe.kinds import BODY_HEIGHTS
 from agronomy.formats.described import read
 from agronomy.plants.crops import crop_of
@@ -47,6 +47,9 @@ def garden_out(g: Garden, role: str) -> Json:
         "people": g.people,
         "allowed": [vars(read(Allowed, x)) for x in g.allowed],
         "trust": g.trust,
+        "feeds": [vars(read(Feed, x)) for x in g.feeds],
+        "feeding": g.feeding,
+        "feed": g.feed,
         "bans": [vars(read(Ban, x)) for x in g.bans],
         "exempt": g.exempt,
         "own_clock": g.clock_date is not None,

@@ -9,6 +9,7 @@ from api.away import views as away
 from api.beds import views as beds
 from api.bench import views as bench
 from api.devices import views as devices_views
+from api.feeding import views as feeding
 from api.files import views as files
 from api.fit import views as fit
 from api.gardens import views as gardens
@@ -103,6 +104,7 @@ urlpatterns = [
     path("gardens/<int:garden_id>/days", sky.Days.as_view()),
     path("gardens/<int:garden_id>/gauge", sky.Gauge.as_view()),
     path("gardens/<int:garden_id>/seen", sky.Seen.as_view()),
+    path("gardens/<int:garden_id>/feeding", feeding.Feeding.as_view()),
     path("gardens/<int:garden_id>/signs", signs.Signs.as_view()),
     path("gardens/<int:garden_id>/signs/<uuid:case_id>/follow", signs.Follow.as_view()),
     path("gardens/<int:garden_id>/beds/<int:bed_id>/signs/try", signs.TrySigns.as_view()),

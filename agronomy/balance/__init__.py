@@ -14,6 +14,7 @@ In here:
     learnt        what a box draws, from its floats
     boxes         what a reservoir holds when nobody fills it
     timers        a bed under one or another setting of a timer
+    nutrients     food that comes, is taken up and washed out
     salts         what water brings and leaves behind
     absence       a bed on days when nobody is there
     single_days   one day of it, for some beds

@@ -19,6 +19,7 @@ In here:
     timer_setting what a timer that only runs is best set to
     upkeep        what its lines want done
     drip_lines    a drip line as it runs, and what would better it
+    feeding       when a bed is fed, with how much, and whether its soil is right for it
     salts         when a pot is to be washed out
     reasons       the arithmetic as lines that sum
     sources       each figure with its source

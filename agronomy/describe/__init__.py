@@ -10,6 +10,7 @@ In here:
     planting   what grows
     water      how water comes, what was poured and observed
     signs      what did not look right, and what followed
+    feeding    what plants are fed with, by its label
     readings   what is read in each small test of the bench
     weather    a table of days, and its reader
     kinds      the kinds of isle and of things, and their usual sizes

@@ -16,6 +16,7 @@ from agronomy.describe.soil import CheckedSoil
 from agronomy.describe.water import CheckedDrip, CheckedObservation, CheckedReservoir, MapMetres, Sprinkler, Watering
 from agronomy.describe.words import (
     Cover,
+    FeedSchool,
     Kind,
     MethodName,
     MulchKind,
@@ -100,6 +101,10 @@ class Bed:
     reservoir: Annotated[CheckedReservoir | None, means("its reservoir, where it has one")] = None
     style: Annotated[Style | None, means("its own style; else the garden's")] = None
     prefers: Annotated[TimeOfDay | None, means("when it is best watered; else as the garden's people like")] = None
+    feeding: Annotated[FeedSchool | None, means("how often it is fed; else as the garden is")] = None
+    feed: Annotated[
+        Name | None, means("what it is fed with; else, or where the garden has it no longer, as the garden is")
+    ] = None
     pattern: Annotated[Pattern | None, means("its own pattern; else as usual for its kind")] = None
     exposures: Annotated[tuple[CheckedExposure, ...], at_most(200, "how sky and wind reach it, by date"), Dated] = ()
     leaves_off: Annotated[tuple[LeavesOff, ...], at_most(200, "lower leaves taken off, by date"), Dated] = ()

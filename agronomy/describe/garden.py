@@ -13,6 +13,7 @@ from pydantic import AfterValidator, Field
 
 from agronomy.describe.bed import Bed, CheckedBed, Exposure, Hour, LeavesOff, Mulch, Turn
 from agronomy.describe.errors import InputError, MissingError, OutOfRangeError, require_one_of, require_zone
+from agronomy.describe.feeding import CheckedFeed, Feed
 from agronomy.describe.fields import Date, Name, Note, Yes, at_most, means, number, some, whole
 from agronomy.describe.planting import Count, OwnCrop, Planting, Size
 from agronomy.describe.signs import LookTaken, SignsSeen
@@ -34,6 +35,7 @@ from agronomy.describe.words import (
     ClimateName,
     DayQuarter,
     Exempt,
+    FeedSchool,
     Growth,
     HeatRule,
     MethodName,
@@ -46,11 +48,11 @@ from agronomy.describe.words import (
 )
 
 __all__ = [
-    "Absence", "Allowed", "Ban", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "FingerMark",
-    "Garden", "Gauge", "Jar", "Layer", "LeavesOff", "LookTaken", "Measurement", "Move", "Mulch", "Observation",
-    "OwnCrop", "Part", "Person", "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season", "SignsSeen",
-    "Size", "SkySeen", "Soil", "Sprinkler", "Thing", "Trust", "TypedDay", "Watering", "check_ban", "check_line_after",
-    "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
+    "Absence", "Allowed", "Ban", "Bed", "CheckedAbsence", "CheckedRig", "Count", "Drip", "Exposure", "Feed",
+    "FingerMark", "Garden", "Gauge", "Jar", "Layer", "LeavesOff", "LookTaken", "Measurement", "Move", "Mulch",
+    "Observation", "OwnCrop", "Part", "Person", "Planting", "Pressure", "Programme", "Reservoir", "Rig", "Season",
+    "SignsSeen", "Size", "SkySeen", "Soil", "Sprinkler", "Thing", "Trust", "TypedDay", "Watering", "check_ban",
+    "check_line_after", "check_opened", "on_date", "utc_offset_on", "zone_offset_h",
 ]  # fmt: skip
 
 OLDEST_OPENED: Final = dt.timedelta(days=20 * 366)  # of a bed, in whatever way it comes in
@@ -236,6 +238,9 @@ class Garden:
     days: Annotated[
         tuple[Annotated[TypedDay, AfterValidator(check_typed)], ...], at_most(20000, "days typed by hand")
     ] = ()
+    feeds: Annotated[tuple[CheckedFeed, ...], at_most(30, "what its plants are fed with")] = ()
+    feeding: Annotated[FeedSchool, means("how often its beds are fed")] = "none"
+    feed: Annotated[Name | None, means("what they are fed with, of its feeds")] = None
     climate: Annotated[
         ClimateName | None, means("what stands in where no day is known: a generic one, or `file`: its `climate_days`")
     ] = None
@@ -267,6 +272,9 @@ def check_garden(garden: Garden) -> Garden:
     _unique("finger", [x.reading for x in garden.finger])
     _unique("seasons", [x.name for x in garden.seasons])
     _unique("trust", [x.what for x in garden.trust])
+    feeds = _unique("feeds", [x.name for x in garden.feeds])
+    if garden.feed is not None:
+        require_one_of("feed", garden.feed, feeds)
     for name in ("gauge", "days", "climate_days", "station_days"):
         _unique(name, [x.date.isoformat() for x in getattr(garden, name)])
     if garden.time_zone:

@@ -227,6 +227,8 @@ class Watering:
     passes: Annotated[int, whole(1, 10, "goes", "in how many goes, with pauses")] = 1
     rig: Annotated[Name | None, means("the hose, tap or butt it came from; left out: the bed's own")] = None
     way: Annotated[PouredBy | None, means("how it was poured; left out: as the bed is usually watered")] = None
+    feed: Annotated[Name | None, means("what was in it, or given dry with no water")] = None
+    fed: Annotated[float | None, number(0.0, 100000.0, "mL or g", "how much of that")] = None
 
 
 @dataclass(frozen=True)

@@ -284,6 +284,9 @@ Found = Literal[
     "stays",
 ]  # fmt: skip
 Outcome = Literal["better", "same", "worse", "gone"]
+# How a feed is given, and how often.
+FeedKind = Literal["liquid", "soluble", "dry", "brew", "lime"]
+FeedSchool = Literal["none", "weekly", "fortnight", "twice", "compost"]
 # What a source of weather says something of, and the sources, the most trusted first.
 WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
 # On which dates of a month taps may run, and what local rules spare.
@@ -310,6 +313,8 @@ SIGNS: Final[tuple[Sign, ...]] = get_args(Sign)
 TROUBLES: Final[tuple[Trouble, ...]] = get_args(Trouble)
 LOOKS: Final[tuple[Look, ...]] = get_args(Look)
 FOUNDS: Final[tuple[Found, ...]] = get_args(Found)
+FEED_KINDS: Final[tuple[FeedKind, ...]] = get_args(FeedKind)
+FEED_SCHOOLS: Final[tuple[FeedSchool, ...]] = get_args(FeedSchool)
 OUTCOMES: Final[tuple[Outcome, ...]] = get_args(Outcome)
 KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
 METHODS: Final[tuple[MethodName, ...]] = get_args(MethodName)

@@ -7,6 +7,7 @@ In here:
     emergence  when what is sown comes up
     size       size as seen and growth between
     demand     from canopy and climate to coefficients
+    nutrition  how hungry crops are
     salt       what salt a crop bears
     fruit_set  heat in which flowers set no fruit
     room       mix, spacing, sun and family

@@ -15,6 +15,7 @@ from agronomy.air.microclimate import COVER_EFFECTS, rain_share
 from agronomy.balance.terms import Terms
 from agronomy.beds.ground import volume_l
 from agronomy.decide.cold import CHILL_C, FROST_MARGIN_C, NIGHT_LIFT_C
+from agronomy.decide.feeding import WASHED_FROM, feeding_of
 from agronomy.decide.leaf_risk import wet_hours
 from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.salts import salts_now
@@ -108,6 +109,9 @@ def weeks_of(plan: Plan, i: int) -> Weeks:
             if is_watered(p)
         ),
     }
+    fed = feeding_of(plan, i)
+    facts["unfed"] = fed.state != "enough"
+    facts["washed_out"] = fed.washed_share >= WASHED_FROM
     if b.today.container:
         facts["crowded"] = _crowded(b)
         salts = salts_now(plan, i)

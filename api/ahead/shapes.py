@@ -100,5 +100,5 @@ class AheadOut(s.Serializer):
     moves = Move(many=True)
 
 
-class FeedOut(s.Serializer):
+class CalendarFeedOut(s.Serializer):
     address = s.CharField(allow_null=True)

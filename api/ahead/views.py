@@ -53,13 +53,13 @@ class Moves(APIView):
 class Feed(APIView):
     """The person's private calendar address for this garden."""
 
-    @extend_schema(operation_id="feed", responses=shapes.FeedOut)
+    @extend_schema(operation_id="feed", responses=shapes.CalendarFeedOut)
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
         feed = CalendarFeed.objects.filter(garden=m.garden, user=m.user, ended_at=None).first()
         return Response({"address": _address(request, feed)})
 
-    @extend_schema(operation_id="open_feed", request=None, responses={201: shapes.FeedOut})
+    @extend_schema(operation_id="open_feed", request=None, responses={201: shapes.CalendarFeedOut})
     def post(self, request: Request, garden_id: int) -> Response:
         feed = actions.OpenFeed(actor(request), garden_id).execute()
         return Response({"address": _address(request, feed)}, status=201)

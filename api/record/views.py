@@ -40,6 +40,8 @@ class Waterings(APIView):
                 w.get("passes", 1),
                 w.get("rig"),
                 w.get("way"),
+                w.get("feed"),
+                w.get("fed"),
                 stamp=stamp(request, w["id"]),
             )
             for w in poured

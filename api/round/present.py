@@ -14,6 +14,7 @@ from agronomy.decide.bands import Band, band
 from agronomy.decide.butts import butts
 from agronomy.decide.cold import cold_night, frozen_last_night
 from agronomy.decide.dose import Dose
+from agronomy.decide.feeding import feeding_of
 from agronomy.decide.hose_first import hot_water
 from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
@@ -30,6 +31,7 @@ from agronomy.methods.line import takes_l_h
 from agronomy.methods.sprinkler import Overhead, leaf_wet_hours
 from agronomy.methods.tubes import by_hand, tube_of
 from agronomy.plants.size import sighting_due
+from api.feeding.present import feeding_out
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from api.signs.present import due_out
 from apps.planning.marks import mark_ids
@@ -184,6 +186,7 @@ def stop_out(now: Situation, p: Plan, stop: Stop) -> Json:
         "waterings_today": [vars(w) for w in poured],
         "observation_today": vars(felt[-1]) if felt else None,
         "use": vars(b.use),
+        "feeding": feeding_out(feeding_of(p, p.beds.index(b))) if p.garden.feeds and b.plants else None,
         "gives": stop.gives,
         "put_off": facts.put_off_on(today),
         "why": _why(p, b),

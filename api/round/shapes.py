@@ -27,6 +27,7 @@ from agronomy.describe.words import (
     WISHES,
     WORDS,
 )
+from api.feeding.shapes import FeedingOut
 from api.record.shapes import ObservationOut, WateringOut
 from api.shapes import Band, CropStanding, DayLimits, GardenOut, Heat, WeatherState
 from api.signs.shapes import DueCase
@@ -299,6 +300,7 @@ class Stop(s.Serializer):
     finger_depth_m = s.FloatField()
     measures = Measures()
     use = DayUse()
+    feeding = FeedingOut(allow_null=True, help_text="none while no product is told")
     gives = s.BooleanField(help_text="today has not room for it, and it loses least by waiting")
     marks = Marks()
     waterings_today = WateringOut(many=True)

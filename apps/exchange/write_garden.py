@@ -55,6 +55,7 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
             Garden,
             climate=None,  # set below, when its days are there
             finger=[_plain(m, ()) for m in described.finger],
+            feeds=[_plain(x, ()) for x in described.feeds],
             bans=[_plain(x, ()) for x in described.bans],
             exempt=list(described.exempt),
             trust=[_plain(x, ()) for x in described.trust],

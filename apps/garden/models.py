@@ -16,6 +16,7 @@ from agronomy.describe import garden as g
 from agronomy.describe.kinds import BODY_HEIGHTS, KINDS, THINGS
 from agronomy.describe.words import (
     CLIMATES,
+    FEED_SCHOOLS,
     GIVERS,
     GROWTHS,
     HEAT_RULES,
@@ -63,6 +64,9 @@ class Garden(models.Model):
     can_minutes = models.FloatField(default=1.5, help_text="to fill, carry and pour one can")
     climate = models.CharField(max_length=16, choices=choices(CLIMATES), null=True, blank=True)
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
+    feeding = models.CharField(max_length=24, choices=choices(FEED_SCHOOLS), default="none", help_text="how often")
+    feed = models.CharField(max_length=60, null=True, blank=True, help_text="with what, of its feeds")
+    feeds = models.JSONField(default=list, help_text="what its plants are fed with, in the garden file's words")
     bans = models.JSONField(default=list, help_text="dates without watering, in the garden file's words")
     exempt = models.JSONField(default=list, help_text="what local rules do not hold for")
     trust = models.JSONField(default=list, help_text="whom to believe about the weather, in the garden file's words")

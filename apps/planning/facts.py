@@ -69,6 +69,8 @@ class Poured:
     passes: int
     rig: str | None = None  # where it came from; None: the bed's own
     way: PouredBy | None = None  # how; None: as the bed is usually watered
+    feed: str | None = None  # what was in it
+    fed: float | None = None  # how much of that [mL or g]
 
 
 @dataclass(frozen=True)
@@ -286,6 +288,7 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         climate=None,  # the weather is assembled where the facts are (apps/weather)
         method=g.Garden.method,
         finger=tuple(read(g.FingerMark, x) for x in garden.finger),
+        feeds=tuple(read(g.Feed, x) for x in garden.feeds),
         bans=tuple(read(g.Ban, x) for x in garden.bans),
         exempt=tuple(garden.exempt),
         trust=tuple(read(g.Trust, x) for x in garden.trust),
@@ -327,7 +330,9 @@ def core_bed(facts: BedFacts) -> g.Bed:
         exposures=facts.exposures,
         leaves_off=facts.leaves_off,
         waterings=tuple(
-            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way) for w in facts.poured if not w.struck
+            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way, w.feed, w.fed)
+            for w in facts.poured
+            if not w.struck
         ),
         signs=tuple(x for _, x in facts.cases),
         observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),

@@ -54,6 +54,8 @@ class RecordWatering(AtABed):
     passes: int = 1
     rig: str | None = None
     way: str | None = None
+    feed: str | None = None
+    fed: float | None = None
 
     kind: ClassVar = "watering"
 
@@ -64,6 +66,11 @@ class RecordWatering(AtABed):
             require_one_of("rig", self.rig, [x.name for x in self.garden.rigs.all()])
         if self.way is not None:
             told["way"] = self.way
+        if self.feed is not None or self.fed is not None:
+            require_one_of("feed", self.feed, [x["name"] for x in self.garden.feeds])
+            if not self.fed:
+                raise InputError("fed", self.fed, "how much of it, in mL or g")
+            told |= {"feed": self.feed, "fed": self.fed}
         read(g.Watering, {**told, "date": date})
         if self.into == "reservoir" and not bed.reservoir_capacity_l:
             raise InputError("into", self.into, "soil: this bed has no reservoir")

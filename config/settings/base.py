@@ -127,6 +127,8 @@ SPECTACULAR_SETTINGS = {
             ("Look", "LOOKS"),
             ("Found", "FOUNDS"),
             ("Outcome", "OUTCOMES"),
+            ("FeedKind", "FEED_KINDS"),
+            ("FeedSchool", "FEED_SCHOOLS"),
             ("MethodName", "METHODS"),
             ("Style", "STYLES"),
             ("Pattern", "PATTERNS"),

@@ -40,6 +40,9 @@ GARDEN_FIELDS = (
     "trust",
     "bans",
     "exempt",
+    "feeds",
+    "feeding",
+    "feed",
     "north_deg",
     "method",
     "climate",
@@ -97,6 +100,9 @@ class CreateGarden(Action[Garden]):
             "trust": [],
             "bans": [],
             "exempt": [],
+            "feeds": [],
+            "feeding": "none",
+            "feed": None,
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= {k: v for k, v in self.values.items() if v is not None or k not in ("longitude", "elevation_m")}

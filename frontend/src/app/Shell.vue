@@ -38,6 +38,8 @@ const PARENT: Record<string, string> = {
   away: 'ahead',
   pots: 'ground',
   lines: 'ground',
+  feeding: 'ground',
+  signs: 'ground',
 }
 const here = computed(() => PARENT[String(route.name)] ?? String(route.name))
 
@@ -56,6 +58,8 @@ const TITLES: Record<string, string> = {
   away: 'Going away',
   pots: 'Pots and reservoirs',
   lines: 'Lines',
+  feeding: 'Feeding',
+  signs: 'What looks wrong',
   visit: 'The round of the day',
   read: 'How to read an isle',
   'sign-in': 'Sign in',

@@ -88,6 +88,12 @@ const routes: RouteRecordRaw[] = [
     props: number('bed'),
   },
   {
+    path: '/g/:garden(\\d+)/feeding',
+    name: 'feeding',
+    component: () => import('@/features/feeding/FeedingView.vue'),
+    props: number(''),
+  },
+  {
     path: '/g/:garden(\\d+)/sizes',
     name: 'sizes',
     component: () => import('@/features/ground/SizesView.vue'),

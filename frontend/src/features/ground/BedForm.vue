@@ -25,6 +25,7 @@ import {
   STYLE,
   WETNESS,
 } from '@/shared/words/names'
+import { SCHOOL } from '@/shared/words/feeding'
 
 import FormFit from './FormFit.vue'
 import {
@@ -52,6 +53,7 @@ const beds = useBeds(() => props.garden)
 const ownCrops = useOwnCrops(() => props.garden)
 const standing = computed(() => beds.data.value?.find((b) => b.id === props.bed))
 const own = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
+const feeds = computed(() => (own.value?.feeds ?? []).map((x) => ({ value: x.name, label: x.name })))
 const today = computed(() => own.value?.today ?? new Date().toISOString().slice(0, 10))
 const form = reactive(emptyForm(own.value?.method))
 const loaded = ref(!props.bed)
@@ -489,6 +491,13 @@ const usualDepth = computed(
             v-model="form.prefers"
             legend="At what hour"
             :options="open(allOf(TIME_OF_DAY), 'as you usually do')"
+          />
+          <Picks v-model="form.feeding" legend="Fed" :options="open(allOf(SCHOOL), 'as the garden')" />
+          <Picks
+            v-if="feeds.length > 1"
+            v-model="form.feed"
+            legend="With"
+            :options="open(feeds, 'as the garden')"
           />
         </div>
       </details>

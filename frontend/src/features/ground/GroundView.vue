@@ -153,6 +153,9 @@ useEventListener('keydown', (e: KeyboardEvent) => {
       <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'pots', params: { garden } }">
         Pots and reservoirs
       </RouterLink>
+      <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'feeding', params: { garden } }">
+        Feeding
+      </RouterLink>
       <RouterLink
         v-if="ground.beds.some((b) => b.line)"
         class="btn"

@@ -76,6 +76,8 @@ const BED: Bed = {
   soils: [SOIL],
   leaves_off: [],
   prefers: null,
+  feeding: null,
+  feed: null,
   exposures: [],
   method: 'drip',
   rig: 2,

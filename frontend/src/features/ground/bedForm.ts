@@ -1,3 +1,4 @@
+import type { School } from '@/shared/words/feeding'
 import { objectOmit } from '@vueuse/core'
 
 import type {
@@ -164,6 +165,8 @@ export interface BedForm extends Plain {
   style: Style | null
   pattern: Pattern | null
   prefers: 'any' | 'dawn' | 'dusk' | null
+  feeding: School | null
+  feed: string | null
   opening_wetness: Wetness | null
   soil: SoilForm
   /** From when a changed soil holds; null: it was always so. */
@@ -248,6 +251,8 @@ export function emptyForm(usual: MethodName = 'hose'): BedForm {
     style: null,
     pattern: null,
     prefers: null,
+    feeding: null,
+    feed: null,
     opening_wetness: null,
     emitters: 10,
     emitter_flow: 2,

@@ -41,6 +41,7 @@ const AfterHail = defineAsyncComponent(() => import('./AfterHail.vue'))
 const Airing = defineAsyncComponent(() => import('./Airing.vue'))
 const CasesDue = defineAsyncComponent(() => import('./CasesDue.vue'))
 const ColdNotice = defineAsyncComponent(() => import('./ColdNotice.vue'))
+const FeedsDue = defineAsyncComponent(() => import('./FeedsDue.vue'))
 const HopedRain = defineAsyncComponent(() => import('@/shared/ui/HopedRain.vue'))
 const LooksAfterRain = defineAsyncComponent(() => import('./LooksAfterRain.vue'))
 const WetSpell = defineAsyncComponent(() => import('./WetSpell.vue'))
@@ -176,6 +177,17 @@ async function moveOn(stop: Stop) {
 function done(stop: Stop) {
   const { dose } = stop
   if (dose) deed(stop, () => actions.watered([{ stop, litres: dose.litres }]))
+}
+
+/** Fed: with all of its soak where it goes into that, else in its own water alone. */
+function fed(stop: Stop) {
+  const now = stop.feeding
+  if (!now?.dose) return
+  const litres = now.with_soak && stop.dose ? stop.dose.litres : now.dose.litres
+  const passes = now.with_soak ? undefined : 1
+  deed(stop, () =>
+    actions.watered([{ stop, litres, passes, into: 'soil', feed: now.dose!.feed, fed: now.dose!.amount }]),
+  )
 }
 
 const notToday = (stop: Stop) => deed(stop, () => actions.notToday(stop))
@@ -386,6 +398,12 @@ useRoundKeys({
             <LaterGoes v-if="group.id === 'to-do'" :round="round" />
           </section>
         </template>
+        <FeedsDue
+          v-if="round.stops.some((s) => s.feeding?.due && s.feeding.due <= round!.garden.today)"
+          :round="round"
+          :busy="(id) => actions.state(id) !== null"
+          @fed="fed"
+        />
         <CasesDue v-if="round.cases_due.length" :round="round" />
         <WetSpell v-if="round.wet_spell" :round="round" />
         <LooksAfterRain

@@ -109,6 +109,11 @@ const settled = computed(() => (props.stop.put_off ? 'Left' : 'Done'))
           Why{{ dose && stop.word !== 'check' ? ` ${units.show(dose.litres, 'volume')}` : '' }}?
         </button>
       </p>
+      <p v-if="stop.feeding?.with_soak && stop.feeding.dose && !second" class="small">
+        Feed with it: {{ Math.round(stop.feeding.dose.amount) }}
+        {{ stop.feeding.dose.kind === 'liquid' || stop.feeding.dose.kind === 'brew' ? 'mL' : 'g' }} of
+        {{ stop.feeding.dose.feed }}, below.
+      </p>
       <div
         v-if="outcomesShown"
         class="finger"

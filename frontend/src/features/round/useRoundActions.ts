@@ -21,6 +21,9 @@ export interface Poured {
   /** What it came from; else what the bed is watered from. */
   rig?: string
   way?: PouredBy
+  /** What was in it, and how much of that [mL or g]. */
+  feed?: string
+  fed?: number
 }
 /** What is in a stop's menu. */
 export type Act = 'other' | 'not_today' | 'ran_out' | 'saucer' | 'still_wet' | 'dry' | 'alter' | 'wrong'
@@ -112,6 +115,7 @@ export function useRoundActions(
         passes: p.passes ?? p.stop.dose?.passes ?? 1,
         ...(p.rig ? { rig: p.rig } : {}),
         ...(p.way ? { way: p.way } : {}),
+        ...(p.feed ? { feed: p.feed, fed: p.fed } : {}),
         into: p.into ?? p.stop.dose?.into ?? (p.stop.method === 'reservoir' ? 'reservoir' : 'soil'),
       }))
       // Another bed on a tube is noted once, by its own stop where that is among these.

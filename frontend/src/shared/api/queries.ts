@@ -90,6 +90,13 @@ export function useCases(garden: Id) {
   })
 }
 
+export function useFeeding(garden: Id) {
+  return useQuery({
+    queryKey: computed(() => ['garden', toValue(garden), 'feeding']),
+    queryFn: () => answer(api.GET('/api/gardens/{garden_id}/feeding', path(toValue(garden)))),
+  })
+}
+
 export function useSky(garden: Id) {
   return useQuery({
     queryKey: computed(() => ['garden', toValue(garden), 'sky']),

@@ -438,6 +438,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gardens/{garden_id}/feeding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["feeding"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gardens/{garden_id}/fit": {
         parameters: {
             query?: never;
@@ -1684,6 +1700,18 @@ export interface components {
              */
             prefers?: (components["schemas"]["TimeOfDay"] | components["schemas"]["NullEnum"]) | null;
             /**
+             * @description how often it is fed; else as the garden is
+             *
+             *     * `none` - none
+             *     * `weekly` - weekly
+             *     * `fortnight` - fortnight
+             *     * `twice` - twice
+             *     * `compost` - compost
+             */
+            feeding?: (components["schemas"]["FeedSchool"] | components["schemas"]["NullEnum"]) | null;
+            /** @description what it is fed with; else, or where the garden has it no longer, as the garden is */
+            feed?: string | null;
+            /**
              * @description its own pattern; else as usual for its kind
              *
              *     * `deep_and_seldom` - deep_and_seldom
@@ -1807,6 +1835,18 @@ export interface components {
              *     * `dusk` - dusk
              */
             prefers: (components["schemas"]["TimeOfDay"] | components["schemas"]["NullEnum"]) | null;
+            /**
+             * @description how often it is fed; else as the garden is
+             *
+             *     * `none` - none
+             *     * `weekly` - weekly
+             *     * `fortnight` - fortnight
+             *     * `twice` - twice
+             *     * `compost` - compost
+             */
+            feeding: (components["schemas"]["FeedSchool"] | components["schemas"]["NullEnum"]) | null;
+            /** @description what it is fed with; else, or where the garden has it no longer, as the garden is */
+            feed: string | null;
             /**
              * @description its own pattern; else as usual for its kind
              *
@@ -1969,6 +2009,9 @@ export interface components {
             chosen: boolean;
             /** @description whether it is as told; else a usual one */
             there: boolean;
+        };
+        CalendarFeedOut: {
+            address: string | null;
         };
         CaseOut: {
             /** Format: uuid */
@@ -2959,8 +3002,186 @@ export interface components {
             /** Format: double */
             battery: number | null;
         };
+        FedBed: {
+            id: number;
+            name: string;
+            feeding: components["schemas"]["FeedingOut"];
+            own_school: (components["schemas"]["FeedSchool"] | components["schemas"]["NullEnum"]) | null;
+            own_feed: string | null;
+        };
+        FeedDoseOut: {
+            feed: string;
+            kind: components["schemas"]["FeedKind"];
+            /**
+             * Format: double
+             * @description mL or g, for the whole bed
+             */
+            amount: number;
+            /**
+             * Format: double
+             * @description in a litre of water; 0 of what is given dry
+             */
+            per_l: number;
+            /**
+             * Format: double
+             * @description of the water it is in
+             */
+            litres: number;
+            /** Format: double */
+            per_can: number;
+            /** Format: double */
+            cans: number;
+            /** Format: double */
+            per_plant: number;
+            /**
+             * Format: double
+             * @description of what its label says
+             */
+            strength: number;
+        };
+        /** @description A product of the person's own, typed once from its label; or a brew of their own, guessed. */
+        FeedInRequest: {
+            /** @description what its people call it */
+            name: string;
+            /**
+             * @description how it is given: in water, or dry by area; lime and shell feed no growth
+             *
+             *     * `liquid` - liquid
+             *     * `soluble` - soluble
+             *     * `dry` - dry
+             *     * `brew` - brew
+             *     * `lime` - lime
+             */
+            kind: components["schemas"]["FeedKind"];
+            /**
+             * Format: double
+             * @description by its label: a litre of water, or a square metre if dry
+             */
+            dose: number;
+            /** @description how often at most, by its label */
+            every_days?: number;
+            /**
+             * Format: double
+             * @description nitrogen by weight; left out: not told
+             */
+            n_pct?: number | null;
+            /**
+             * Format: double
+             * @description phosphate by weight, as labels tell it
+             */
+            p_pct?: number | null;
+            /**
+             * Format: double
+             * @description potash by weight, as labels tell it
+             */
+            k_pct?: number | null;
+            /** @description over which it feeds */
+            lasts_days?: number;
+            /** @description its strength is a guess: an own brew */
+            guessed?: boolean;
+        };
+        /**
+         * @description * `liquid` - liquid
+         *     * `soluble` - soluble
+         *     * `dry` - dry
+         *     * `brew` - brew
+         *     * `lime` - lime
+         * @enum {string}
+         */
+        FeedKind: "liquid" | "soluble" | "dry" | "brew" | "lime";
+        /** @description A product of the person's own, typed once from its label; or a brew of their own, guessed. */
         FeedOut: {
-            address: string | null;
+            /** @description what its people call it */
+            name: string;
+            /**
+             * @description how it is given: in water, or dry by area; lime and shell feed no growth
+             *
+             *     * `liquid` - liquid
+             *     * `soluble` - soluble
+             *     * `dry` - dry
+             *     * `brew` - brew
+             *     * `lime` - lime
+             */
+            kind: components["schemas"]["FeedKind"];
+            /**
+             * Format: double
+             * @description by its label: a litre of water, or a square metre if dry
+             */
+            dose: number;
+            /** @description how often at most, by its label */
+            every_days: number;
+            /**
+             * Format: double
+             * @description nitrogen by weight; left out: not told
+             */
+            n_pct: number | null;
+            /**
+             * Format: double
+             * @description phosphate by weight, as labels tell it
+             */
+            p_pct: number | null;
+            /**
+             * Format: double
+             * @description potash by weight, as labels tell it
+             */
+            k_pct: number | null;
+            /** @description over which it feeds */
+            lasts_days: number;
+            /** @description its strength is a guess: an own brew */
+            guessed: boolean;
+        };
+        /**
+         * @description * `none` - none
+         *     * `weekly` - weekly
+         *     * `fortnight` - fortnight
+         *     * `twice` - twice
+         *     * `compost` - compost
+         * @enum {string}
+         */
+        FeedSchool: "none" | "weekly" | "fortnight" | "twice" | "compost";
+        FeedingOut: {
+            state: components["schemas"]["FeedingOutStateEnum"];
+            /**
+             * Format: double
+             * @description of food, at today's hunger; a rough figure
+             */
+            days_left: number | null;
+            /**
+             * Format: double
+             * @description of its food, since the last feed
+             */
+            washed_share: number;
+            /** Format: date */
+            last: string | null;
+            /** Format: date */
+            due: string | null;
+            why: (components["schemas"]["FeedingOutWhyEnum"] | components["schemas"]["NullEnum"]) | null;
+            hold: (components["schemas"]["HoldEnum"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            until: string | null;
+            dose: components["schemas"]["FeedDoseOut"] | null;
+            /** @description it goes into today's soak */
+            with_soak: boolean;
+            school: components["schemas"]["FeedSchool"];
+        };
+        /**
+         * @description * `enough` - enough
+         *     * `low` - low
+         *     * `washed` - washed
+         * @enum {string}
+         */
+        FeedingOutStateEnum: "enough" | "low" | "washed";
+        /**
+         * @description * `school` - school
+         *     * `washed` - washed
+         *     * `seedling` - seedling
+         *     * `first` - first
+         * @enum {string}
+         */
+        FeedingOutWhyEnum: "school" | "washed" | "seedling" | "first";
+        FeedingPage: {
+            /** @description those in which something grows, what is due first */
+            beds: components["schemas"]["FedBed"][];
         };
         FitOut: {
             what: string;
@@ -3079,6 +3300,20 @@ export interface components {
             allowed: components["schemas"]["AllowedOut"][];
             /** @description of the IANA list */
             time_zone: string;
+            /** @description what its plants are fed with */
+            feeds: components["schemas"]["FeedOut"][];
+            /**
+             * @description how often its beds are fed
+             *
+             *     * `none` - none
+             *     * `weekly` - weekly
+             *     * `fortnight` - fortnight
+             *     * `twice` - twice
+             *     * `compost` - compost
+             */
+            feeding: components["schemas"]["FeedSchool"];
+            /** @description what they are fed with, of its feeds */
+            feed: string | null;
             /**
              * @description what stands in where no day is known: a generic one, or `file`: its `climate_days`
              *
@@ -3372,6 +3607,16 @@ export interface components {
         HelperInRequest: {
             username: string;
         };
+        /**
+         * @description * `sodden` - sodden
+         *     * `dry` - dry
+         *     * `pause` - pause
+         *     * `late` - late
+         *     * `label` - label
+         *     * `young` - young
+         * @enum {string}
+         */
+        HoldEnum: "sodden" | "dry" | "pause" | "late" | "label" | "young";
         /** @description Rain that was expected of a day, and nobody has said yet what fell. */
         Hoped: {
             /** Format: date */
@@ -4280,6 +4525,20 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description what its plants are fed with */
+            feeds?: components["schemas"]["FeedInRequest"][];
+            /**
+             * @description how often its beds are fed
+             *
+             *     * `none` - none
+             *     * `weekly` - weekly
+             *     * `fortnight` - fortnight
+             *     * `twice` - twice
+             *     * `compost` - compost
+             */
+            feeding?: components["schemas"]["FeedSchool"];
+            /** @description what they are fed with, of its feeds */
+            feed?: string | null;
             /** @description dates on which taps may not run */
             bans?: components["schemas"]["BanInRequest"][];
             /** @description what hours, dates and bans do not hold for */
@@ -4736,6 +4995,20 @@ export interface components {
             allowed?: components["schemas"]["AllowedInRequest"][];
             /** @description of the IANA list */
             time_zone?: string;
+            /** @description what its plants are fed with */
+            feeds?: components["schemas"]["FeedInRequest"][];
+            /**
+             * @description how often its beds are fed
+             *
+             *     * `none` - none
+             *     * `weekly` - weekly
+             *     * `fortnight` - fortnight
+             *     * `twice` - twice
+             *     * `compost` - compost
+             */
+            feeding?: components["schemas"]["FeedSchool"];
+            /** @description what they are fed with, of its feeds */
+            feed?: string | null;
             /** @description dates on which taps may not run */
             bans?: components["schemas"]["BanInRequest"][];
             /** @description what hours, dates and bans do not hold for */
@@ -6273,13 +6546,6 @@ export interface components {
          * @enum {string}
          */
         Start: "sown" | "tray" | "pricked_out" | "potted_up" | "hardening_off" | "cutting" | "transplant" | "established";
-        /**
-         * @description * `coming` - coming
-         *     * `here` - here
-         *     * `over` - over
-         * @enum {string}
-         */
-        StateEnum: "coming" | "here" | "over";
         StationColumnOut: {
             column: string;
             variable: components["schemas"]["WeatherVariable"];
@@ -6460,6 +6726,8 @@ export interface components {
             finger_depth_m: number;
             measures: components["schemas"]["Measures"];
             use: components["schemas"]["DayUse"];
+            /** @description none while no product is told */
+            feeding: components["schemas"]["FeedingOut"] | null;
             /** @description today has not room for it, and it loses least by waiting */
             gives: boolean;
             marks: components["schemas"]["Marks"];
@@ -6962,6 +7230,13 @@ export interface components {
              *     * `sprinkler` - sprinkler
              */
             way?: (components["schemas"]["PouredBy"] | components["schemas"]["NullEnum"]) | null;
+            /** @description what was in it, or given dry with no water */
+            feed?: string | null;
+            /**
+             * Format: double
+             * @description how much of that
+             */
+            fed?: number | null;
             /**
              * Format: uuid
              * @description made by the client; the same one twice is one event
@@ -6995,6 +7270,13 @@ export interface components {
              *     * `sprinkler` - sprinkler
              */
             way: (components["schemas"]["PouredBy"] | components["schemas"]["NullEnum"]) | null;
+            /** @description what was in it, or given dry with no water */
+            feed: string | null;
+            /**
+             * Format: double
+             * @description how much of that
+             */
+            fed: number | null;
             /** Format: uuid */
             id: string;
             struck: boolean;
@@ -7167,7 +7449,7 @@ export interface components {
             weighed: boolean;
         };
         WetSpell: {
-            state: components["schemas"]["StateEnum"];
+            state: components["schemas"]["WetSpellStateEnum"];
             /** Format: date */
             since: string;
             /** Format: date */
@@ -7176,6 +7458,13 @@ export interface components {
             rain_mm: number;
             tasks: components["schemas"]["SpellTask"][];
         };
+        /**
+         * @description * `coming` - coming
+         *     * `here` - here
+         *     * `over` - over
+         * @enum {string}
+         */
+        WetSpellStateEnum: "coming" | "here" | "over";
         /**
          * @description * `dry` - dry
          *     * `just_damp` - just_damp
@@ -8247,7 +8536,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FeedOut"];
+                    "application/json": components["schemas"]["CalendarFeedOut"];
                 };
             };
         };
@@ -8273,7 +8562,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FeedOut"];
+                    "application/json": components["schemas"]["CalendarFeedOut"];
                 };
             };
         };
@@ -8300,6 +8589,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    feeding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedingPage"];
+                };
             };
         };
     };

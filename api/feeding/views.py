@@ -1,0 +1,20 @@
+"""Feeding: how each bed stands with its food. Products and schools are the garden's own (api/gardens)."""
+
+from __future__ import annotations
+
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from api.asked import person
+from api.feeding import present, shapes
+from apps.garden.access import membership
+from apps.planning.situation import situation
+
+
+class Feeding(APIView):
+    @extend_schema(operation_id="feeding", responses=shapes.FeedingPage)
+    def get(self, request: Request, garden_id: int) -> Response:
+        m = membership(person(request), garden_id)
+        return Response({"beds": present.page(situation(m.garden))})

@@ -1,0 +1,254 @@
+"""Feeding: the balance of food closes, hunger and washing out turn the day, and the label rules the amount.
+
+Schools, spans and strengths are common practice, no source; label arithmetic is by volume and counting.
+"""
+
+import dataclasses
+import datetime as dt
+import math
+import unittest
+
+import numpy as np
+
+from agronomy.balance.nutrients import food
+from agronomy.balance.terms import Terms
+from agronomy.decide.feeding import (
+    MIX_G_PER_L,
+    PAUSE_DAYS,
+    PAUSE_FED_DAYS,
+    SOLUTION_L_PER_M2,
+    TRUE_LEAVES_DAYS,
+    Feeding,
+    feeding_of,
+    food_of,
+    product_of,
+)
+from agronomy.decide.plan import plan
+from agronomy.describe import garden as g
+from agronomy.describe.errors import MissingError
+from agronomy.describe.feeding import Feed, check_feed
+from agronomy.plants.nutrition import HEAVY_G_PER_L, LIGHT_G_PER_L, USUAL_G_PER_L, nitrogen_g_per_l
+from agronomy.signs.evidence import weeks_of
+from tests.agronomy import gardens as t
+
+DAY = dt.timedelta(days=1)
+FRUIT = Feed("Fruit feed", "liquid", 4.0, 7, 4.0, 3.0, 8.0)
+GRAINS = Feed("Grains", "dry", 100.0, 60, 6.0, 4.0, 8.0, 60)
+POT = {"kind": "pot", "round": True, "length_m": 0.4, "width_m": 0.4, "soil_depth_m": 0.4,
+       "soils": (g.Soil("potting_mix"),)}  # fmt: skip
+
+
+def rows(*drained: float, drunk: float = 0.0) -> Terms:
+    zero = dict.fromkeys(Terms._fields, np.zeros(len(drained)))
+    return Terms(**{**zero, "drained_rooted": np.array(drained), "transpiration": np.full(len(drained), drunk)})
+
+
+def fed(b: g.Bed, *days: int, feed: Feed = FRUIT, amount: float = 40.0, litres: float = 8.0) -> g.Bed:
+    poured = tuple(g.Watering(t.TODAY - k * DAY, litres, feed=feed.name, fed=amount) for k in days)
+    return dataclasses.replace(b, waterings=tuple(sorted((*b.waterings, *poured), key=lambda w: w.date)))
+
+
+def told(b: g.Bed, school="fortnight", sky=None, feeds=(FRUIT,), **garden) -> Feeding:
+    made = dataclasses.replace(t.garden(b), feeds=feeds, feeding=school, **garden)
+    return feeding_of(plan(made, sky or t.sky(), t.TODAY), 0)
+
+
+GROWN = (g.Planting("tomato", 6, t.TODAY - 70 * DAY, (g.Size(t.TODAY - 3 * DAY, "shoulder", 0.6),)),)
+
+
+class Balance(unittest.TestCase):
+    def test_what_starts_and_comes_is_left_taken_or_washed_out(self) -> None:
+        rng = np.random.default_rng(3)
+        for _ in range(50):
+            n = int(rng.integers(1, 60))
+            drained, came, wanted = rng.exponential(4, n) * (rng.random(n) < 0.3), rng.random(n), rng.random(n)
+            eaten = food(rows(*drained), came, wanted, 60.0, 5.0)
+            self.assertAlmostEqual(5.0 + came.sum(), eaten.left[-1] + eaten.taken.sum() + eaten.washed.sum(), places=9)
+            self.assertTrue((eaten.left >= 0).all() and (eaten.taken <= wanted + 1e-12).all())
+
+    def test_what_drains_takes_its_share_of_well_mixed_water(self) -> None:
+        """Once the soil's own water has run through, 1 - 1/e of the food is gone: the exponential of Burns (1975), from
+        memory; two showers take what one as large does."""
+        zero = np.zeros(1)
+        once = food(rows(60.0), zero, zero, 60.0, 10.0)
+        self.assertAlmostEqual(float(once.washed[0]), 10.0 * (1 - 1 / math.e))
+        twice = food(rows(20.0, 40.0), np.zeros(2), np.zeros(2), 60.0, 10.0)
+        self.assertAlmostEqual(float(twice.left[-1]), float(once.left[-1]))
+
+    def test_hunger_is_by_crop(self) -> None:
+        self.assertEqual(nitrogen_g_per_l("tomato"), HEAVY_G_PER_L)
+        self.assertEqual(nitrogen_g_per_l("lettuce"), USUAL_G_PER_L)
+        self.assertEqual((nitrogen_g_per_l("pea"), nitrogen_g_per_l("thyme")), (LIGHT_G_PER_L, LIGHT_G_PER_L))
+
+    def test_a_season_of_tomatoes_takes_up_what_growers_say(self) -> None:
+        """15 to 30 g of nitrogen a square metre in a season: common practice, from memory (150 to 300 kg/ha), at 250 to
+        350 mm of transpiration."""
+        for mm in (250, 300):
+            self.assertTrue(15 <= mm * HEAVY_G_PER_L <= 35)
+
+    def test_a_pot_starts_with_what_its_mix_brings_and_lives_on_what_it_is_fed(self) -> None:
+        pot = t.bed(**POT, plantings=(t.planting("tomato", 1, "waist", 0.5),))
+        made = dataclasses.replace(t.garden(pot, fed(dataclasses.replace(pot, name="Fed"), 6)), feeds=(FRUIT, GRAINS))
+        p = plan(made, t.sky(), t.TODAY)
+        bare, had = food_of(p, 0), food_of(p, 1)
+        start = MIX_G_PER_L * 1000 * math.pi / 4 * 0.4**2 * 0.4
+        self.assertAlmostEqual(start, float(bare.left[-1] + bare.taken.sum() + bare.washed.sum()))
+        self.assertAlmostEqual(float(had.came.sum()), 40.0 * 0.04)  # 40 mL of 4 %
+        slow = plan(
+            dataclasses.replace(made, beds=(fed(pot, 10, feed=GRAINS, amount=60.0, litres=0.0),)), t.sky(), t.TODAY
+        )
+        self.assertAlmostEqual(float(food_of(slow, 0).came.sum()), 60.0 * 0.06 * 10 / 60)  # a sixth of its 60 days
+
+
+class When(unittest.TestCase):
+    def test_no_school_and_no_product_ask_for_nothing(self) -> None:
+        grown = t.bed(plantings=GROWN)
+        self.assertIsNone(told(grown, "none").due)
+        self.assertIsNone(told(grown, "compost").due)
+        self.assertIsNone(told(grown, feeds=()).due)
+        lime = Feed("Shell", "lime", 80.0, 100)
+        self.assertIsNone(told(grown, feeds=(lime,)).due)
+
+    def test_two_schools_ask_on_their_own_days(self) -> None:
+        """Weekly; or each ten days while it bears, each two weeks while it grows: practice."""
+        grown = fed(t.bed(plantings=GROWN), 3)
+        self.assertEqual(told(grown, "weekly").due, t.TODAY + 4 * DAY)
+        bearing = told(grown, "fortnight").due
+        growing = told(fed(t.bed(plantings=(t.planting("tomato", 6, "knee", 0.4, age=45),)), 3), "fortnight").due
+        self.assertEqual((bearing, growing), (t.TODAY + 7 * DAY, t.TODAY + 11 * DAY))
+        strict = dataclasses.replace(FRUIT, every_days=28)
+        self.assertEqual(told(fed(t.bed(plantings=GROWN), 3), "weekly", feeds=(strict,)).due, t.TODAY + 25 * DAY)
+        own = dataclasses.replace(grown, feeding="none")
+        self.assertIsNone(told(own, "weekly").due)
+
+    def test_after_planting_out_it_rests_longer_with_feed_in_the_hole(self) -> None:
+        young = g.Planting("tomato", 6, t.TODAY - 5 * DAY, start="transplant")
+        rests = told(t.bed(plantings=(young,)), "weekly")
+        self.assertEqual((rests.hold, rests.until), ("pause", young.planted + PAUSE_DAYS * DAY))
+        hole = fed(t.bed(plantings=(young,)), 5, feed=GRAINS, amount=30.0, litres=0.0)
+        longer = told(hole, "weekly", feeds=(FRUIT, GRAINS))
+        self.assertEqual(longer.until, young.planted + PAUSE_FED_DAYS * DAY)
+        self.assertFalse(longer.with_soak)
+
+    def test_seedlings_get_half_from_their_first_true_leaves(self) -> None:
+        def sown(days: int) -> Feeding:
+            tray = t.bed(plantings=(g.Planting("tomato", 12, t.TODAY - days * DAY, start="tray"),))
+            return told(tray, "weekly")
+
+        self.assertEqual(sown(6).hold, "young")
+        ready = sown(TRUE_LEAVES_DAYS + 1)
+        assert ready.dose
+        self.assertEqual((ready.why, ready.dose.strength, ready.dose.per_l), ("seedling", 0.5, 2.0))
+
+    def test_it_ends_with_the_crop(self) -> None:
+        old = t.bed(plantings=(g.Planting("tomato", 6, t.TODAY - 130 * DAY),))
+        self.assertEqual((told(old).hold, told(old).due), ("late", None))
+
+    def test_rain_that_washed_food_out_brings_a_light_feed_forward_once_it_has_drained(self) -> None:
+        n = (t.TODAY - t.OPENED).days
+        sand = {"soils": (g.Soil("sand"),), "plantings": GROWN, "kind": "open"}
+        wet = t.sky(behind_rain={n - k: 40.0 for k in range(4, 9)})
+        dry, washed = (told(fed(t.bed(**sand), 9), "fortnight", sky) for sky in (t.sky(), wet))
+        self.assertGreater(washed.washed_share, 0.3)
+        self.assertLess(dry.washed_share, 0.05)
+        self.assertEqual((washed.why, getattr(washed.dose, "strength", None)), ("washed", 0.5))
+        self.assertLess(washed.due or t.TODAY + 99 * DAY, dry.due or t.TODAY)
+        sodden = t.sky(behind_rain={n - k: 60.0 for k in range(1, 9)})
+        clay = {**sand, "soils": (g.Soil("clay"),)}
+        self.assertEqual(told(fed(t.bed(**clay), 15), "weekly", sodden).hold, "sodden")
+
+    def test_a_first_feed_waits_while_there_is_food_and_no_longer_than_a_label(self) -> None:
+        pot = t.bed(**POT, plantings=(t.planting("pepper", 1, "knee", 0.3),))
+        small = t.bed(**{**POT, "length_m": 0.2, "width_m": 0.2, "soil_depth_m": 0.2},
+                      plantings=(t.planting("tomato", 1, "shoulder", 0.6),))  # fmt: skip
+        starved = t.watered(small, *[(k, 1.0) for k in range(1, (t.TODAY - t.OPENED).days)])
+        full, hungry = told(pot, "weekly"), told(starved, "weekly")
+        self.assertEqual((full.state, full.why, full.due), ("enough", "first", t.TODAY + 7 * DAY))
+        self.assertEqual((hungry.why, hungry.state == "enough"), ("first", False))
+        self.assertLessEqual(hungry.due or t.TODAY + 99 * DAY, t.TODAY + 4 * DAY)
+
+    def test_a_feed_goes_with_the_next_soak_where_that_is_near(self) -> None:
+        made = dataclasses.replace(t.garden(fed(t.dried(2), 30)), feeds=(FRUIT,), feeding="weekly")
+        p = plan(made, t.sky(), t.TODAY)
+        self.assertEqual(p.beds[0].word, "leave")
+        soak = p.beds[0].next_soak
+        assert soak
+        self.assertEqual(feeding_of(p, 0).due, soak[1])
+        by_hand = told(fed(t.dried(2), 80, feed=GRAINS, litres=0.0), "weekly", feeds=(GRAINS,))
+        self.assertEqual(by_hand.due, t.TODAY - 20 * DAY)  # what is dry needs no soak to go with
+
+    def test_over_a_reservoir_it_is_half_as_strong(self) -> None:
+        box = {"kind": "self_watering_box", "length_m": 0.8, "width_m": 0.4, "soil_depth_m": 0.3, "method": "reservoir",
+               "reservoir": g.Reservoir(16.0), "soils": (g.Soil("potting_mix"),),
+               "plantings": (t.planting("tomato", 2, "waist", 0.5),)}  # fmt: skip
+        strengths = [
+            getattr(told(fed(t.bed(**x), 30), "weekly").dose, "per_l", None) for x in (box, {"plantings": GROWN})
+        ]
+        self.assertEqual(strengths, [2.0, 4.0])
+
+    def test_onto_dry_soil_water_comes_first(self) -> None:
+        due = told(fed(t.dried(9, plantings=GROWN), 20), "weekly")
+        self.assertTrue(due.with_soak)  # it is soaked today, and the feed goes into that water
+        waits = told(fed(t.just_past(), 20), "weekly", t.sky(rain_chance=1.0, rain_mm=30.0))
+        self.assertEqual((waits.hold, waits.with_soak), ("dry", False))
+
+    def test_what_the_food_is_shows_as_one_of_three_words(self) -> None:
+        pot = t.bed(**POT, plantings=(t.planting("tomato", 1, "shoulder", 0.6),))
+        self.assertEqual(told(pot).state, "enough" if (told(pot).days_left or 99) > 10 else "low")
+        small = dataclasses.replace(pot, length_m=0.2, width_m=0.2, soil_depth_m=0.2)
+        starved = t.watered(small, *[(k, 1.0) for k in range(1, (t.TODAY - t.OPENED).days)])
+        hungry = told(starved)
+        self.assertEqual(hungry.state, "low")
+        made = dataclasses.replace(t.garden(starved), feeds=(FRUIT,))
+        self.assertTrue(weeks_of(plan(made, t.sky(), t.TODAY), 0).facts["unfed"])
+        again = fed(starved, 1, amount=100.0, litres=0.5)
+        self.assertEqual(told(again).state, "enough")
+        made = dataclasses.replace(t.garden(again), feeds=(FRUIT,))
+        self.assertFalse(weeks_of(plan(made, t.sky(), t.TODAY), 0).facts["unfed"])
+
+
+class HowMuch(unittest.TestCase):
+    def test_the_label_by_the_litre_for_this_can_and_this_bed(self) -> None:
+        """4 mL a litre: a can of 10 L takes 40 mL; a pint a gallon is 125 mL a litre, by definition of both."""
+        pot = t.bed(
+            **{**POT, "length_m": 0.6, "width_m": 0.6, "soil_depth_m": 0.5},
+            plantings=(t.planting("tomato", 1, "waist", 0.5),),
+        )
+        dose = told(fed(pot, 30), "weekly", can_l=5.0).dose
+        assert dose
+        self.assertAlmostEqual(dose.amount, 4.0 * dose.litres)
+        self.assertAlmostEqual(dose.per_can, 4.0 * min(5.0, dose.litres))
+        self.assertAlmostEqual(dose.cans, dose.litres / 5.0)
+        pint_a_gallon = 0.473176473 / 3.785411784 * 1000
+        self.assertAlmostEqual(pint_a_gallon, 125.0)
+
+    def test_dry_feed_is_by_area_and_plant_and_has_no_water(self) -> None:
+        bed = t.bed(plantings=GROWN)
+        dose = told(bed, "twice", feeds=(GRAINS,)).dose
+        if dose is None:
+            dose = told(fed(bed, 60, feed=GRAINS, litres=0.0), "weekly", feeds=(GRAINS,)).dose
+        assert dose
+        self.assertAlmostEqual(dose.amount, 100.0 * bed.length_m * bed.width_m)
+        self.assertEqual((dose.litres, dose.cans, dose.per_plant), (0.0, 0.0, dose.amount / 6))
+
+    def test_feed_water_is_never_more_than_the_soak_it_goes_with(self) -> None:
+        made = dataclasses.replace(t.garden(fed(t.just_past(), 30)), feeds=(FRUIT,), feeding="weekly")
+        p = plan(made, t.sky(), t.TODAY)
+        dose, soak = feeding_of(p, 0).dose, p.beds[0].dose
+        assert dose
+        assert soak
+        self.assertLessEqual(dose.litres, soak.litres)
+        self.assertLessEqual(dose.litres, SOLUTION_L_PER_M2 * p.beds[0].today.rooted_m2 + 1e-9)
+
+    def test_the_beds_own_product_beats_the_gardens(self) -> None:
+        bed = dataclasses.replace(t.bed(plantings=GROWN), feed="Grains")
+        made = dataclasses.replace(t.garden(bed), feeds=(FRUIT, GRAINS), feed="Fruit feed", feeding="weekly")
+        p = plan(made, t.sky(), t.TODAY)
+        self.assertEqual(getattr(product_of(p, p.beds[0]), "name", ""), "Grains")
+
+    def test_a_label_without_food_is_no_feed(self) -> None:
+        for kind in ("liquid", "dry"):
+            with self.assertRaises(MissingError):
+                check_feed(Feed("Water", kind, 4.0))
+        check_feed(Feed("Brew", "brew", 100.0, guessed=True))
+        check_feed(Feed("Shell", "lime", 80.0))

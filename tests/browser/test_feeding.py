@@ -1,0 +1,50 @@
+"""Feeding by the screens: a label typed once, a school chosen, fed with the soak in one tap, and undone."""
+
+from playwright.sync_api import expect
+
+from apps.garden.models import Event, Garden
+from tests.browser.base import InBrowser
+
+
+class Feeding(InBrowser):
+    def test_a_label_is_typed_a_school_chosen_and_the_round_says_what_to_give(self) -> None:
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/feeding")
+        expect(page.get_by_text("Nothing yet. Type a label once")).to_be_visible()
+        page.get_by_role("button", name="Type a label").click()
+        page.get_by_label("What you call it").fill("Fruit feed")
+        page.get_by_role("button", name="Keep this feed").click()
+        expect(page.get_by_role("alert")).to_contain_text("Not kept yet")
+        page.get_by_label("mL in a litre of water").fill("4")
+        page.get_by_label("N, %").fill("4")
+        page.get_by_label("K, %").fill("8")
+        self.assert_axe_finds_nothing("a feed's form")
+        page.get_by_role("button", name="Keep this feed").dblclick()
+        expect(self.status("Fruit feed is kept")).to_be_visible()
+        expect(page.get_by_role("region", name="What you feed with")).to_contain_text("N-P-K 4-0-8; 4 mL a L")
+        page.get_by_text("a little every week", exact=True).click()
+        beds = page.get_by_role("region", name="Beds and their food")
+        expect(beds).to_contain_text("Fruit feed in")
+        self.assert_axe_finds_nothing("feeding")
+        garden = Garden.objects.get(pk=self.garden.pk)
+        self.assertEqual((len(garden.feeds), garden.feeding), (1, "weekly"))
+        self.go(f"/g/{self.garden.pk}/round")
+        due = page.get_by_role("region", name="To feed today")
+        expect(due).to_be_visible()
+        self.assert_axe_finds_nothing("the round with feeds")
+        give = due.get_by_role("button", name="Watered and fed").first
+        name = give.inner_text().split(":")[0]
+        self.context.set_offline(True)
+        give.click()
+        expect(page.locator(".snack")).to_contain_text("No connection")
+        self.context.set_offline(False)
+        page.evaluate("window.dispatchEvent(new Event('online'))")
+        page.wait_for_timeout(900)
+        due.get_by_role("button", name=f"{name}: Watered and fed").dblclick()
+        expect(self.status(f"{name}:")).to_be_visible()
+        poured = Event.objects.get(garden=self.garden, kind="watering", told__feed="Fruit feed")
+        self.assertGreater(poured.told["fed"], 0)
+        expect(due.get_by_role("button", name=f"{name}: Watered and fed")).to_have_count(0)
+        self.status(f"{name}:").get_by_role("button", name="Undo").click()
+        expect(due.get_by_role("button", name=f"{name}: Watered and fed")).to_be_visible()
