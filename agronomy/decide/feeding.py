@@ -8,6 +8,7 @@ from typing import Final, Literal
 
 import numpy as np
 
+from agronomy.air.microclimate import rain_share
 from agronomy.balance.nutrients import Food, food
 from agronomy.beds.ground import volume_l
 from agronomy.decide.plan import BedPlan, Plan
@@ -27,18 +28,22 @@ SEEDLING_EVERY, SEEDLING_STRENGTH = 7, 0.5  # common practice, no source
 PAUSE_DAYS, PAUSE_FED_DAYS = 14, 21  # after planting out, and with feed in the hole; common practice, no source
 LIGHT: Final = 0.5  # of a usual dose, after rain washed food out; common practice, no source
 WASHED_FROM: Final = 0.3  # of what was there since the last feed; common practice, no source
+RAIN_DAYS, RAIN_WASHES_MM = 2, 15.0  # so much expected at a bed within so many days would wash a feed out; practice
 SOAK_WITHIN: Final = 4  # days, for which a feed waits to go along; common practice, no source
 OVER_RESERVOIR: Final = 0.5  # strength, as nothing is washed out there; common practice, no source
 LOW_DAYS: Final = 10  # of food left at today's hunger; common practice, no source
 SOLUTION_L_PER_M2, OF_POT = 5.0, 0.10  # of feed water: over ground, and of a pot's volume; common practice, no source
-SOIL_G_M2, SOIL_G_M2_DAY = 5.0, 0.10  # nitrogen a tended soil starts with and frees by the day; common practice
+SOIL_G_M2, SOIL_G_M2_DAY = 5.0, 0.05  # nitrogen a soil starts with, and frees by the day for each % of organic matter;
+# common practice
 MIX_G_PER_L: Final = 0.15  # nitrogen that a bought mix brings along; common practice, no source
+POND_G_PER_L: Final = 0.005  # nitrogen in the water of a pond with fish; common practice, no source
+COMPOST_G_M2_DAY: Final = 0.03  # nitrogen that compost as a mulch gives by the day; common practice, no source
 GUESSED_N_PCT: Final = 0.5  # of an own brew; common practice, no source
 
 DRY: Final = ("dry", "lime")
 State = Literal["enough", "low", "washed"]
 Why = Literal["school", "washed", "seedling", "first"]
-Hold = Literal["sodden", "dry", "pause", "late", "label", "young"]
+Hold = Literal["sodden", "dry", "rain", "pause", "late", "label", "young"]
 
 
 @dataclass(frozen=True)
@@ -96,9 +101,17 @@ def food_of(plan: Plan, i: int) -> Food:
     area = b.ground_m2
     needs = _hunger(b)
     wanted = np.asarray(rows.transpiration, dtype=float) * area * needs
-    came = np.full(n, 0.0 if b.today.container else SOIL_G_M2_DAY * area)
+    frees = 0.0 if b.today.container else SOIL_G_M2_DAY * b.today.soil.organic_matter_pct
+    came = np.full(n, frees * area)
     for w, feed in _fed(plan, b):
         _lay(came, dates, w, feed)
+    ponds = {r.name for r in plan.garden.rigs if r.water == "pond"}
+    for w in b.bed.waterings:
+        if (w.rig or b.today.rig.name) in ponds and dates and dates[0] <= w.date <= dates[-1]:
+            came[(w.date - dates[0]).days] += POND_G_PER_L * w.litres
+    if b.today.mulch is not None and b.today.mulch.kind == "compost":
+        lies = max(0, (b.today.mulch.date - dates[0]).days) if dates else 0
+        came[lies:] += COMPOST_G_M2_DAY * area * b.today.mulch.cover
     start = MIX_G_PER_L * volume_l(b.bed) if b.today.container else SOIL_G_M2 * area
     return food(rows, came, wanted, _holds_mm(b), start)
 
@@ -131,6 +144,8 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
         due = max(due, until)
     light = why == "washed" or any(p.start in SEEDLINGS for p in standing)
     strength = (SEEDLING_STRENGTH if light else 1.0) * _over_reservoir(b)
+    if rain_washes(plan, b) and hold is None:
+        hold = "rain"
     soaks = b.word == "soak" and b.dose is not None and b.dose.into == "soil"
     if due is not None and not soaks and hold != "sodden" and product.kind not in DRY:
         due = _with_next_soak(b, max(due, today), today)
@@ -141,6 +156,13 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
     return Feeding(
         state, days_left, washed, last, due, why, hold, until, dose, soaks and ready and hold is None, school
     )
+
+
+def rain_washes(plan: Plan, b: BedPlan) -> bool:
+    """Whether rain that is more likely than not would wash a feed of today out of a bed. Common practice."""
+    w, n = plan.run.weather, plan.run.n_behind
+    ahead = w.rain[n : n + RAIN_DAYS].sum(axis=0) * rain_share(b.today.exposure)
+    return float(np.median(ahead)) >= RAIN_WASHES_MM
 
 
 def _with_next_soak(b: BedPlan, due: dt.date, today: dt.date) -> dt.date:
@@ -177,7 +199,7 @@ def _due(
     usual = last + dt.timedelta(days=every)
     if washed >= WASHED_FROM:
         sooner = last + dt.timedelta(days=product.every_days)
-        if sooner < usual:
+        if sooner <= usual:
             return max(sooner, today), "washed"
     return max(first, usual), "school"
 

@@ -231,6 +231,20 @@ class Weeks(unittest.TestCase):
         self.assertTrue(swings.facts["swings"] and swings.swing >= SWINGS_FROM)
         self.assertFalse(soaked.facts["swings"])
 
+    def test_thirst_of_this_morning_counts_before_a_day_of_it_is_over(self) -> None:
+        now = self.weeks(t.dried(5))
+        self.assertEqual((now.dry_days, now.facts["dry"]), (0, True))
+        self.assertFalse(self.weeks(t.dried(1)).facts["dry"])
+
+    def test_salts_and_age_are_read_too(self) -> None:
+        pot = t.bed(kind="pot", round=True, length_m=0.3, width_m=0.3, soil_depth_m=0.3,
+                    soils=(g.Soil("potting_mix"),), plantings=(t.planting("pepper", 1, "knee", 0.3),))  # fmt: skip
+        drunk = t.watered(pot, *[(k, 1.0) for k in range(1, 20)])
+        hard, soft = (self.weeks(drunk, rigs=(g.Rig("Hose", 15.0, t.OPENED, salt_ds_m=x),)) for x in (9.0, 0.05))
+        self.assertEqual((hard.facts["salty"], soft.facts["salty"]), (True, False))
+        old = t.bed(plantings=(g.Planting("tomato", 6, t.TODAY - 130 * DAY),))
+        self.assertEqual((self.weeks(old).facts["last_stage"], self.weeks(t.bed()).facts["last_stage"]), (True, False))
+
     def test_weather_is_the_beds_own(self) -> None:
         hot = t.sky()
         hot.behind.columns["tmax"][-3:] = 35.0

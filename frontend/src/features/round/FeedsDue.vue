@@ -23,7 +23,7 @@ const caution = computed(() => {
 </script>
 
 <template>
-  <Duties v-if="due.length" name="feeds" title="To feed today" class="no-print">
+  <Duties v-if="due.length" name="feeds" title="To feed today">
     <template v-if="caution" #says>
       <p class="soft small">{{ caution }} Stir, and pour it slowly at the base on damp soil.</p>
     </template>
@@ -32,7 +32,7 @@ const caution = computed(() => {
         ><strong>{{ s.name }}</strong> {{ doseInWords(s.feeding!.dose!, units)
         }}{{ s.feeding!.with_soak ? ', the last of its soak' : '' }}</span
       >
-      <button class="btn" type="button" :disabled="busy(s.id)" @click="emit('fed', s)">
+      <button class="btn no-print" type="button" :disabled="busy(s.id)" @click="emit('fed', s)">
         <span class="visually-hidden">{{ s.name }}: </span
         >{{ s.feeding!.with_soak ? 'Watered and fed' : 'Fed' }}
       </button>

@@ -93,6 +93,7 @@ export const wateringInWords = (w: Poured, t: Tongue): string =>
     ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
     ...(w.rig ? [`from ${w.rig}`] : []),
     ...(w.way ? [BY_WAY[w.way as PouredBy]] : []),
+    ...(w.feed ? [`with ${Math.round(Number(w.fed))} of ${w.feed}`] : []),
   ].join(', ')
 
 /** One event of the record, in words. */

@@ -68,6 +68,8 @@ export function holdInWords(x: FeedingNow, today: string): string {
       return 'its soil is sodden: roots cannot take it, it runs below. Wait until it has drained.'
     case 'dry':
       return 'its soil is dry: it burns roots. Water first, feed with the next soak.'
+    case 'rain':
+      return 'rain would wash it out. Feed once it is over and has drained.'
     case 'pause':
       return `it was planted lately: roots first${x.until ? `, feed from ${nearDay(x.until, today)}` : ''}.`
     case 'late':
