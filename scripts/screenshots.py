@@ -17,27 +17,6 @@ FOLDER = PROJECT / "docs" / "screenshots"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-background-networking", "--no-first-run"]
 
-# Copperpan Court, obeyed day by day until a pot is to drink twice, and that morning noted; returns its garden.
-HOT_DAY = """async () => {
-  const token = document.cookie.match(/csrftoken=([^;]+)/)[1]
-  const headers = { 'Content-Type': 'application/json', 'X-CSRFToken': token }
-  const post = async (path, body) =>
-    (await fetch(`/api/${path}`, { method: 'POST', headers, body: JSON.stringify(body) })).json()
-  const { id } = await post('samples/copperpan_court', {})
-  for (let day = 0; day < 14; day++) {
-    const round = await (await fetch(`/api/gardens/${id}/round`)).json()
-    const due = round.stops.filter((s) => s.dose && ['soak', 'fill', 'check'].includes(s.word))
-    const waterings = due.map((s) => ({
-      id: s.marks.watering, bed: s.id, date: round.garden.today,
-      litres: s.dose.litres, passes: s.dose.passes, into: s.dose.into,
-    }))
-    await post(`gardens/${id}/waterings`, { waterings })
-    if (round.stops.some((s) => s.again)) break
-    await post(`gardens/${id}/step`, {})
-  }
-  return id
-}"""
-
 
 def main() -> int:
     now = WEB.running()
@@ -51,26 +30,27 @@ def main() -> int:
         page = browser.new_page(viewport=DESK, reduced_motion="reduce", locale="en-GB")  # type: ignore[arg-type]
         page.goto(f"{base}/sign-in")
         page.wait_for_load_state("networkidle")
-        page.screenshot(path=FOLDER / "door.png")
         page.fill("input[name=username]", "ostrander")
         page.fill("input[name=password]", (RUN / "demo_password").read_text().strip())
         page.keyboard.press("Enter")
         page.wait_for_url("**/round")
         garden = page.url.split("/round")[0]
         shoot(page, "round")
-        views = ("ahead", "ground", "sky", "settings", "lines", "noted", "read", "away")
+        views = ("ahead", "ground", "sky", "settings", "lines", "noted", "read", "away", "feeding")
         for view, name in (*((v, v) for v in views), ("ground/new", "describe"), ("bench?test=squeeze", "bench")):
             page.goto(f"{garden}/{view}")
             shoot(page, name)
         page.goto(f"{garden}/ground")
         page.get_by_role("link", name="Long Bench", exact=True).click()
         shoot(page, "bed")
+        page.get_by_role("link", name="Something looks wrong?").click()
+        for sign in ("Yellow below", "Hangs by day"):
+            page.get_by_role("button", name=sign).click()
+        shoot(page, "signs")
         page.goto(f"{garden}/pots")
         shoot(page, "pots-and-reservoirs")
         page.goto(f"{base}/new-garden")
         shoot(page, "first-visit")
-        page.goto(f"{base}/g/{page.evaluate(HOT_DAY)}/round")
-        shoot(page, "pots")
         page.set_viewport_size(PHONE)  # type: ignore[arg-type]
         page.goto(f"{garden}/round")
         shoot(page, "round-phone")

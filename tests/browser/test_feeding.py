@@ -1,8 +1,11 @@
 """Feeding by the screens: a label typed once, a school chosen, fed with the soak in one tap, and undone."""
 
+import datetime as dt
+
 from playwright.sync_api import expect
 
-from apps.garden.models import Event, Garden
+from apps.garden.models import Bed, Event, Garden
+from tests.apps import world as w
 from tests.browser.base import InBrowser
 
 
@@ -29,6 +32,9 @@ class Feeding(InBrowser):
         self.assert_axe_finds_nothing("feeding")
         garden = Garden.objects.get(pk=self.garden.pk)
         self.assertEqual((len(garden.feeds), garden.feeding), (1, "weekly"))
+        bench = Bed.objects.get(garden=self.garden, name="Long Bench")
+        long_ago = self.garden.today - dt.timedelta(days=12)
+        w.note("watering", bench, date=long_ago, litres=8.0, feed="Fruit feed", fed=32.0)
         self.go(f"/g/{self.garden.pk}/round")
         due = page.get_by_role("region", name="To feed today")
         expect(due).to_be_visible()
@@ -43,7 +49,7 @@ class Feeding(InBrowser):
         page.wait_for_timeout(900)
         due.get_by_role("button", name=f"{name}: Watered and fed").dblclick()
         expect(self.status(f"{name}:")).to_be_visible()
-        poured = Event.objects.get(garden=self.garden, kind="watering", told__feed="Fruit feed")
+        poured = Event.objects.get(garden=self.garden, kind="watering", told__feed="Fruit feed", date=self.garden.today)
         self.assertGreater(poured.told["fed"], 0)
         expect(due.get_by_role("button", name=f"{name}: Watered and fed")).to_have_count(0)
         self.status(f"{name}:").get_by_role("button", name="Undo").click()

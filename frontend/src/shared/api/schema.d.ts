@@ -3610,13 +3610,14 @@ export interface components {
         /**
          * @description * `sodden` - sodden
          *     * `dry` - dry
+         *     * `rain` - rain
          *     * `pause` - pause
          *     * `late` - late
          *     * `label` - label
          *     * `young` - young
          * @enum {string}
          */
-        HoldEnum: "sodden" | "dry" | "pause" | "late" | "label" | "young";
+        HoldEnum: "sodden" | "dry" | "rain" | "pause" | "late" | "label" | "young";
         /** @description Rain that was expected of a day, and nobody has said yet what fell. */
         Hoped: {
             /** Format: date */

@@ -78,6 +78,8 @@ const BY_WAY: Record<PouredBy, string> = {
 }
 
 interface Poured {
+  feed?: string | null
+  fed?: number | null
   litres: number
   into: string
   part: string
