@@ -179,6 +179,9 @@ section {
   margin-top: 32px;
   max-width: 920px;
 }
+.lines > li {
+  flex-wrap: nowrap;
+}
 td:nth-child(2),
 td:nth-child(3) {
   white-space: nowrap;

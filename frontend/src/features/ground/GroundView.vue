@@ -164,7 +164,7 @@ useEventListener('keydown', (e: KeyboardEvent) => {
         Lines and timers
       </RouterLink>
       <RouterLink v-if="ground.beds.length" class="btn" :to="{ name: 'sizes', params: { garden } }">
-        Look through the sizes
+        Sizes
       </RouterLink>
       <RouterLink v-if="owner" class="btn full" :to="{ name: 'new-bed', params: { garden } }">
         <PhPlus :size="18" aria-hidden="true" /> Describe a bed
