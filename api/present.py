@@ -50,6 +50,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "feeds": [vars(read(Feed, x)) for x in g.feeds],
         "feeding": g.feeding,
         "feed": g.feed,
+        "bloom_feed": g.bloom_feed,
         "bans": [vars(read(Ban, x)) for x in g.bans],
         "exempt": g.exempt,
         "own_clock": g.clock_date is not None,

@@ -16,6 +16,7 @@ from agronomy.describe.feeding import Feed
 from agronomy.describe.garden import Planting, Watering
 from agronomy.describe.words import FeedSchool
 from agronomy.plants.crops import crop_of, is_watered
+from agronomy.plants.fruit_set import FRUITING
 from agronomy.plants.nutrition import nitrogen_g_per_l
 from agronomy.plants.size import stage_name
 
@@ -87,10 +88,20 @@ def school_of(plan: Plan, b: BedPlan) -> FeedSchool:
 
 
 def product_of(plan: Plan, b: BedPlan) -> Feed | None:
-    """What a bed is fed with: its own, else the garden's, else the first that feeds growth."""
+    """What a bed is fed with: its own; from first bloom on what fruiting crops then get; else what the garden is, or
+    the first of its feeds that feeds growth."""
     feeds = {x.name: x for x in plan.garden.feeds}
-    chosen = feeds.get(b.bed.feed or "") or feeds.get(plan.garden.feed or "")
+    bloom = plan.garden.bloom_feed if blooms(b, plan.today) else None
+    chosen = feeds.get(b.bed.feed or "") or feeds.get(bloom or "") or feeds.get(plan.garden.feed or "")
     return chosen or next((x for x in plan.garden.feeds if x.kind != "lime"), None)
+
+
+def blooms(b: BedPlan, today: dt.date) -> bool:
+    """Whether a fruiting crop of a bed has come to its first bloom: the middle of its season has begun. Practice."""
+    return any(
+        p.crop in FRUITING and stage_name(crop_of(p), (today - p.planted).days) in ("mid-season", "late")
+        for p, _ in b.today.standing
+    )
 
 
 def food_of(plan: Plan, i: int) -> Food:
@@ -226,7 +237,8 @@ def _hold(
 
 
 def dose_of(plan: Plan, b: BedPlan, feed: Feed, strength: float) -> FeedDose:
-    """How much of a product a bed gets, by its label: in its feed water, or by area where it is dry. Arithmetic."""
+    """How much of a product a bed gets, by its label: in its feed water [L], or by area where it is dry: mL or g.
+    Arithmetic."""
     plants = max(b.plants, 1)
     if feed.kind in DRY:
         amount = feed.dose * b.ground_m2 * strength

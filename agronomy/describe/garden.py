@@ -241,6 +241,7 @@ class Garden:
     feeds: Annotated[tuple[CheckedFeed, ...], at_most(30, "what its plants are fed with")] = ()
     feeding: Annotated[FeedSchool, means("how often its beds are fed")] = "none"
     feed: Annotated[Name | None, means("what they are fed with, of its feeds")] = None
+    bloom_feed: Annotated[Name | None, means("what fruiting crops are fed with from first bloom on")] = None
     climate: Annotated[
         ClimateName | None, means("what stands in where no day is known: a generic one, or `file`: its `climate_days`")
     ] = None
@@ -273,8 +274,9 @@ def check_garden(garden: Garden) -> Garden:
     _unique("seasons", [x.name for x in garden.seasons])
     _unique("trust", [x.what for x in garden.trust])
     feeds = _unique("feeds", [x.name for x in garden.feeds])
-    if garden.feed is not None:
-        require_one_of("feed", garden.feed, feeds)
+    for name in ("feed", "bloom_feed"):
+        if getattr(garden, name) is not None:
+            require_one_of(name, getattr(garden, name), feeds)
     for name in ("gauge", "days", "climate_days", "station_days"):
         _unique(name, [x.date.isoformat() for x in getattr(garden, name)])
     if garden.time_zone:

@@ -15,6 +15,12 @@ PAUSES_FROM: Final[dict[CropName, tuple[float | None, float | None]]] = {
     "strawberry": (30.0, None),
 }  # fmt: skip
 
+# Crops whose fruit is eaten, or pods: what can crack, rot at its end or fall.
+FRUITING: Final[frozenset[str]] = frozenset(
+    {"tomato", "bush_tomato", "cherry_tomato", "large_tomato", "pepper", "chilli", "aubergine", "cucumber", "courgette",
+     "winter_squash", "melon", "watermelon", "okra", "strawberry", "runner_bean", "french_bean", "pea", "drying_bean"}
+)  # fmt: skip
+
 
 def pauses(crop: CropName, tmin: float, tmax: float) -> bool:
     """Whether fruit set of a crop pauses on a day so cold by night and warm by day [degrees C]. Extension leaflets,

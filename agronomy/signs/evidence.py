@@ -21,6 +21,7 @@ from agronomy.decide.plan import BedPlan, Plan
 from agronomy.decide.salts import salts_now
 from agronomy.describe.garden import Exposure
 from agronomy.plants.crops import TENDER, crop_of, is_watered
+from agronomy.plants.fruit_set import FRUITING
 from agronomy.plants.room import ROOM
 from agronomy.plants.size import stage_name
 from agronomy.signs.table import Fact
@@ -35,11 +36,6 @@ OVER_MM, OVER_TIMES = 5.0, 1.5  # poured beyond what was missing; as decide/too_
 SET_DAYS: Final = 14  # since planting, in which it may still be the move; common practice, no source
 SUN_DAYS: Final = 10  # since it came into more sun; common practice, no source
 SALTY: Final = 0.8  # of what its crops bear; common practice, no source
-# Crops whose fruit is eaten, or pods: what can crack, rot at its end or fall.
-FRUITING: Final = frozenset(
-    {"tomato", "bush_tomato", "cherry_tomato", "large_tomato", "pepper", "chilli", "aubergine", "cucumber", "courgette",
-     "winter_squash", "melon", "watermelon", "okra", "strawberry", "runner_bean", "french_bean", "pea", "drying_bean"}
-)  # fmt: skip
 
 
 @dataclass(frozen=True)

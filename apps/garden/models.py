@@ -66,6 +66,7 @@ class Garden(models.Model):
     climate_stamp = models.CharField(max_length=32, blank=True, help_text="changes with the climate's weather file")
     feeding = models.CharField(max_length=24, choices=choices(FEED_SCHOOLS), default="none", help_text="how often")
     feed = models.CharField(max_length=60, null=True, blank=True, help_text="with what, of its feeds")
+    bloom_feed = models.CharField(max_length=60, null=True, blank=True, help_text="of fruiting crops, from first bloom")
     feeds = models.JSONField(default=list, help_text="what its plants are fed with, in the garden file's words")
     bans = models.JSONField(default=list, help_text="dates without watering, in the garden file's words")
     exempt = models.JSONField(default=list, help_text="what local rules do not hold for")

@@ -75,6 +75,7 @@ class Bounds(unittest.TestCase):
         bed["reservoir"] = {"capacity_l": 1000.0, "wick_l_per_day": 5.0, "opening_l": 1.0}
         bed["soil_depth_m"] = 0.3
         bed["leaves_off"] = [{"date": bed["opened"], "below_m": 0.3}]
+        bed["signs"] = [{"date": bed["opened"], "signs": ["curl"]}]
         bed["soils"] = [{
             "material": "own_mix", "jar": {"sand_mm": 40, "silt_mm": 40, "clay_mm": 20}, "top_m": 0.2,
             "mix": [{"ingredient": "peat", "parts": 1}], "layers": [{"depth_m": 0.2, "material": "clay"}],
@@ -99,6 +100,7 @@ class Bounds(unittest.TestCase):
             "station_days": [{"date": "2025-07-01"}],
             "bans": [{"since": "2025-07-01", "until": "2025-07-09"}],
             "exempt": ["drip"],
+            "feeds": [{"name": "Feed", "kind": "liquid", "dose": 4.0, "guessed": True}],
             "trust": [{"what": "rain", "order": ["station"]}],
             "absences": [{"leaves": "2025-07-01", "returns": "2025-07-05"}],
             "climate_days": [{"date": "2024-07-01"}],

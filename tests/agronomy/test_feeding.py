@@ -282,6 +282,18 @@ class HowMuch(unittest.TestCase):
         p = plan(made, t.sky(), t.TODAY)
         self.assertEqual(getattr(product_of(p, p.beds[0]), "name", ""), "Grains")
 
+    def test_at_first_bloom_the_feed_changes_for_what_fruits(self) -> None:
+        leaf = Feed("Leaf feed", "liquid", 3.0, 7, 8.0)
+
+        def product(crop: str, age: int) -> str:
+            bed = t.bed(plantings=(t.planting(crop, 4, age=age),))
+            made = dataclasses.replace(t.garden(bed), feeds=(leaf, FRUIT), feed="Leaf feed", bloom_feed="Fruit feed")
+            p = plan(made, t.sky(), t.TODAY)
+            return getattr(product_of(p, p.beds[0]), "name", "")
+
+        self.assertEqual((product("tomato", 40), product("tomato", 80)), ("Leaf feed", "Fruit feed"))
+        self.assertEqual(product("leek", 80), "Leaf feed")
+
     def test_a_label_without_food_is_no_feed(self) -> None:
         for kind in ("liquid", "dry"):
             with self.assertRaises(MissingError):

@@ -80,11 +80,13 @@ class GoingAway(InBrowser):
         second = page.get_by_role("listitem").first
         other = second.get_by_role("heading").inner_text()
         second.get_by_role("button", name=f"Something looks wrong: {other}").tap()
+        second.get_by_role("button", name="Yellow below").tap()
+        second.get_by_role("button", name="Tell them what I see").tap()
         expect(page.get_by_role("status").filter(has_text="something looks wrong")).to_be_visible()
         marks = Event.objects.filter(actor="visitor", actor_name="Wren")
-        self.assertEqual(sorted(marks.values_list("kind", flat=True)), ["observation", "watering"])
+        self.assertEqual(sorted(marks.values_list("kind", flat=True)), ["signs_seen", "watering"])
         self.go(f"/g/{self.garden.pk}/noted")
-        expect(owner.get_by_role("main")).to_contain_text("Something looks wrong by Wren")
+        expect(owner.get_by_role("main")).to_contain_text("Yellow below by Wren")
         self.page, mine = page, self.page
         self.assert_axe_finds_nothing("a visitor's round")
         self.page = mine

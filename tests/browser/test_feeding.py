@@ -11,6 +11,7 @@ from tests.browser.base import InBrowser
 
 class Feeding(InBrowser):
     def test_a_label_is_typed_a_school_chosen_and_the_round_says_what_to_give(self) -> None:
+        Garden.objects.filter(pk=self.garden.pk).update(feeds=[], feeding="none", feed=None)
         self.sign_in()
         page = self.page
         self.go(f"/g/{self.garden.pk}/feeding")
@@ -54,3 +55,24 @@ class Feeding(InBrowser):
         expect(due.get_by_role("button", name=f"{name}: Watered and fed")).to_have_count(0)
         self.status(f"{name}:").get_by_role("button", name="Undo").click()
         expect(due.get_by_role("button", name=f"{name}: Watered and fed")).to_be_visible()
+
+    def test_what_is_given_dry_or_at_another_time_is_noted_on_the_beds_page(self) -> None:
+        Garden.objects.filter(pk=self.garden.pk).update(
+            feeds=[{"name": "Grains", "kind": "dry", "dose": 100.0, "every_days": 60, "n_pct": 6.0, "lasts_days": 60}]
+        )
+        bench = Bed.objects.get(garden=self.garden, name="Long Bench")
+        self.sign_in()
+        page = self.page
+        self.go(f"/g/{self.garden.pk}/bed/{bench.pk}")
+        page.get_by_role("button", name="Watered it").click()
+        dialog = page.get_by_role("dialog")
+        self.choose("With feed", "Grains")
+        dialog.get_by_role("button", name="Note it").click()
+        expect(dialog).to_contain_text("How much Grains went in is missing")
+        dialog.get_by_label("g of it").fill("288")
+        self.assert_axe_finds_nothing("a watering with feed")
+        dialog.get_by_role("button", name="Note it").click()
+        expect(self.status("The watering is noted")).to_be_visible()
+        poured = Event.objects.get(garden=self.garden, kind="watering", date=self.garden.today, bed=bench)
+        self.assertEqual((poured.told["feed"], poured.told["fed"]), ("Grains", 288))
+        expect(page.get_by_text("with 288 of Grains").first).to_be_visible()

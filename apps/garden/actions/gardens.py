@@ -43,6 +43,7 @@ GARDEN_FIELDS = (
     "feeds",
     "feeding",
     "feed",
+    "bloom_feed",
     "north_deg",
     "method",
     "climate",
@@ -103,6 +104,7 @@ class CreateGarden(Action[Garden]):
             "feeds": [],
             "feeding": "none",
             "feed": None,
+            "bloom_feed": None,
         }
         values |= {"round_price_mm": 0.0, "prefers": "any", "time_zone": "UTC", "method": "hose", "climate": None}
         values |= {k: v for k, v in self.values.items() if v is not None or k not in ("longitude", "elevation_m")}

@@ -2,7 +2,8 @@
 import { objectOmit } from '@vueuse/core'
 import { computed, defineAsyncComponent, watch } from 'vue'
 
-import { useBedFit, useBedPage } from '@/shared/api/queries'
+import { useBedFit, useBedPage, useCases } from '@/shared/api/queries'
+import { nearDay } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Isle from '@/shared/isle/Isle.vue'
 import { useChartColours } from '@/shared/ui/chartColours'
@@ -14,6 +15,7 @@ import Waiting from '@/shared/ui/Waiting.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
 import type { PouredSaid } from '@/shared/words/measures'
 import { KIND } from '@/shared/words/names'
+import { signsInWords, suspectInWords } from '@/shared/words/signs'
 import { instruction, reason, span } from '@/shared/words/stop'
 
 import BedEvents from './BedEvents.vue'
@@ -44,6 +46,8 @@ const fit = useBedFit(
   () => props.garden,
   () => props.bed,
 )
+const cases = useCases(() => props.garden)
+const open = computed(() => cases.data.value?.cases.filter((x) => x.bed === props.bed && !x.outcome) ?? [])
 const stop = computed(() => page.value?.stop ?? null)
 const full = computed(() => (page.value?.stop ? { ...page.value, stop: page.value.stop } : null))
 const today = computed(() => page.value?.garden.today ?? '')
@@ -151,6 +155,11 @@ const size = computed(() => {
         <p>
           <RouterLink :to="{ name: 'signs', params: { garden, bed } }">Something looks wrong?</RouterLink>
         </p>
+        <p v-for="x in open" :key="x.id">
+          {{ signsInWords(x.signs) }}, {{ nearDay(x.date, today)
+          }}<template v-if="x.judgement">: {{ suspectInWords(x.judgement.suspects[0]!) }}</template
+          >.
+        </p>
         <h2>Noted here</h2>
         <BedEvents :page="page" @toggle="events.toggle" />
       </section>
@@ -192,6 +201,7 @@ const size = computed(() => {
       :store="page.bed.reservoir !== null"
       :rig="stop.rig"
       :rigs="page.garden.rigs.map((r) => r.name)"
+      :feeds="page.garden.feeds"
       :measures="stop.measures"
       :dose="stop.dose"
       :today="today"

@@ -13,6 +13,8 @@ export interface WateringSaid {
   passes: number
   rig?: string
   way?: PouredBy
+  feed?: string
+  fed?: number
 }
 export interface ObservationSaid {
   kind: ObservationKind

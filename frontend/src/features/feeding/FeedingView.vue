@@ -38,7 +38,7 @@ const SCHOOLS = (Object.keys(SCHOOL) as School[]).map((value) => ({ value, label
 
 const save = useChange(
   () => props.garden,
-  (to: { feeds?: Feed[]; feeding?: School; feed?: string | null }, mark) =>
+  (to: { feeds?: Feed[]; feeding?: School; feed?: string | null; bloom_feed?: string | null }, mark) =>
     answer(api.PATCH('/api/gardens/{garden_id}', { ...path(props.garden), body: to, ...mark })),
 )
 async function keep(to: Parameters<typeof save.mutateAsync>[0], said: string): Promise<boolean> {
@@ -60,6 +60,7 @@ const remove = (feed: Feed) =>
     {
       feeds: feeds.value.filter((x) => x.name !== feed.name),
       ...(garden.value?.feed === feed.name ? { feed: null } : {}),
+      ...(garden.value?.bloom_feed === feed.name ? { bloom_feed: null } : {}),
     },
     `${feed.name} is taken off the list.`,
   )
@@ -70,6 +71,10 @@ const school = computed({
 const product = computed({
   get: () => garden.value?.feed ?? '',
   set: (to) => void keep({ feed: to || null }, 'That is what they are fed with.'),
+})
+const bloom = computed({
+  get: () => garden.value?.bloom_feed ?? '',
+  set: (to) => void keep({ bloom_feed: to || null }, 'That is what fruiting crops get from first bloom on.'),
 })
 const products = computed(() => [
   { value: '', label: 'the first of the list' },
@@ -129,7 +134,14 @@ const products = computed(() => [
     <section v-if="feeds.length" aria-labelledby="school">
       <h2 id="school">How often</h2>
       <Picks v-model="school" legend="Your beds are fed" :options="SCHOOLS" />
-      <Choice v-if="feeds.length > 1" v-model="product" label="With" :options="products" />
+      <div v-if="feeds.length > 1" class="row">
+        <Choice v-model="product" label="With" :options="products" />
+        <Choice
+          v-model="bloom"
+          label="What fruits, from first bloom on, with"
+          :options="[{ value: '', label: 'the same' }, ...products.slice(1)]"
+        />
+      </div>
       <p class="soft small">
         Every week a little, or seldom and more: gardeners differ, and both work. A bed may have its own way
         on its form. Never oftener than a label allows; seedlings get half from their first true leaves; what
@@ -175,12 +187,21 @@ const products = computed(() => [
 </template>
 
 <style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  margin-top: 8px;
+}
 section {
   margin-top: 32px;
   max-width: 920px;
 }
 .lines > li {
   flex-wrap: nowrap;
+}
+.lines > li > .btn {
+  flex: none;
 }
 td:nth-child(2),
 td:nth-child(3) {

@@ -448,6 +448,7 @@ useRoundKeys({
       :store="amount.stop.reservoir_capacity_l !== null"
       :rig="amount.stop.rig"
       :rigs="round.garden.rigs.map((r) => r.name)"
+      :feeds="round.garden.feeds"
       :measures="amount.stop.measures"
       :dose="amount.stop.dose"
       :today="today"

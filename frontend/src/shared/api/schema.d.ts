@@ -3314,6 +3314,8 @@ export interface components {
             feeding: components["schemas"]["FeedSchool"];
             /** @description what they are fed with, of its feeds */
             feed: string | null;
+            /** @description what fruiting crops are fed with from first bloom on */
+            bloom_feed: string | null;
             /**
              * @description what stands in where no day is known: a generic one, or `file`: its `climate_days`
              *
@@ -4540,6 +4542,8 @@ export interface components {
             feeding?: components["schemas"]["FeedSchool"];
             /** @description what they are fed with, of its feeds */
             feed?: string | null;
+            /** @description what fruiting crops are fed with from first bloom on */
+            bloom_feed?: string | null;
             /** @description dates on which taps may not run */
             bans?: components["schemas"]["BanInRequest"][];
             /** @description what hours, dates and bans do not hold for */
@@ -5010,6 +5014,8 @@ export interface components {
             feeding?: components["schemas"]["FeedSchool"];
             /** @description what they are fed with, of its feeds */
             feed?: string | null;
+            /** @description what fruiting crops are fed with from first bloom on */
+            bloom_feed?: string | null;
             /** @description dates on which taps may not run */
             bans?: components["schemas"]["BanInRequest"][];
             /** @description what hours, dates and bans do not hold for */

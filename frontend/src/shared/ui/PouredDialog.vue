@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 
-import type { Into, PouredBy, Stop } from '@/shared/api/types'
+import type { Feed, Into, PouredBy, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
 import { measureOf, partOfDay, usualHour, type PouredSaid } from '@/shared/words/measures'
+
+import { isDry, measureOfFeed } from '@/shared/words/feeding'
 
 import AmountField from './AmountField.vue'
 import Choice from './Choice.vue'
@@ -22,6 +24,8 @@ const props = defineProps<{
   /** What it is usually watered from, and what else there is. */
   rig: string
   rigs: string[]
+  /** What it may be fed with. */
+  feeds: Feed[]
   measures: Stop['measures']
   dose: Stop['dose']
   today: string
@@ -52,7 +56,10 @@ const form = reactive({
   passes: 1 as number | null,
   rig: '',
   way: null as PouredBy | null,
+  feed: '',
+  fed: null as number | null,
 })
+const fedWith = computed(() => props.feeds.find((x) => x.name === form.feed))
 const problem = ref('')
 
 watch(
@@ -67,6 +74,8 @@ watch(
       passes: props.dose && props.dose.passes > 1 ? props.dose.passes : 1,
       rig: props.rig,
       way: props.method === 'reservoir' ? null : props.method,
+      feed: '',
+      fed: null,
     })
     problem.value = ''
   },
@@ -80,11 +89,24 @@ async function submit() {
     problem.value = `The amount is missing: type how much was poured, in ${units.label('volume')} or another measure.`
   else if (Number.isNaN(litres) || Number.isNaN(passes))
     problem.value = 'The amount cannot be read: type a number.'
+  if (form.feed && !form.fed && !problem.value)
+    problem.value = `How much ${form.feed} went in is missing: type it in mL or g.`
   if (litres === null || problem.value) return
   try {
     const from = form.rig && form.rig !== props.rig ? { rig: form.rig } : {}
     const by = form.way && form.way !== props.method && into === 'soil' ? { way: form.way } : {}
-    await props.keep({ litres, date, hour, part: partOfDay(hour), into, passes: passes ?? 1, ...from, ...by })
+    const fed = form.feed && form.fed ? { feed: form.feed, fed: form.fed } : {}
+    await props.keep({
+      litres,
+      date,
+      hour,
+      part: partOfDay(hour),
+      into,
+      passes: passes ?? 1,
+      ...from,
+      ...by,
+      ...fed,
+    })
   } catch (error) {
     problem.value = (error as Error).message
   }
@@ -133,6 +155,17 @@ async function submit() {
         label="From"
         :options="rigs.map((name) => ({ value: name, label: name }))"
       />
+      <div v-if="feeds.length" class="when">
+        <Choice
+          v-model="form.feed"
+          label="With feed"
+          :options="[{ value: '', label: 'none' }, ...feeds.map((x) => ({ value: x.name, label: x.name }))]"
+        />
+        <OpenNumber v-if="fedWith" v-model="form.fed" :label="`${measureOfFeed(fedWith.kind)} of it`" />
+      </div>
+      <p v-if="fedWith && isDry(fedWith.kind)" class="soft small">
+        Given dry? The amount of water is 0 then.
+      </p>
       <p v-if="note" role="status">{{ note }}</p>
     </form>
     <template #footer>

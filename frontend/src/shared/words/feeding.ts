@@ -23,7 +23,7 @@ export const FEED_KIND: Record<FeedKind, string> = {
 }
 export const isDry = (kind: FeedKind) => kind === 'dry' || kind === 'lime'
 /** mL of a liquid, g of what is dry. */
-const measure = (kind: FeedKind) => (kind === 'liquid' || kind === 'brew' ? 'mL' : 'g')
+export const measureOfFeed = (kind: FeedKind) => (kind === 'liquid' || kind === 'brew' ? 'mL' : 'g')
 /** A caution of the kind, short. */
 export const CAUTION: Record<FeedKind, string> = {
   liquid: 'The label rules. Gloves on.',
@@ -34,7 +34,7 @@ export const CAUTION: Record<FeedKind, string> = {
 }
 
 const amountOf = (x: number, kind: FeedKind) =>
-  `${x >= 10 ? Math.round(x) : Math.round(x * 10) / 10} ${measure(kind)}`
+  `${x >= 10 ? Math.round(x) : Math.round(x * 10) / 10} ${measureOfFeed(kind)}`
 const strengthOf = (d: Dose) =>
   d.strength < 1 ? `, at ${d.strength === 0.5 ? 'half' : d.strength} strength` : ''
 
@@ -99,6 +99,6 @@ export function feedInWords(x: Feed): string {
       ? 'calcium, no growth'
       : `N-P-K ${parts.join('-')}`
   const per = isDry(x.kind) ? 'm²' : 'L'
-  return `${FEED_KIND[x.kind]}; ${food}; ${x.dose} ${measure(x.kind)} a ${per}, at most every ${times(x.every_days ?? 7, 'day')}`
+  return `${FEED_KIND[x.kind]}; ${food}; ${x.dose} ${measureOfFeed(x.kind)} a ${per}, at most every ${times(x.every_days ?? 7, 'day')}`
 }
 export const lastInWords = (x: FeedingNow): string => (x.last ? shortDate(x.last) : 'never noted')

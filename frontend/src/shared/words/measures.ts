@@ -49,6 +49,9 @@ export function alongTube<
       bed: x.id,
       litres: one.litres * x.per_litre,
       way: 'drip' as const,
+      // What was put in by hand went to one bed.
+      feed: undefined,
+      fed: undefined,
     })),
   ]
 }
@@ -65,4 +68,7 @@ export interface PouredSaid {
   rig?: string
   /** How it was poured, where that is not as the bed is usually watered. */
   way?: PouredBy
+  /** What was in it, and how much of that [mL or g]. */
+  feed?: string
+  fed?: number
 }
