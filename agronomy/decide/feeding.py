@@ -32,6 +32,7 @@ WASHED_FROM: Final = 0.3  # of what was there since the last feed; common practi
 RAIN_DAYS, RAIN_WASHES_MM = 2, 15.0  # so much expected at a bed within so many days would wash a feed out; practice
 SOAK_WITHIN: Final = 4  # days, for which a feed waits to go along; common practice, no source
 OVER_RESERVOIR: Final = 0.5  # strength, as nothing is washed out there; common practice, no source
+FURTHEST_DAYS: Final = 365  # that a first feed is foreseen
 LOW_DAYS: Final = 10  # of food left at today's hunger; common practice, no source
 SOLUTION_L_PER_M2, OF_POT = 5.0, 0.10  # of feed water: over ground, and of a pot's volume; common practice, no source
 SOIL_G_M2, SOIL_G_M2_DAY = 5.0, 0.05  # nitrogen a soil starts with, and frees by the day for each % of organic matter;
@@ -146,8 +147,9 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
         return Feeding(state, days_left, washed, last, None, None, None, None, None, False, school)
     asked, why = _due(standing, school, product, last, today, washed)
     due: dt.date | None = asked
-    if why == "first" and not low and days_left is not None:  # nobody noted a feed, and there is food yet
-        due = max(asked, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, product.every_days)))
+    if why == "first" and school == "fortnight" and not low and days_left is not None:
+        # Nobody noted a feed, and there is food yet: who feeds seldom waits until it runs low.
+        due = max(asked, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS)))
     hold, until = _hold(b, standing, product, last, today)
     if hold == "late":
         due = None

@@ -13,6 +13,7 @@ import numpy as np
 from agronomy.balance.nutrients import food
 from agronomy.balance.terms import Terms
 from agronomy.decide.feeding import (
+    LOW_DAYS,
     MIX_G_PER_L,
     PAUSE_DAYS,
     PAUSE_FED_DAYS,
@@ -172,13 +173,16 @@ class When(unittest.TestCase):
         clay = {**sand, "soils": (g.Soil("clay"),)}
         self.assertEqual(told(fed(t.bed(**clay), 15), "weekly", sodden).hold, "sodden")
 
-    def test_a_first_feed_waits_while_there_is_food_and_no_longer_than_a_label(self) -> None:
+    def test_who_feeds_seldom_waits_with_the_first_while_there_is_food(self) -> None:
         pot = t.bed(**POT, plantings=(t.planting("pepper", 1, "knee", 0.3),))
         small = t.bed(**{**POT, "length_m": 0.2, "width_m": 0.2, "soil_depth_m": 0.2},
                       plantings=(t.planting("tomato", 1, "shoulder", 0.6),))  # fmt: skip
         starved = t.watered(small, *[(k, 1.0) for k in range(1, (t.TODAY - t.OPENED).days)])
-        full, hungry = told(pot, "weekly"), told(starved, "weekly")
-        self.assertEqual((full.state, full.why, full.due), ("enough", "first", t.TODAY + 7 * DAY))
+        full, hungry, weekly = told(pot, "fortnight"), told(starved, "fortnight"), told(pot, "weekly")
+        when = t.TODAY + (int(full.days_left or 0) - LOW_DAYS) * DAY
+        self.assertEqual((full.state, full.why, full.due), ("enough", "first", min(when, t.TODAY + 365 * DAY)))
+        self.assertGreater(full.due or t.TODAY, t.TODAY + 14 * DAY)
+        self.assertLessEqual(weekly.due or t.TODAY + 99 * DAY, t.TODAY + 4 * DAY)
         self.assertEqual((hungry.why, hungry.state == "enough"), ("first", False))
         self.assertLessEqual(hungry.due or t.TODAY + 99 * DAY, t.TODAY + 4 * DAY)
 
