@@ -21,6 +21,7 @@ from agronomy.signs.table import (
     LOOK_AGAIN,
     MENDS,
     PRIOR,
+    SELDOM_BY_CHANCE,
     SIGNS_OF,
     USUAL,
     Fact,
@@ -75,7 +76,7 @@ class Judgement:
 
 def sign_odds(trouble: Trouble, sign: Sign) -> float:
     """P(the sign is seen | the trouble) [0..1]; practice."""
-    return SIGNS_OF[trouble].get(sign, BY_CHANCE)
+    return SIGNS_OF[trouble].get(sign, SELDOM_BY_CHANCE.get(sign, BY_CHANCE))
 
 
 def fact_odds(trouble: Trouble, fact: Fact) -> float:

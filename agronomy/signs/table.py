@@ -26,6 +26,11 @@ PRIOR: Final[Mapping[Trouble, float]] = {
 }  # fmt: skip
 
 BY_CHANCE: Final = 0.02  # of a sign that a trouble does not make
+# The same of signs that hardly come without their cause.
+SELDOM_BY_CHANCE: Final[Mapping[Sign, float]] = {
+    "foul_soil": 0.003, "white_crust": 0.005, "soft_stem": 0.005, "dark_fruit_end": 0.005, "cracked_fruit": 0.008,
+    "purple": 0.01,
+}  # fmt: skip
 SIGNS_OF: Final[Mapping[Trouble, Mapping[Sign, float]]] = {
     "thirst": {"droop_day": 0.6, "droop_dawn": 0.4, "curl": 0.25, "brown_edges": 0.3, "yellow_below": 0.3,
                "blossom_fall": 0.15, "stunted": 0.15, "bitter": 0.1, "failing": 0.03},

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from typing import Any, ClassVar
 from uuid import UUID
 
-from agronomy.describe.errors import InputError, OutOfRangeError
+from agronomy.describe.errors import InputError, OutOfRangeError, require_one_of
 from agronomy.describe.signs import LookTaken, SignsSeen, check_look, check_signs
+from agronomy.describe.words import OUTCOMES
 from agronomy.formats.described import read
 from apps.base.errors import NotFound
 from apps.garden.action import RecordEvent
@@ -57,8 +58,5 @@ class FollowSigns(RecordEvent):
             check_look(read(LookTaken, {"date": self.date, "look": self.look, "found": self.found}))
             self.told = {"case": str(self.case), "look": self.look, "found": self.found}
         else:
-            signs = ["failing"]
-            check_signs(
-                read(SignsSeen, {"date": self.date, "signs": signs, "outcome": self.outcome, "ended": self.date})
-            )
+            require_one_of("outcome", self.outcome, OUTCOMES)
             self.told = {"case": str(self.case), "outcome": self.outcome}

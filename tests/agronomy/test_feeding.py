@@ -5,6 +5,7 @@ Schools, spans and strengths are common practice, no source; label arithmetic is
 
 import dataclasses
 import datetime as dt
+import itertools
 import math
 import unittest
 
@@ -242,6 +243,39 @@ class When(unittest.TestCase):
         self.assertEqual(told(again).state, "enough")
         made = dataclasses.replace(t.garden(again), feeds=(FRUIT,))
         self.assertFalse(weeks_of(plan(made, t.sky(), t.TODAY), 0).facts["unfed"])
+
+
+FIRST = 15  # days after planting out
+
+
+class Season(unittest.TestCase):
+    def test_a_season_under_two_schools_obeyed_to_the_letter(self) -> None:
+        """Tomatoes, a first feed after their rest, then weekly, or each two or three weeks, to the end."""
+        given = {school: self.season(school) for school in ("weekly", "fortnight")}
+        for school, ages in given.items():
+            self.assertTrue(all(age >= PAUSE_DAYS for age in ages), (school, ages))
+            self.assertTrue(all(age < 115 for age in ages), (school, ages))  # stages 30, 40, 45: late from then on
+            gaps = [b - a for a, b in itertools.pairwise(ages)]
+            self.assertTrue(all(gap >= FRUIT.every_days for gap in gaps), (school, gaps))
+        self.assertTrue(10 <= len(given["weekly"]) <= 15, given)
+        self.assertTrue(4 <= len(given["fortnight"]) <= 10, given)
+
+    def season(self, school) -> list[int]:
+        """The ages of the plants [d] at which they were fed, each feed with the soak it was told to go with."""
+        ages, fed_on = [FIRST], [(FIRST, 8.0, 32.0)]
+        for age in range(FIRST + 1, 130):
+            planted = t.TODAY - age * DAY
+            tomatoes = g.Planting("tomato", 6, planted, start="transplant")
+            past = tuple(
+                g.Watering(planted + k * DAY, litres, feed=FRUIT.name, fed=amount) for k, litres, amount in fed_on
+            )
+            soaked = tuple(g.Watering(t.TODAY - k * DAY, 25.0) for k in range(4, 20, 3))
+            bed = t.bed(plantings=(tomatoes,), waterings=tuple(sorted((*past, *soaked), key=lambda w: w.date)))
+            now = told(bed, school)
+            if now.due is not None and now.due <= t.TODAY and now.hold is None and now.dose:
+                ages.append(age)
+                fed_on.append((age, now.dose.litres, now.dose.amount))
+        return ages
 
 
 class HowMuch(unittest.TestCase):

@@ -137,6 +137,21 @@ class Judged(unittest.TestCase):
         self.assertEqual(self.first("failing", found={"stem_cut": "ring"}), "wilt")
         self.assertEqual(self.first("soft_stem", "foul_soil", wet=True), "drowned")
 
+    def test_of_every_sign_the_answer_turns_with_a_fact_or_two_or_one_look(self) -> None:
+        for sign in SIGNS:
+            base = Case(frozenset({sign}), QUIET, {}, True, True)
+            pairs = itertools.combinations_with_replacement(QUIET, 2)
+            firsts = {judge(dataclasses.replace(base, known={**QUIET, a: True, b: True})).first for a, b in pairs}
+            looks = [(look, found) for look in LOOKS for found in FINDS[look]]
+            firsts |= {judge(dataclasses.replace(base, found=dict([taken]))).first for taken in looks}
+            self.assertGreater(len(firsts), 1, sign)
+
+    def test_what_hardly_comes_by_chance_names_its_cause(self) -> None:
+        """Foul soil is short of air, a white crust is salt, a dark end is lime or water: practice."""
+        self.assertEqual(self.first("foul_soil"), "drowned")
+        self.assertEqual(self.first("white_crust", container=True), "salts")
+        self.assertEqual(self.first("cracked_fruit", found={"finger": "moist"}), "uneven")
+
     def test_what_cannot_be_is_not_suspected(self) -> None:
         self.assertNotIn("pot_bound", chances_of(case("stunted", crowded=True)))
         self.assertIn("pot_bound", chances_of(case("stunted", crowded=True, container=True)))
