@@ -16,6 +16,8 @@ from agronomy.describe.words import Water
 from agronomy.plants.salt import bears_ds_m
 
 USUAL_DS_M: Final[dict[Water, float]] = {"tap": 0.5, "rain": 0.03, "pond": 0.5}  # common practice, no source
+IN_WATER: Final = ("liquid", "soluble", "brew")
+DS_M_PER_G_L: Final = 1.5  # salt of a gram of soluble feed in a litre; common practice, from memory
 FLUSH_DOWN_TO = 0.5  # of what its crops bear; common practice, no source
 RATE_DAYS = 28  # over which salts are taken to have come; common practice, no source
 LOOKS_BACK_DAYS = 365  # salts of years before were washed out by a winter's rain; common practice, no source
@@ -24,7 +26,7 @@ FURTHEST_DAYS = 120  # that a flush is foreseen
 
 @dataclass(frozen=True)
 class SaltsNow:
-    """mix_ds_m: in the mix's water at field capacity, from its water alone, without what is fed. bears_ds_m: what its
+    """mix_ds_m: in the mix's water at field capacity, from its water and what was fed in it. bears_ds_m: what its
     most tender crop bears. flush_on: when that is reached at the rate of the last weeks; None: not in FURTHEST_DAYS.
     flush_l: from above until so much has run out below; None where its own water is too salty for that."""
 
@@ -52,12 +54,26 @@ def salts_now(plan: Plan, i: int) -> SaltsNow | None:
     for w in b.bed.waterings:
         if w.rig and 0 <= (d := (w.date - plan.run.weather.dates[opened]).days) < len(brings):
             brings[d] = rigs.get(w.rig, own)
+    _add_feeds(plan, b, brings, plan.run.weather.dates[opened])
     holds = b.today.profile.field_capacity_mm()
     mix = salts(behind, brings, holds).mix
     bears = min((bears_ds_m(p.crop) for p, n in b.today.standing if n), default=bears_ds_m(""))
     return SaltsNow(
         float(mix[-1]), bears, _flush_on(plan.today, mix, bears), _flush(b, float(mix[-1]), bears, own, holds)
     )
+
+
+def _add_feeds(plan: Plan, b: BedPlan, brings: np.ndarray, first: dt.date) -> None:
+    """What feeds in water add to the salt of a day's water [dS/m]: their N, P and K by weight over its litres."""
+    feeds = {x.name: x for x in plan.garden.feeds if x.kind in IN_WATER}
+    litres: dict[dt.date, float] = {}
+    for w in b.bed.waterings:
+        litres[w.date] = litres.get(w.date, 0.0) + w.litres
+    for w in b.bed.waterings:
+        feed, d = feeds.get(w.feed or ""), (w.date - first).days
+        if feed and w.fed and w.litres > 0 and 0 <= d < len(brings):
+            grams = w.fed * sum(x or 0.0 for x in (feed.n_pct, feed.p_pct, feed.k_pct)) / 100
+            brings[d] += DS_M_PER_G_L * grams / litres[w.date]
 
 
 def _flush_on(today: dt.date, mix: np.ndarray, bears: float) -> dt.date | None:

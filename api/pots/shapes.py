@@ -33,7 +33,7 @@ class Buried(s.Serializer):
 
 
 class Salts(s.Serializer):
-    """Salt in the mix by conductivity, from its water alone."""
+    """Salt in the mix by conductivity, from its water and what was fed in it."""
 
     mix_ds_m = s.FloatField()
     bears_ds_m = s.FloatField()

@@ -147,6 +147,10 @@ const products = computed(() => [
         on its form. Never oftener than a label allows; seedlings get half from their first true leaves; what
         was planted out rests two weeks, three with feed in the hole.
       </p>
+      <p class="soft small">
+        Over the leaves too? Some do, and see green within days; others fear wet leaves and burns. If you do:
+        at first light, at half strength, and not on what is soon eaten raw.
+      </p>
     </section>
 
     <section v-if="query.data.value.beds.length" aria-labelledby="beds">

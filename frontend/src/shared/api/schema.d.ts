@@ -5900,7 +5900,7 @@ export interface components {
          * @enum {string}
          */
         RuleDates: "all" | "odd" | "even";
-        /** @description Salt in the mix by conductivity, from its water alone. */
+        /** @description Salt in the mix by conductivity, from its water and what was fed in it. */
         Salts: {
             /** Format: double */
             mix_ds_m: number;
