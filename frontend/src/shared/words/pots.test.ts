@@ -112,7 +112,7 @@ describe('pots and reservoirs', () => {
   it('warns of salts when they come near, and says how they are washed out', () => {
     const salts = { mix_ds_m: 2.4, bears_ds_m: 3, flush_on: '2025-07-20', flush_l: 18 }
     expect(saltsInWords(pot({}, { salts }), TODAY, metric)).toBe(
-      'Salts from its water: 2.4 of the 3.0 dS/m that it bears, feed not counted. About 20 Jul: wash it out from above with 18 L, let it run out below.',
+      'Salts from water and feed: 2.4 of the 3.0 dS/m that it bears. About 20 Jul: wash it out from above with 18 L, let it run out below.',
     )
     expect(saltsInWords(pot({}, { salts: { ...salts, flush_on: TODAY } }), TODAY, metric)).toContain(
       'Now: wash',

@@ -80,7 +80,7 @@ export function saltsInWords(p: Pot, today: string, t: Tongue): string {
   if (!s) return ''
   const near = s.flush_on !== null && daysBetween(today, s.flush_on) <= 28
   if (!near && s.mix_ds_m < SALT_SHOWN * s.bears_ds_m) return ''
-  const salt = `Salts from its water: ${s.mix_ds_m.toFixed(1)} of the ${s.bears_ds_m.toFixed(1)} dS/m that it bears, feed not counted.`
+  const salt = `Salts from water and feed: ${s.mix_ds_m.toFixed(1)} of the ${s.bears_ds_m.toFixed(1)} dS/m that it bears.`
   const how =
     s.flush_l === null
       ? 'Its water is too salty to wash them out: use rain water.'
