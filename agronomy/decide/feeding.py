@@ -146,10 +146,10 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
     if product is None or school in ("none", "compost") or not standing:
         return Feeding(state, days_left, washed, last, None, None, None, None, None, False, school)
     asked, why = _due(standing, school, product, last, today, washed)
-    due: dt.date | None = asked
-    if why == "first" and school == "fortnight" and not low and days_left is not None:
+    due = asked
+    if due is not None and why == "first" and school == "fortnight" and not low and days_left is not None:
         # Nobody noted a feed, and there is food yet: who feeds seldom waits until it runs low.
-        due = max(asked, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS)))
+        due = max(due, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS)))
     hold, until = _hold(b, standing, product, last, today)
     if hold == "late":
         due = None
@@ -192,8 +192,8 @@ def _over_reservoir(b: BedPlan) -> float:
 
 def _due(
     standing: list[Planting], school: FeedSchool, product: Feed, last: dt.date | None, today: dt.date, washed: float
-) -> tuple[dt.date, Why]:
-    """The day that the school and the crop's size ask for, and why it is that one."""
+) -> tuple[dt.date | None, Why]:
+    """The day that the school and the crop's size ask for, and why it is that one; None where no more are to come."""
     youngest = max(p.planted for p in standing)
     if any(p.start in SEEDLINGS for p in standing):
         first = youngest + dt.timedelta(days=TRUE_LEAVES_DAYS)
@@ -203,7 +203,7 @@ def _due(
     if school == "twice":
         days = [youngest + dt.timedelta(days=d) for d in TWICE_AT]
         coming = [d for d in days if last is None or d > last + dt.timedelta(days=PAUSE_DAYS)]
-        return (coming[0] if coming else today + dt.timedelta(days=365)), "school"
+        return (coming[0] if coming else None), "school"
     stages = [stage_name(crop_of(p), (today - p.planted).days) for p in standing]
     size = 2 if "mid-season" in stages else 1 if "development" in stages else 0
     every = max(INTERVAL[school][size], product.every_days)
@@ -223,7 +223,7 @@ def _hold(
     """What keeps a feed back, and until when that is known."""
     if all(stage_name(crop_of(p), (today - p.planted).days) == "late" for p in standing):
         return "late", None
-    set_out = [p for p in standing if p.start in ("transplant",)]
+    set_out = [p for p in standing if p.start == "transplant"]
     in_hole = any(w.feed and (w.litres == 0) and any(w.date == p.planted for p in set_out) for w in b.bed.waterings)
     pause = PAUSE_FED_DAYS if in_hole else PAUSE_DAYS
     rests = max((p.planted + dt.timedelta(days=pause) for p in set_out), default=today)

@@ -171,6 +171,12 @@ class When(unittest.TestCase):
         assert ready.dose
         self.assertEqual((ready.why, ready.dose.strength, ready.dose.per_l), ("seedling", 0.5, 2.0))
 
+    def test_who_feeds_twice_is_asked_no_third_time(self) -> None:
+        once = told(fed(t.bed(plantings=(t.planting("tomato", 6, age=80),)), 54), "twice")
+        self.assertEqual((once.why, once.due is None), ("school", False))
+        twice = told(fed(t.bed(plantings=(t.planting("tomato", 6, age=80),)), 12), "twice")
+        self.assertEqual((twice.due, twice.dose), (None, None))
+
     def test_it_ends_with_the_crop(self) -> None:
         old = t.bed(plantings=(g.Planting("tomato", 6, t.TODAY - 130 * DAY),))
         self.assertEqual((told(old).hold, told(old).due), ("late", None))

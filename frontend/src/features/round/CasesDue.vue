@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import type { Round } from '@/shared/api/types'
 import { useFollow } from '@/shared/outbox/useFollow'
-import { dueInWords, OUTCOME, type Outcome } from '@/shared/words/signs'
+import Outcomes from '@/shared/ui/Outcomes.vue'
+import { dueInWords } from '@/shared/words/signs'
 
 import Duties from './Duties.vue'
 
 /** What did not look right some days ago: how it is now, in a tap. */
 const props = defineProps<{ round: Round }>()
 const { follow, busy } = useFollow(() => props.round.garden.id)
-const OUTCOMES = Object.keys(OUTCOME) as Outcome[]
 </script>
 
 <template>
@@ -20,26 +20,11 @@ const OUTCOMES = Object.keys(OUTCOME) as Outcome[]
         }}</RouterLink>
         {{ dueInWords(x, round.garden.today) }}
       </span>
-      <span class="taps" role="group" :aria-label="`How ${x.name} is now`">
-        <button
-          v-for="o in OUTCOMES"
-          :key="o"
-          class="btn"
-          type="button"
-          :disabled="busy"
-          @click="follow(x.id, { outcome: o }, `${x.name}: noted.`)"
-        >
-          {{ OUTCOME[o] }}
-        </button>
-      </span>
+      <Outcomes
+        :label="`How ${x.name} is now`"
+        :busy="busy"
+        @came="follow(x.id, { outcome: $event }, `${x.name}: noted.`)"
+      />
     </li>
   </Duties>
 </template>
-
-<style scoped>
-.taps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-</style>

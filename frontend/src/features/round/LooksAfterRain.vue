@@ -51,10 +51,3 @@ const looks = computed(() =>
     </li>
   </Duties>
 </template>
-
-<style scoped>
-.taps {
-  display: flex;
-  gap: 8px;
-}
-</style>

@@ -2,7 +2,9 @@
 import type { Case } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 import { useUndo } from '@/shared/outbox/useOutbox'
-import { FOUND, LOOK, OUTCOME, signsInWords, type Found, type Look, type Outcome } from '@/shared/words/signs'
+import { FOUND, LOOK, OUTCOME, signsInWords, type Found, type Look } from '@/shared/words/signs'
+
+import Outcomes from '@/shared/ui/Outcomes.vue'
 
 import Suspects from './Suspects.vue'
 import { useFollow } from '@/shared/outbox/useFollow'
@@ -11,7 +13,6 @@ import { useFollow } from '@/shared/outbox/useFollow'
 const props = defineProps<{ garden: number; told: Case; today: string }>()
 const { follow, busy } = useFollow(() => props.garden)
 const undo = useUndo(() => props.garden)
-const OUTCOMES = Object.keys(OUTCOME) as Outcome[]
 const look = (l: Look, found: Found) => follow(props.told.id, { look: l, found }, 'The look counts.')
 </script>
 
@@ -27,19 +28,13 @@ const look = (l: Look, found: Found) => follow(props.told.id, { look: l, found }
     <template v-if="told.judgement">
       <Suspects :judgement="told.judgement" :busy="busy" @found="look" />
       <p>Look again {{ nearDay(told.judgement.look_again, today) }}. How is it now?</p>
-      <p class="taps" role="group" :aria-label="`What came of it at ${told.name}`">
-        <button
-          v-for="o in OUTCOMES"
-          :key="o"
-          class="btn"
-          type="button"
-          :disabled="busy"
-          @click="follow(told.id, { outcome: o }, 'That closes it.')"
-        >
-          {{ OUTCOME[o] }}
-        </button>
+      <Outcomes
+        :label="`What came of it at ${told.name}`"
+        :busy="busy"
+        @came="follow(told.id, { outcome: $event }, 'That closes it.')"
+      >
         <button class="btn plain" type="button" @click="undo(told.id)">Undo: it was nothing</button>
-      </p>
+      </Outcomes>
     </template>
     <p v-else-if="told.outcome">
       {{ OUTCOME[told.outcome] }}, {{ told.ended ? nearDay(told.ended, today) : '' }}.
@@ -54,10 +49,5 @@ const look = (l: Look, found: Found) => follow(props.told.id, { look: l, found }
 }
 h3 {
   margin: 0 0 8px;
-}
-.taps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 </style>

@@ -83,9 +83,4 @@ summary {
   color: var(--water);
   min-height: 44px;
 }
-.taps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
 </style>

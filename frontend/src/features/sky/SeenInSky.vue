@@ -81,8 +81,4 @@ summary {
   color: var(--water);
   min-height: 44px;
 }
-.taps {
-  display: flex;
-  gap: 8px;
-}
 </style>

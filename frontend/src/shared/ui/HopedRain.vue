@@ -59,11 +59,3 @@ async function tell(date: string, rain: number) {
     </ul>
   </div>
 </template>
-
-<style scoped>
-.taps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-</style>
