@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Iterable
+from dataclasses import asdict
 from typing import Any
 
 from agronomy.decide.bands import Band, band
@@ -47,7 +48,7 @@ def garden_out(g: Garden, role: str) -> Json:
         "people": g.people,
         "allowed": [vars(read(Allowed, x)) for x in g.allowed],
         "trust": g.trust,
-        "feeds": [vars(read(Feed, x)) for x in g.feeds],
+        "feeds": [asdict(read(Feed, x)) for x in g.feeds],
         "feeding": g.feeding,
         "feed": g.feed,
         "bloom_feed": g.bloom_feed,

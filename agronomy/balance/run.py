@@ -106,9 +106,11 @@ class Run:
         """Share of a bed's ground that roots and waterings reach [0..1], so many days from today."""
         return float(self.days[self.n_behind + offset, bed, at.SHARE])
 
-    def behind(self, bed: int, since: int | None = None) -> Terms:
-        """The terms of a bed's days behind, from its opening or another day of the run on: arrays (day,)."""
-        return terms_of(self.rows[int(self.opened_at[bed]) if since is None else since : self.n_behind, bed])
+    def behind(self, bed: int, since: int | None = None, until: int | None = None) -> Terms:
+        """The terms of a bed's days behind, from its opening or another day of the run on, to today or another day,
+        that one left out: arrays (day,)."""
+        first, end = self.opened_at[bed] if since is None else since, self.n_behind if until is None else until
+        return terms_of(self.rows[int(first) : end, bed])
 
     def ahead(self, policies: Policies, places: list[int] | None = None) -> Ahead:
         """Run all series on from this morning; of the beds at these places only, one for each column of the policies,

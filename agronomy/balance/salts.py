@@ -24,20 +24,23 @@ class Salts:
     reservoir: Array
 
 
-def salts(rows: Terms, water_ds_m: Array, holds_mm: float) -> Salts:
+def salts(rows: Terms, water_ds_m: Array, holds_mm: float, strewn: Array | None = None) -> Salts:
     """The salt balance over a bed's days behind.
 
     rows: terms (day,), mm over the ground. water_ds_m (day,): of what was poured or filled that day. holds_mm: water of
-    the whole mix at field capacity, over the ground. Rain brings none; plants and air take none. Salt moves with the
+    the whole mix at field capacity, over the ground. strewn (day,) [dS/m x mm]: what dry feed frees in the mix; None:
+    none is. Rain brings none; plants and air take none. Salt moves with the
     water: from above into the mix, out of it with what drains (into a reservoir, where it is caught, and over its rim),
     up again with what the wick lifts. The mix is taken as well mixed. A mass balance, as of FAO Irrigation and Drainage
     Paper 29 (Ayers and Westcot 1985), chapter 2, from memory.
     """
-    days = zip(*(np.asarray(getattr(rows, name)).tolist() for name in MOVES), water_ds_m.tolist(), strict=True)
+    freed = np.zeros_like(water_ds_m) if strewn is None else strewn
+    moves = (np.asarray(getattr(rows, name)).tolist() for name in MOVES)
+    days = zip(*moves, water_ds_m.tolist(), freed.tolist(), strict=True)
     mix, below = [], []
     in_mix = in_box = 0.0
-    for poured, filled, opens, put_right, caught, wicked, overflow, drained, lacks, closes, brings in days:
-        in_mix += poured * brings
+    for poured, filled, opens, put_right, caught, wicked, overflow, drained, lacks, closes, brings, frees in days:
+        in_mix += poured * brings + frees
         in_box += filled * brings
         held = opens + put_right + filled + caught
         if held > 0:

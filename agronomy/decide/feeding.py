@@ -12,10 +12,11 @@ from agronomy.air.microclimate import rain_share
 from agronomy.balance.nutrients import Food, food
 from agronomy.beds.ground import volume_l
 from agronomy.decide.plan import BedPlan, Plan
-from agronomy.describe.feeding import Feed
+from agronomy.describe.feeding import DRY, Feed
 from agronomy.describe.garden import Planting, Watering
 from agronomy.describe.words import FeedSchool
 from agronomy.plants.crops import crop_of, is_watered
+from agronomy.plants.feed_parts import strength_of
 from agronomy.plants.fruit_set import FRUITING
 from agronomy.plants.nutrition import nitrogen_g_per_l
 from agronomy.plants.size import stage_name
@@ -23,6 +24,7 @@ from agronomy.plants.size import stage_name
 # Schools, in days between feeds; small plants first, then large and bearing. Common practice, no source.
 INTERVAL: Final[dict[FeedSchool, tuple[int, int, int]]] = {"weekly": (7, 7, 7), "fortnight": (21, 14, 10)}
 TWICE_AT: Final = (24, 56)  # days after planting, of those who feed twice a season; common practice, no source
+GROWTH: Final = "development"  # the stage in which a crop puts on its leaves, by FAO-56
 SEEDLINGS: Final = frozenset({"sown", "tray", "pricked_out", "potted_up", "hardening_off", "cutting"})
 TRUE_LEAVES_DAYS: Final = 18  # from sowing till the first true leaves want food; common practice, no source
 SEEDLING_EVERY, SEEDLING_STRENGTH = 7, 0.5  # common practice, no source
@@ -40,11 +42,13 @@ SOIL_G_M2, SOIL_G_M2_DAY = 5.0, 0.05  # nitrogen a soil starts with, and frees b
 MIX_G_PER_L: Final = 0.15  # nitrogen that a bought mix brings along; common practice, no source
 POND_G_PER_L: Final = 0.005  # nitrogen in the water of a pond with fish; common practice, no source
 COMPOST_G_M2_DAY: Final = 0.03  # nitrogen that compost as a mulch gives by the day; common practice, no source
-GUESSED_N_PCT: Final = 0.5  # of an own brew; common practice, no source
+LEAF_L_PER_M2, LEAF_STRENGTH = 0.1, 0.5  # of feed over leaves, till they drip; common practice, no source
+LEAF_RAIN_DAYS, LEAF_RAIN_MM = 1, 2.0  # that would wash leaves clean of it; common practice, no source
+MIX_LASTS_DAYS: Final = 42  # a bought mix's own food; common practice, no source
+STRIP_BACK_DAYS: Final = 56  # of what acted, as shown
 
-DRY: Final = ("dry", "lime")
 State = Literal["enough", "low", "washed"]
-Why = Literal["school", "washed", "seedling", "first"]
+Why = Literal["school", "washed", "seedling", "first", "moment"]
 Hold = Literal["sodden", "dry", "rain", "pause", "late", "label", "young"]
 
 
@@ -62,13 +66,23 @@ class FeedDose:
     cans: float
     per_plant: float
     strength: float
+    over_leaves: bool
+
+
+@dataclass(frozen=True)
+class Acting:
+    """The days on which a feed acts, or a bought mix's own food where feed is None."""
+
+    feed: str | None
+    since: dt.date
+    until: dt.date
 
 
 @dataclass(frozen=True)
 class Feeding:
     """How a bed stands with its food. days_left: what is there over today's hunger, None where nothing grows;
     washed_share: since the last feed. due: the day of its next feed, None where none is to come; why, and what holds it
-    back until when. dose: of that feed. with_soak: it goes into today's soak."""
+    back until when. dose: of that feed. with_soak: it goes into today's soak. acting: what acts, or did lately."""
 
     state: State
     days_left: float | None
@@ -81,6 +95,7 @@ class Feeding:
     dose: FeedDose | None
     with_soak: bool
     school: FeedSchool
+    acting: tuple[Acting, ...]
 
 
 def school_of(plan: Plan, b: BedPlan) -> FeedSchool:
@@ -89,12 +104,34 @@ def school_of(plan: Plan, b: BedPlan) -> FeedSchool:
 
 
 def product_of(plan: Plan, b: BedPlan) -> Feed | None:
-    """What a bed is fed with: its own; from first bloom on what fruiting crops then get; else what the garden is, or
-    the first of its feeds that feeds growth."""
-    feeds = {x.name: x for x in plan.garden.feeds}
+    """What a bed is fed with next: its own; from first bloom on what fruiting crops then get; else what the garden is,
+    or the first of its feeds that feeds growth. One that takes turns: of all that do, what it got longest ago."""
+    feeds = {x.name: x for x in plan.garden.feeds if feeds_growth(x)}
     bloom = plan.garden.bloom_feed if blooms(b, plan.today) else None
     chosen = feeds.get(b.bed.feed or "") or feeds.get(bloom or "") or feeds.get(plan.garden.feed or "")
-    return chosen or next((x for x in plan.garden.feeds if x.kind != "lime"), None)
+    chosen = chosen or next(iter(feeds.values()), None)
+    if chosen is None or not chosen.in_turn:
+        return chosen
+    return min((x for x in feeds.values() if x.in_turn), key=lambda x: _last_of(b, x) or dt.date.min)
+
+
+def feeds_growth(feed: Feed) -> bool:
+    """Whether a feed is one of a school's: no lime, and no single act."""
+    return feed.kind != "lime" and feed.once_at is None
+
+
+def act_of(plan: Plan, b: BedPlan) -> Feed | None:
+    """A single act whose moment has come for what stands in a bed, and that it did not get since it was planted."""
+    for feed in plan.garden.feeds:
+        for p, _ in b.today.standing:
+            if feed.once_at is None or not is_watered(p) or p.start in SEEDLINGS:
+                continue
+            stage = stage_name(crop_of(p), (plan.today - p.planted).days)
+            come = stage == "mid-season" and p.crop in FRUITING if feed.once_at == "first_bloom" else stage == GROWTH
+            given = _last_of(b, feed)
+            if come and (given is None or given < p.planted):
+                return feed
+    return None
 
 
 def blooms(b: BedPlan, today: dt.date) -> bool:
@@ -132,7 +169,7 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
     """How a bed stands with its food, and when it is fed next. Schools and spans are common practice."""
     b, today = plan.beds[i], plan.today
     eaten = food_of(plan, i)
-    fed = [w for w, feed in _fed(plan, b) if feed.kind != "lime"]
+    fed = [w for w, feed in _fed(plan, b) if feeds_growth(feed)]
     last = max((w.date for w in fed), default=None)
     since = max(last, b.bed.opened) if last else b.bed.opened
     washed = _washed(eaten, (today - since).days)
@@ -141,41 +178,46 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
     days_left = left / want if want > 0 else None
     low = days_left is not None and days_left <= LOW_DAYS
     state: State = "washed" if washed >= WASHED_FROM and low else "low" if low else "enough"
-    school, product = school_of(plan, b), product_of(plan, b)
+    school, act = school_of(plan, b), act_of(plan, b)
+    product = act or (product_of(plan, b) if school != "compost" else None)
     standing = [p for p, _ in b.today.standing if is_watered(p)]
-    if product is None or school in ("none", "compost") or not standing:
-        return Feeding(state, days_left, washed, last, None, None, None, None, None, False, school)
-    asked, why = _due(standing, school, product, last, today, washed)
-    due = asked
+    acting = _acting(plan, b)
+    if product is None or school == "none" or not standing:
+        return Feeding(state, days_left, washed, last, None, None, None, None, None, False, school, acting)
+    own = _last_of(b, product)
+    due, why = (today, "moment") if act else _due(standing, school, product, last, own, today, washed)
+    if due is not None and any(w.date == today and w.feed for w in b.bed.waterings):
+        due = max(due, today + dt.timedelta(days=1))  # never two on one day
     if due is not None and why == "first" and school == "fortnight" and not low and days_left is not None:
         # Nobody noted a feed, and there is food yet: who feeds seldom waits until it runs low.
         due = max(due, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS)))
-    hold, until = _hold(b, standing, product, last, today)
+    hold, until = _hold(plan, b, standing, product, own)
     if hold == "late":
         due = None
     elif until is not None and due is not None:
         due = max(due, until)
     light = why == "washed" or any(p.start in SEEDLINGS for p in standing)
-    strength = (SEEDLING_STRENGTH if light else 1.0) * _over_reservoir(b)
-    if rain_washes(plan, b) and hold is None:
+    strength = (SEEDLING_STRENGTH if light else 1.0) * (LEAF_STRENGTH if product.over_leaves else _over_reservoir(b))
+    if hold is None and rain_washes(plan, b, product):
         hold = "rain"
-    soaks = b.word == "soak" and b.dose is not None and b.dose.into == "soil"
-    if due is not None and not soaks and hold != "sodden" and product.kind not in DRY:
+    through_soil = product.kind not in DRY and not product.over_leaves
+    soaks = through_soil and b.word == "soak" and b.dose is not None and b.dose.into == "soil"
+    if due is not None and not soaks and hold != "sodden" and through_soil:
         due = _with_next_soak(b, max(due, today), today)
     dose = dose_of(plan, b, product, strength) if due is not None else None
     ready = due is not None and due <= today and hold not in ("pause", "label", "young")
-    if ready and hold is None and not soaks and b.net_mm.mid > b.raw_mm:
+    if ready and hold is None and not soaks and not product.over_leaves and b.net_mm.mid > b.raw_mm:
         hold = "dry"
-    return Feeding(
-        state, days_left, washed, last, due, why, hold, until, dose, soaks and ready and hold is None, school
-    )
+    along = soaks and ready and hold is None
+    return Feeding(state, days_left, washed, last, due, why, hold, until, dose, along, school, acting)
 
 
-def rain_washes(plan: Plan, b: BedPlan) -> bool:
-    """Whether rain that is more likely than not would wash a feed of today out of a bed. Common practice."""
+def rain_washes(plan: Plan, b: BedPlan, feed: Feed) -> bool:
+    """Whether rain that is more likely than not would wash a feed of today out of a bed, or off leaves. Practice."""
     w, n = plan.run.weather, plan.run.n_behind
-    ahead = w.rain[n : n + RAIN_DAYS].sum(axis=0) * rain_share(b.today.exposure)
-    return float(np.median(ahead)) >= RAIN_WASHES_MM
+    days, most = (LEAF_RAIN_DAYS, LEAF_RAIN_MM) if feed.over_leaves else (RAIN_DAYS, RAIN_WASHES_MM)
+    ahead = w.rain[n : n + days].sum(axis=0) * rain_share(b.today.exposure)
+    return float(np.median(ahead)) >= most
 
 
 def _with_next_soak(b: BedPlan, due: dt.date, today: dt.date) -> dt.date:
@@ -190,10 +232,38 @@ def _over_reservoir(b: BedPlan) -> float:
     return OVER_RESERVOIR if b.bed.reservoir is not None and not b.bed.reservoir.buried else 1.0
 
 
+def _last_of(b: BedPlan, feed: Feed) -> dt.date | None:
+    return max((w.date for w in b.bed.waterings if w.feed == feed.name and w.fed), default=None)
+
+
+def _acting(plan: Plan, b: BedPlan) -> tuple[Acting, ...]:
+    """What acts in a bed, or did in the last weeks: one product's feeds that follow on each other are one."""
+    found: list[Acting] = []
+    if b.today.container and b.today.soil.material == "potting_mix":
+        filled = b.today.soil.date or b.bed.opened
+        found.append(Acting(None, filled, filled + dt.timedelta(days=MIX_LASTS_DAYS)))
+    for w, feed in _fed(plan, b):
+        until = w.date + dt.timedelta(days=feed.lasts_days)
+        k = next((k for k, x in enumerate(found) if x.feed == feed.name and x.until >= w.date), None)
+        if k is None:
+            found.append(Acting(feed.name, w.date, until))
+        else:
+            found[k] = Acting(feed.name, found[k].since, max(found[k].until, until))
+    back = plan.today - dt.timedelta(days=STRIP_BACK_DAYS)
+    return tuple(sorted((x for x in found if x.until >= back), key=lambda x: x.since))
+
+
 def _due(
-    standing: list[Planting], school: FeedSchool, product: Feed, last: dt.date | None, today: dt.date, washed: float
+    standing: list[Planting],
+    school: FeedSchool,
+    product: Feed,
+    last: dt.date | None,
+    own: dt.date | None,
+    today: dt.date,
+    washed: float,
 ) -> tuple[dt.date | None, Why]:
-    """The day that the school and the crop's size ask for, and why it is that one; None where no more are to come."""
+    """The day that the school and the crop's size ask for, and why it is that one; None where no more are to come.
+    last: of any feed, own: of this product."""
     youngest = max(p.planted for p in standing)
     if any(p.start in SEEDLINGS for p in standing):
         first = youngest + dt.timedelta(days=TRUE_LEAVES_DAYS)
@@ -206,36 +276,37 @@ def _due(
         return (coming[0] if coming else None), "school"
     stages = [stage_name(crop_of(p), (today - p.planted).days) for p in standing]
     size = 2 if "mid-season" in stages else 1 if "development" in stages else 0
-    every = max(INTERVAL[school][size], product.every_days)
+    every = INTERVAL[school][size]
     if last is None:
         return first, "first"
-    usual = last + dt.timedelta(days=every)
+    spans = own or last, product.every_days if own else min(product.every_days, every)
+    sooner = spans[0] + dt.timedelta(days=spans[1])  # as its label allows
+    usual = max(last + dt.timedelta(days=every), sooner)
     if washed >= WASHED_FROM:
-        sooner = last + dt.timedelta(days=product.every_days)
-        if sooner <= usual:
-            return max(sooner, today), "washed"
+        return max(sooner, today), "washed"
     return max(first, usual), "school"
 
 
 def _hold(
-    b: BedPlan, standing: list[Planting], product: Feed, last: dt.date | None, today: dt.date
+    plan: Plan, b: BedPlan, standing: list[Planting], product: Feed, own: dt.date | None
 ) -> tuple[Hold | None, dt.date | None]:
-    """What keeps a feed back, and until when that is known."""
+    """What keeps a feed back, and until when that is known. own: when the bed got it last."""
+    today = plan.today
     if all(stage_name(crop_of(p), (today - p.planted).days) == "late" for p in standing):
         return "late", None
     set_out = [p for p in standing if p.start == "transplant"]
-    in_hole = any(w.feed and (w.litres == 0) and any(w.date == p.planted for p in set_out) for w in b.bed.waterings)
+    in_hole = any(f.kind == "dry" and any(w.date == p.planted for p in set_out) for w, f in _fed(plan, b))
     pause = PAUSE_FED_DAYS if in_hole else PAUSE_DAYS
     rests = max((p.planted + dt.timedelta(days=pause) for p in set_out), default=today)
     if rests > today:
         return "pause", rests
     if any(p.start in SEEDLINGS and (today - p.planted).days < TRUE_LEAVES_DAYS for p in standing):
         return "young", max(p.planted for p in standing) + dt.timedelta(days=TRUE_LEAVES_DAYS)
-    if last is not None and last + dt.timedelta(days=product.every_days) > today:
-        return "label", last + dt.timedelta(days=product.every_days)
-    if -b.net_mm.mid > b.day.air_mark or b.word == "too_wet":
-        return "sodden", None
-    return None, None
+    if own is not None and own + dt.timedelta(days=product.every_days) > today:
+        return "label", own + dt.timedelta(days=product.every_days)
+    # Leaves take it whatever the soil is.
+    sodden = not product.over_leaves and (-b.net_mm.mid > b.day.air_mark or b.word == "too_wet")
+    return ("sodden" if sodden else None), None
 
 
 def dose_of(plan: Plan, b: BedPlan, feed: Feed, strength: float) -> FeedDose:
@@ -244,14 +315,17 @@ def dose_of(plan: Plan, b: BedPlan, feed: Feed, strength: float) -> FeedDose:
     plants = max(b.plants, 1)
     if feed.kind in DRY:
         amount = feed.dose * b.ground_m2 * strength
-        return FeedDose(feed.name, feed.kind, amount, 0.0, 0.0, 0.0, 0.0, amount / plants, strength)
+        return FeedDose(feed.name, feed.kind, amount, 0.0, 0.0, 0.0, 0.0, amount / plants, strength, False)
     litres = OF_POT * volume_l(b.bed) if b.today.container else SOLUTION_L_PER_M2 * b.today.rooted_m2
-    if b.dose is not None and b.word == "soak" and b.dose.into == "soil":
+    if feed.over_leaves:
+        litres = LEAF_L_PER_M2 * b.today.stand.canopy_m2
+    elif b.dose is not None and b.word == "soak" and b.dose.into == "soil":
         litres = min(litres, b.dose.litres)
     per_l = feed.dose * strength
     amount, can = per_l * litres, plan.garden.can_l
+    in_can, cans = per_l * min(can, litres), litres / can
     return FeedDose(
-        feed.name, feed.kind, amount, per_l, litres, per_l * min(can, litres), litres / can, amount / plants, strength
+        feed.name, feed.kind, amount, per_l, litres, in_can, cans, amount / plants, strength, feed.over_leaves
     )
 
 
@@ -264,8 +338,7 @@ def _lay(came: np.ndarray, dates: tuple[dt.date, ...], w: Watering, feed: Feed) 
     """A feed's nitrogen over the days in which it acts: at once what is in water, evenly what is dry [g]."""
     if not dates or not (dates[0] <= w.date <= dates[-1]):
         return
-    pct = GUESSED_N_PCT if feed.n_pct is None and feed.guessed else feed.n_pct or 0.0
-    grams, at = (w.fed or 0.0) * pct / 100, (w.date - dates[0]).days
+    grams, at = (w.fed or 0.0) * strength_of(feed)[0] / 100, (w.date - dates[0]).days
     days = feed.lasts_days if feed.kind == "dry" else 1
     came[at : at + days] += grams / days
 

@@ -11,12 +11,13 @@ import numpy as np
 
 from agronomy.balance.salts import flush_l, salts
 from agronomy.decide.plan import BedPlan, Plan
+from agronomy.describe.feeding import DRY, Feed
 from agronomy.describe.water import Rig
 from agronomy.describe.words import Water
+from agronomy.plants.feed_parts import strength_of
 from agronomy.plants.salt import bears_ds_m
 
 USUAL_DS_M: Final[dict[Water, float]] = {"tap": 0.5, "rain": 0.03, "pond": 0.5}  # common practice, no source
-IN_WATER: Final = ("liquid", "soluble", "brew")
 DS_M_PER_G_L: Final = 1.5  # salt of a gram of soluble feed in a litre; common practice, from memory
 FLUSH_DOWN_TO = 0.5  # of what its crops bear; common practice, no source
 RATE_DAYS = 28  # over which salts are taken to have come; common practice, no source
@@ -56,7 +57,8 @@ def salts_now(plan: Plan, i: int) -> SaltsNow | None:
             brings[d] = rigs.get(w.rig, own)
     _add_feeds(plan, b, brings, plan.run.weather.dates[opened])
     holds = b.today.profile.field_capacity_mm()
-    mix = salts(behind, brings, holds).mix
+    strewn = _strewn(plan, b, len(brings), plan.run.weather.dates[opened])
+    mix = salts(behind, brings, holds, strewn).mix
     bears = min((bears_ds_m(p.crop) for p, n in b.today.standing if n), default=bears_ds_m(""))
     return SaltsNow(
         float(mix[-1]), bears, _flush_on(plan.today, mix, bears), _flush(b, float(mix[-1]), bears, own, holds)
@@ -65,15 +67,31 @@ def salts_now(plan: Plan, i: int) -> SaltsNow | None:
 
 def _add_feeds(plan: Plan, b: BedPlan, brings: np.ndarray, first: dt.date) -> None:
     """What feeds in water add to the salt of a day's water [dS/m]: their N, P and K by weight over its litres."""
-    feeds = {x.name: x for x in plan.garden.feeds if x.kind in IN_WATER}
+    feeds = {x.name: x for x in plan.garden.feeds if x.kind not in DRY and not x.over_leaves}
     litres: dict[dt.date, float] = {}
     for w in b.bed.waterings:
         litres[w.date] = litres.get(w.date, 0.0) + w.litres
     for w in b.bed.waterings:
         feed, d = feeds.get(w.feed or ""), (w.date - first).days
         if feed and w.fed and w.litres > 0 and 0 <= d < len(brings):
-            grams = w.fed * sum(x or 0.0 for x in (feed.n_pct, feed.p_pct, feed.k_pct)) / 100
-            brings[d] += DS_M_PER_G_L * grams / litres[w.date]
+            brings[d] += DS_M_PER_G_L * _salt_g(w.fed, feed) / litres[w.date]
+
+
+def _salt_g(fed: float, feed: Feed) -> float:
+    return fed * sum(strength_of(feed)) / 100
+
+
+def _strewn(plan: Plan, b: BedPlan, n: int, first: dt.date) -> np.ndarray:
+    """What dry feeds free in a pot on each of its days, evenly over those they act [dS/m x mm]. Lime hardly
+    dissolves."""
+    feeds = {x.name: x for x in plan.garden.feeds if x.kind == "dry"}
+    freed = np.zeros(n)
+    for w in b.bed.waterings:
+        feed, d = feeds.get(w.feed or ""), (w.date - first).days
+        if feed and w.fed and 0 <= d < n:
+            a_day = DS_M_PER_G_L * _salt_g(w.fed, feed) / feed.lasts_days
+            freed[d : d + feed.lasts_days] += a_day / b.ground_m2  # a gram in a litre over a square metre is a mm
+    return freed
 
 
 def _flush_on(today: dt.date, mix: np.ndarray, bears: float) -> dt.date | None:

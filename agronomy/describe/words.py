@@ -287,6 +287,11 @@ Outcome = Literal["better", "same", "worse", "gone"]
 # How a feed is given, and how often.
 FeedKind = Literal["liquid", "soluble", "dry", "brew", "lime"]
 FeedSchool = Literal["none", "weekly", "fortnight", "twice", "compost"]
+FeedMoment = Literal["growth", "first_bloom"]
+FeedPartName = Literal[
+    "worm_casts", "compost", "manure", "poultry_pellets", "seed_cake", "bone_meal", "blood_meal", "fish_meal",
+    "seaweed_meal", "wood_ash", "rock_dust", "lime",
+]  # fmt: skip
 # What a source of weather says something of, and the sources, the most trusted first.
 WeatherGroup = Literal["temperature", "humidity", "wind", "sun", "rain"]
 # On which dates of a month taps may run, and what local rules spare.
@@ -315,6 +320,8 @@ LOOKS: Final[tuple[Look, ...]] = get_args(Look)
 FOUNDS: Final[tuple[Found, ...]] = get_args(Found)
 FEED_KINDS: Final[tuple[FeedKind, ...]] = get_args(FeedKind)
 FEED_SCHOOLS: Final[tuple[FeedSchool, ...]] = get_args(FeedSchool)
+FEED_MOMENTS: Final[tuple[FeedMoment, ...]] = get_args(FeedMoment)
+FEED_PARTS: Final[tuple[FeedPartName, ...]] = get_args(FeedPartName)
 OUTCOMES: Final[tuple[Outcome, ...]] = get_args(Outcome)
 KINDS_OF_ISLE: Final[tuple[Kind, ...]] = get_args(Kind)
 METHODS: Final[tuple[MethodName, ...]] = get_args(MethodName)

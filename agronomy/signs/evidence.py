@@ -40,9 +40,10 @@ SALTY: Final = 0.8  # of what its crops bear; common practice, no source
 
 @dataclass(frozen=True)
 class Weeks:
-    """What a bed's last weeks were, in figures: days of thirst and of too little air of the last SHORT, the swing
-    [RAW], days over HOT_C, the coldest night [degrees C], days of long wet leaves, pours far beyond what was missing,
-    days since planting; facts: what of them counts, without what nobody can know."""
+    """What a bed's weeks were before it began, in figures: days of thirst and of too little air of the last SHORT, the
+    swing [RAW], days over HOT_C, the coldest night [degrees C], days of long wet leaves, pours far beyond what was
+    missing, days since planting, days that the signs are there; facts: what of them counts, without what nobody can
+    know."""
 
     dry_days: int
     wet_days: int
@@ -52,6 +53,7 @@ class Weeks:
     leaf_wet_days: int
     overdone: int
     set_days: int | None
+    since_days: int
     facts: dict[Fact, bool]
 
 
@@ -66,16 +68,19 @@ def swing(terms: Terms) -> float:
     return float(np.maximum((before - after) / raw - 1.0, 0.0).sum())
 
 
-def weeks_of(plan: Plan, i: int) -> Weeks:
-    """The last three weeks of a bed of a plan. Common practice."""
-    b, w, n = plan.beds[i], plan.run.weather, plan.run.n_behind
+def weeks_of(plan: Plan, i: int, since_days: int = 0) -> Weeks:
+    """The last three weeks of a bed of a plan; of signs that were there for so many days, the three weeks before them:
+    what came after is no cause. Food, salts and room are taken as they are today. Common practice."""
+    b, w = plan.beds[i], plan.run.weather
+    n = max(plan.run.n_behind - since_days, int(plan.run.opened_at[i]))
+    began = plan.today - dt.timedelta(days=since_days)
     since = max(int(plan.run.opened_at[i]), n - LOOKS_BACK)
-    terms = plan.run.behind(i, since)
+    terms = plan.run.behind(i, since, n)
     short = slice(-SHORT, None)
     days = range(max(since, n - SHORT), n)
     has = len(np.asarray(terms.ks)) > 0
     dry = int((np.asarray(terms.ks)[short] < SUFFERS_KS).sum()) if has else 0
-    thirsty_now = b.net_mm.mid > b.raw_mm
+    thirsty_now = since_days == 0 and b.net_mm.mid > b.raw_mm
     wet = int((np.asarray(terms.wet)[short] > 0.5).sum()) if has else 0
     lift = NIGHT_LIFT_C[b.today.exposure.cover] + (plan.garden.cold_offset_c or 0.0)
     nights = [float(w.tmin[k].mean()) + lift for k in range(max(since, n - SHORT), n + 1)]
@@ -84,7 +89,8 @@ def weeks_of(plan: Plan, i: int) -> Weeks:
     rain = rain_share(b.today.exposure)
     leaves = sum(wet_hours(plan, k, max(covered, OPEN_BELOW), rain) >= RISKY_H for k in days)
     over = _overdone(terms, b) if has else 0
-    set_days = min((plan.today - p.planted).days for p, _ in b.today.standing) if b.today.standing else None
+    ages = [(began - p.planted).days for p, _ in b.today.standing]
+    set_days = max(0, min(ages)) if ages else None
     swings = swing(terms) if has else 0.0
     facts: dict[Fact, bool] = {
         "dry": dry >= DRY_DAYS or thirsty_now,
@@ -93,12 +99,12 @@ def weeks_of(plan: Plan, i: int) -> Weeks:
         "hot": hot >= HOT_DAYS,
         "cold_nights": min(nights) <= _cold_from(b),
         "frost": min(nights) <= FROST_MARGIN_C
-        or any(x.what == "frost" and (plan.today - x.date).days <= SHORT for x in w.sky.seen),
+        or any(x.what == "frost" and 0 <= (began - x.date).days <= SHORT for x in w.sky.seen),
         "leaf_wet": leaves >= LEAF_WET_DAYS,
         "overdone": over >= OVERDONE_TIMES,
         "set_lately": set_days is not None and set_days <= SET_DAYS,
-        "more_sun": _more_sun(b, plan.today),
-        "hail": any(x.what == "hail" and (plan.today - x.date).days <= SHORT for x in w.sky.seen),
+        "more_sun": _more_sun(b, began),
+        "hail": any(x.what == "hail" and 0 <= (began - x.date).days <= SHORT for x in w.sky.seen),
         "last_stage": any(
             stage_name(crop_of(p), (plan.today - p.planted).days) == "late"
             for p, _ in b.today.standing
@@ -113,7 +119,7 @@ def weeks_of(plan: Plan, i: int) -> Weeks:
         salts = salts_now(plan, i)
         if salts is not None:
             facts["salty"] = salts.mix_ds_m >= SALTY * salts.bears_ds_m
-    return Weeks(dry, wet, swings, hot, min(nights), leaves, over, set_days, facts)
+    return Weeks(dry, wet, swings, hot, min(nights), leaves, over, set_days, since_days, facts)
 
 
 def _cold_from(b: BedPlan) -> float:

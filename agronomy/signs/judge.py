@@ -34,6 +34,9 @@ LEAST_TOLD: Final = 0.03  # bits that a look must be expected to tell [bit]; com
 # A bed's weeks are one story: its facts hang together, so each counts as this share of a witness of its own. Common
 # practice, no source; the calibration holds it.
 WITNESS: Final = 0.8
+# People tell what strikes them, so a sign that nobody named speaks with this share of its weight. Common practice, no
+# source; the calibration holds it, in which one sign in four goes unnamed.
+SILENT: Final = 0.5
 
 
 @dataclass(frozen=True)
@@ -97,7 +100,9 @@ def chances_of(case: Case) -> dict[Trouble, float]:
         if (x in CONTAINERS_ONLY and not case.container) or (x in FRUIT_ONLY and not case.fruits):
             continue
         log = math.log(PRIOR[x])
-        log += sum(math.log(p if s in case.signs else 1 - p) for s in SIGNS for p in (sign_odds(x, s),))
+        log += sum(
+            math.log(p) if s in case.signs else SILENT * math.log(1 - p) for s in SIGNS for p in (sign_odds(x, s),)
+        )
         log += WITNESS * sum(
             math.log(p if told else 1 - p) for f, told in case.known.items() for p in (fact_odds(x, f),)
         )

@@ -10,7 +10,7 @@ from apps.planning.situation import Situation
 
 
 def feeding_out(x: Feeding) -> Json:
-    return {**vars(x), "dose": vars(x.dose) if x.dose else None}
+    return {**vars(x), "dose": vars(x.dose) if x.dose else None, "acting": [vars(a) for a in x.acting]}
 
 
 def page(now: Situation) -> list[Json]:

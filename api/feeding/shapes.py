@@ -20,6 +20,13 @@ class FeedDoseOut(s.Serializer):
     cans = s.FloatField()
     per_plant = s.FloatField()
     strength = s.FloatField(help_text="of what its label says")
+    over_leaves = s.BooleanField(help_text="its litres go over leaves, and reach no root")
+
+
+class ActingOut(s.Serializer):
+    feed = s.CharField(allow_null=True, help_text="null: what a bought mix brought along")
+    since = s.DateField()
+    until = s.DateField()
 
 
 class FeedingOut(s.Serializer):
@@ -34,6 +41,7 @@ class FeedingOut(s.Serializer):
     dose = FeedDoseOut(allow_null=True)
     with_soak = s.BooleanField(help_text="it goes into today's soak")
     school = s.ChoiceField(choices=FEED_SCHOOLS)
+    acting = ActingOut(many=True, help_text="what acts, or did in the last eight weeks")
 
 
 class FedBed(s.Serializer):

@@ -18,7 +18,7 @@ from api.asked import actor, checked, person, stamp
 from api.files import shapes
 from api.present import garden_out
 from api.shapes import Error, GardenOut
-from apps.exchange import beds_and_map, files
+from apps.exchange import beds_and_map, csv_files, files
 from apps.garden.access import membership
 from apps.garden.models import Garden
 from apps.weather.actions import ReadClimate
@@ -33,13 +33,14 @@ FILES: dict[str, tuple[str, Writer]] = {
         "application/geo+json",
         lambda garden: json.dumps(map_as_geojson(files.described_garden(garden)), indent=1, ensure_ascii=False),
     ),
-    "beds.csv": ("text/csv", files.beds_as_csv),
-    "days.csv": ("text/csv", files.days_as_csv),
+    "beds.csv": ("text/csv", csv_files.beds_as_csv),
+    "days.csv": ("text/csv", csv_files.days_as_csv),
+    "record.csv": ("text/csv", csv_files.record_as_csv),
 }
 
 
 class Download(APIView):
-    """A garden as a file: garden.json, map.geojson, beds.csv or days.csv."""
+    """A garden as a file: garden.json, map.geojson, beds.csv, days.csv or record.csv."""
 
     @extend_schema(exclude=True)  # files for a person, not answers for the page
     def get(self, request: Request, garden_id: int, file: str) -> Any:

@@ -54,7 +54,7 @@ class SuspectOut(s.Serializer):
 
 
 class WeeksOut(s.Serializer):
-    """The bed's own last weeks, as far as they matter here."""
+    """The bed's own weeks until the signs began, as far as they matter here."""
 
     dry_days = s.IntegerField(help_text="of the last 14")
     wet_days = s.IntegerField()
@@ -63,7 +63,8 @@ class WeeksOut(s.Serializer):
     coldest_c = s.FloatField()
     leaf_wet_days = s.IntegerField()
     overdone = s.IntegerField(help_text="pours far beyond what was missing")
-    set_days = s.IntegerField(allow_null=True, help_text="since planting")
+    set_days = s.IntegerField(allow_null=True, help_text="from planting until they began")
+    since_days = s.IntegerField(help_text="since they began")
     facts = s.DictField(child=s.BooleanField(), help_text="what of it counts, by name")
 
 

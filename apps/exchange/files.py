@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import collections
-import csv
 import dataclasses
 import io
 import math
@@ -13,7 +12,6 @@ from typing import Any, ClassVar
 
 from django.utils import timezone
 
-from agronomy.beds.today import left_on
 from agronomy.describe import garden as g
 from agronomy.describe.errors import FormatError, InputError
 from agronomy.describe.weather import COLUMNS, read_weather_rows
@@ -84,69 +82,6 @@ def described_garden(garden: Garden) -> g.Garden:
 def _measurement(x: Event, rigs: dict[int, str]) -> g.Measurement:
     told = {**x.told, "rig": rigs.get(x.told["rig"])}
     return g.Measurement(date=x.date, bed=x.bed.name if x.bed else None, **told)
-
-
-def beds_as_csv(garden: Garden) -> str:
-    """One line for each planting, and one for a bed in which nothing grows."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(
-        [
-            "bed",
-            "kind",
-            "length_m",
-            "width_m",
-            "round",
-            "method",
-            "soil",
-            "crop",
-            "variety",
-            "count",
-            "planted",
-            "removed",
-            "start",
-            "height",
-            "spread_m",
-            "seen",
-        ]
-    )
-    for bed in described_garden(garden).beds:
-        head = [
-            bed.name,
-            bed.kind,
-            bed.length_m,
-            bed.width_m,
-            int(bed.round),
-            bed.method,
-            bed.soils[-1].material if bed.soils else "unknown",
-        ]
-        for p in bed.plantings or (None,):
-            if p is None:
-                writer.writerow([*map(_cell, head), *[""] * 9])
-                continue
-            size = p.sizes[-1] if p.sizes else None
-            left = left_on(p, garden.today)
-            seen = [size.height, size.spread_m, size.date] if size else ["", "", ""]
-            variety = p.own_crop.name if p.own_crop else p.variety
-            tail = [p.crop, variety, left, p.planted, p.removed or "", p.start, *seen]
-            writer.writerow(map(_cell, [*head, *tail]))
-    return out.getvalue()
-
-
-def days_as_csv(garden: Garden) -> str:
-    """The garden's weather days in the weather file's columns, with the source of each day."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(["date", *COLUMNS, "source"])
-    rows = WeatherDay.objects.filter(garden=garden).exclude(source=Source.CLIMATE).order_by("date", "source")
-    for row in rows.values_list("date", *COLUMNS, "source"):
-        writer.writerow("" if v is None else v for v in row)
-    return out.getvalue()
-
-
-def _cell(value: Any) -> Any:
-    """A cell that no spreadsheet takes for a formula."""
-    return f"'{value}" if isinstance(value, str) and value.startswith(("=", "+", "-", "@", "\t", "\r")) else value
 
 
 @dataclass

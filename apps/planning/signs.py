@@ -15,7 +15,8 @@ def judged(now: Situation, bed_id: int, seen: SignsSeen) -> tuple[Judgement, Wee
     i = next((i for i, b in enumerate(now.plan.beds) if b.bed.key == f"{bed_id}"), None)
     if i is None:
         return None
-    b, weeks = now.plan.beds[i], weeks_of(now.plan, i)
+    b = now.plan.beds[i]
+    weeks = weeks_of(now.plan, i, max(0, (now.plan.today - seen.date).days) + seen.since_days)
     found = {x.look: x.found for x in sorted(seen.looks, key=lambda x: x.date)}
     case = Case(frozenset(seen.signs), weeks.facts, found, b.today.container, bears_fruit(b))
     return judge(case), weeks

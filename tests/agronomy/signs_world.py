@@ -1,6 +1,6 @@
 """Seeded gardens in which something is wrong: a small world of weather, care and places, that makes its troubles and
 what the bed's weeks show of them by its own rules, not by the table under test. Invented; how often signs show is the
-table's, each line off by up to half."""
+table's, each line off by up to half; of the signs that show, people name three in four."""
 
 from __future__ import annotations
 
@@ -26,7 +26,7 @@ class Garden:
 class World:
     """Likelihoods of its own: those of the table, each off by up to half, drawn once."""
 
-    def __init__(self, seed: int, off: float = 0.5) -> None:
+    def __init__(self, seed: int, off: float = 0.5, named: float = 0.75) -> None:
         rng = np.random.default_rng(seed)
         self.signs = {
             (x, s): min(0.95, sign_odds(x, s) * rng.uniform(1 - off, 1 + off)) for x in TROUBLES for s in SIGNS
@@ -38,7 +38,7 @@ class World:
                     1 - off, 1 + off, len(FINDS[look])
                 )
                 self.finds[x, look] = p / p.sum()
-        self.rng = rng
+        self.rng, self.named = rng, named
 
     def garden(self) -> Garden:
         """A garden in which at least one sign is seen."""
@@ -110,6 +110,6 @@ class World:
         if pot:
             known["crowded"] = tight if chance(0.92) else not tight
             known["salty"] = chance(0.85 if hard else 0.03)
-        signs: frozenset[Sign] = frozenset(s for s in SIGNS if chance(self.signs[true, s]))
+        signs: frozenset[Sign] = frozenset(s for s in SIGNS if chance(self.signs[true, s]) and chance(self.named))
         finds = {look: FINDS[look][int(rng.choice(len(FINDS[look]), p=self.finds[true, look]))] for look in LOOKS}
         return Garden(Case(signs, known, {}, pot, fruit), true, finds)

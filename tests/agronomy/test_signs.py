@@ -68,7 +68,7 @@ class Table(unittest.TestCase):
                     p = PRIOR[x] * (fact_odds(x, fact) if dry else 1 - fact_odds(x, fact)) ** j.WITNESS
                     for s in SIGNS:
                         odds = sign_odds(x, s)
-                        p *= odds if s in signs and seen[signs.index(s)] else 1 - odds
+                        p *= odds if s in signs and seen[signs.index(s)] else (1 - odds) ** j.SILENT
                     worlds[x, seen, dry] = p
         want = {x: worlds[x, (True, False), True] for x in TROUBLES}
         total = sum(want.values())
@@ -250,6 +250,20 @@ class Weeks(unittest.TestCase):
         now = self.weeks(t.dried(5))
         self.assertEqual((now.dry_days, now.facts["dry"]), (0, True))
         self.assertFalse(self.weeks(t.dried(1)).facts["dry"])
+
+    def test_what_came_after_a_sign_is_no_cause_of_it(self) -> None:
+        """Dry for the last week; the leaves were yellow before that."""
+        p = plan(t.garden(t.dried(14)), t.sky(), t.TODAY)
+        self.assertTrue(weeks_of(p, 0).facts["dry"])
+        before = weeks_of(p, 0, 13)
+        self.assertEqual((before.facts["dry"], before.dry_days, before.since_days), (False, 0, 13))
+        seen = dataclasses.replace(t.sky(), seen=(SkySeen(t.TODAY - 5 * DAY, "hail"),))
+        hail = plan(t.garden(t.bed()), seen, t.TODAY)
+        self.assertEqual([weeks_of(hail, 0, k).facts["hail"] for k in (0, 4, 6)], [True, True, False])
+        new = plan(t.garden(t.bed(plantings=(t.planting("tomato", 6, "knee", 0.3, age=20),))), t.sky(), t.TODAY)
+        self.assertEqual([weeks_of(new, 0, k).facts["set_lately"] for k in (0, 10)], [False, True])
+        longer = weeks_of(p, 0, 60)  # before the bed was opened: nothing is known of it
+        self.assertEqual((longer.dry_days, longer.swing, longer.wet_days), (0, 0.0, 0))
 
     def test_salts_and_age_are_read_too(self) -> None:
         pot = t.bed(kind="pot", round=True, length_m=0.3, width_m=0.3, soil_depth_m=0.3,

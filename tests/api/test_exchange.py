@@ -9,6 +9,7 @@ from typing import Any
 
 from django.test import TestCase
 
+from agronomy.formats.spreadsheet import from_text
 from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
 from apps.garden.models import Bed, Garden, Rig
 from apps.weather.models import WeatherDay
@@ -155,6 +156,28 @@ class Exchange(TestCase):
         w.bed_of(self.ada, named, name="=1+1")
         cells = [c for row in csv.reader(io.StringIO(self.file(named, "beds.csv"))) for c in row]
         self.assertIn("'=1+1", cells)
+
+    def test_what_was_noted_as_lines(self) -> None:
+        garden = w.garden_of(self.ada)
+        bed = w.bed_of(self.ada, garden, name="-Beans; =2+2")
+        feeds = [{"name": "Brew", "kind": "brew", "dose": 100.0, "guessed": True}]
+        w.send(self.client_, "patch", f"/gardens/{garden.pk}", {"feeds": feeds})
+        poured = {"bed": bed.pk, "litres": 8.0, "part": "morning", "into": "soil", "passes": 1}
+        for told in ({}, {"litres": 0.0, "feed": "Brew", "fed": 40.0}):
+            rows = {"waterings": [{**poured, **told, "id": w.new_id()}]}
+            self.assertEqual(w.send(self.client_, "post", f"/gardens/{garden.pk}/waterings", rows).status_code, 201)
+        case = {"id": w.new_id(), "bed": bed.pk, "signs": ["pale", "spots"], "since_days": 3}
+        self.assertEqual(w.send(self.client_, "post", f"/gardens/{garden.pk}/signs", case).status_code, 201)
+        for follow in ({"look": "finger", "found": "wet"}, {"outcome": "better"}):
+            path = f"/gardens/{garden.pk}/signs/{case['id']}/follow"
+            self.assertEqual(w.send(self.client_, "post", path, {"id": w.new_id(), **follow}).status_code, 201)
+        lines = list(csv.DictReader(io.StringIO(self.file(garden, "record.csv"))))
+        self.assertEqual([x["noted"] for x in lines], ["watered", "fed", "signs", "look", "outcome"])
+        self.assertEqual({from_text(x["bed"]) for x in lines}, {"-Beans; =2+2"})
+        self.assertNotIn("; =", self.file(garden, "record.csv"))
+        told = {name: [x[name] for x in lines if x[name]] for name in ("feed", "fed", "signs", "found", "outcome")}
+        want = {"feed": ["Brew"], "fed": ["40.0"], "signs": ["pale spots"], "found": ["wet"], "outcome": ["better"]}
+        self.assertEqual(told, want)
 
     def test_days_out_and_in_again(self) -> None:
         garden = w.garden_of(self.ada)

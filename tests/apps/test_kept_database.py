@@ -37,7 +37,7 @@ HAPPENED = {
     "garden_season": "season",
 }
 ITS_OWN = {"django_migrations", "django_content_type", "auth_permission"}  # the framework's account of the tables
-PAGES = ("round", "ahead", "sky", "ground", "seasons", "garden.json", "beds.csv", "days.csv")
+PAGES = ("round", "ahead", "sky", "ground", "seasons", "garden.json", "beds.csv", "days.csv", "record.csv")
 
 
 class KeptDatabase(TransactionTestCase):

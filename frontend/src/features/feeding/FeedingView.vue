@@ -21,6 +21,7 @@ import {
   type School,
 } from '@/shared/words/feeding'
 
+import ActingStrip from './ActingStrip.vue'
 import FeedForm from './FeedForm.vue'
 
 /** What the beds are fed with and how often; how each stands with its food, and when it is fed next. */
@@ -148,8 +149,8 @@ const products = computed(() => [
         was planted out rests two weeks, three with feed in the hole.
       </p>
       <p class="soft small">
-        Over the leaves too? Some do, and see green within days; others fear wet leaves and burns. If you do:
-        at first light, at half strength, and not on what is soon eaten raw.
+        Over the leaves too? Some do, and see green within days; others fear wet leaves and burns. If you do,
+        tell it of the feed: at first light, at half strength, and not on what is soon eaten raw.
       </p>
     </section>
 
@@ -162,6 +163,7 @@ const products = computed(() => [
               <th scope="col">Bed</th>
               <th scope="col">Its food</th>
               <th scope="col">Last fed</th>
+              <th scope="col">What acts</th>
               <th scope="col">Next</th>
             </tr>
           </thead>
@@ -174,6 +176,7 @@ const products = computed(() => [
               </th>
               <td>{{ stateInWords(b.feeding) }}</td>
               <td>{{ lastInWords(b.feeding) }}</td>
+              <td><ActingStrip :acting="b.feeding.acting" :today="today" /></td>
               <td>
                 {{ dueInWords(b.feeding, today) || '–' }}
                 <span v-if="b.feeding.dose" class="soft">{{ doseInWords(b.feeding.dose, units) }}.</span>

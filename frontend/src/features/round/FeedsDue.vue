@@ -3,7 +3,7 @@ import { computed } from 'vue'
 
 import type { Round, Stop } from '@/shared/api/types'
 import { useUnits } from '@/shared/format/units'
-import { CAUTION, doseInWords, holdInWords } from '@/shared/words/feeding'
+import { CAUTION, doseInWords, holdInWords, isDry } from '@/shared/words/feeding'
 
 import Duties from './Duties.vue'
 
@@ -16,6 +16,9 @@ const due = computed(() =>
 )
 const ready = computed(() => due.value.filter((s) => !s.feeding!.hold && s.feeding!.dose))
 const held = computed(() => due.value.filter((s) => s.feeding!.hold))
+const atBase = computed(() =>
+  ready.value.some((s) => !s.feeding!.dose!.over_leaves && !isDry(s.feeding!.dose!.kind)),
+)
 const caution = computed(() => {
   const first = ready.value[0]?.feeding?.dose
   return first ? CAUTION[first.kind] : ''
@@ -25,7 +28,9 @@ const caution = computed(() => {
 <template>
   <Duties v-if="due.length" name="feeds" title="To feed today">
     <template v-if="caution" #says>
-      <p class="soft small">{{ caution }} Stir, and pour it slowly at the base on damp soil.</p>
+      <p class="soft small">
+        {{ caution }}{{ atBase ? ' Stir, and pour it slowly at the base on damp soil.' : '' }}
+      </p>
     </template>
     <li v-for="s in ready" :key="s.id">
       <span

@@ -183,7 +183,9 @@ function done(stop: Stop) {
 function fed(stop: Stop) {
   const now = stop.feeding
   if (!now?.dose) return
-  const litres = now.with_soak && stop.dose ? stop.dose.litres : now.dose.litres
+  // What goes over leaves reaches no root.
+  const own = now.dose.over_leaves ? 0 : now.dose.litres
+  const litres = now.with_soak && stop.dose ? stop.dose.litres : own
   const passes = now.with_soak ? undefined : 1
   deed(stop, () =>
     actions.watered([{ stop, litres, passes, into: 'soil', feed: now.dose!.feed, fed: now.dose!.amount }]),

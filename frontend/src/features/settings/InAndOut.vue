@@ -14,6 +14,7 @@ const FILES = [
   ['garden.json', 'The whole garden', 'all that was described and noted, to keep or to open again'],
   ['map.geojson', 'The map', 'beds, things and taps in metres, for a map program'],
   ['beds.csv', 'Beds and plantings', 'a line for each, for a spreadsheet'],
+  ['record.csv', 'What was noted', 'waterings, feeds, checks, signs and what came of them'],
   ['days.csv', 'Days of weather', 'what was observed, expected and typed'],
 ] as const
 const days = useChange(

@@ -58,7 +58,7 @@ const units = useUnits()
   </div>
   <p class="soft small">
     Reckoned from how often each sign goes with each cause (common practice, rough) and from this bed’s own
-    last three weeks. The finger in the soil wins.
+    three weeks{{ judgement.weeks.since_days ? ' before it began' : '' }}. The finger in the soil wins.
   </p>
 </template>
 

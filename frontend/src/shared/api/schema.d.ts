@@ -1384,6 +1384,14 @@ export interface components {
              */
             id: string;
         };
+        ActingOut: {
+            /** @description null: what a bought mix brought along */
+            feed: string | null;
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            until: string;
+        };
         /** @description A second drink of today, from a clock hour on. */
         Again: {
             /** Format: double */
@@ -3038,8 +3046,10 @@ export interface components {
              * @description of what its label says
              */
             strength: number;
+            /** @description its litres go over leaves, and reach no root */
+            over_leaves: boolean;
         };
-        /** @description A product of the person's own, typed once from its label; or a brew of their own, guessed. */
+        /** @description A product of the person's own, typed once from its label; or a brew or blend of their own, guessed. */
         FeedInRequest: {
             /** @description what its people call it */
             name: string;
@@ -3079,6 +3089,19 @@ export interface components {
             lasts_days?: number;
             /** @description its strength is a guess: an own brew */
             guessed?: boolean;
+            /** @description of an own blend, whose strength follows from them */
+            parts?: components["schemas"]["FeedPartInRequest"][];
+            /** @description it takes turns, feed by feed, with the others that do */
+            in_turn?: boolean;
+            /** @description it is given over the leaves, by those who do so */
+            over_leaves?: boolean;
+            /**
+             * @description a single act at a moment of a crop's life; else by the school
+             *
+             *     * `growth` - growth
+             *     * `first_bloom` - first_bloom
+             */
+            once_at?: (components["schemas"]["OnceAtEnum"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
          * @description * `liquid` - liquid
@@ -3089,7 +3112,7 @@ export interface components {
          * @enum {string}
          */
         FeedKind: "liquid" | "soluble" | "dry" | "brew" | "lime";
-        /** @description A product of the person's own, typed once from its label; or a brew of their own, guessed. */
+        /** @description A product of the person's own, typed once from its label; or a brew or blend of their own, guessed. */
         FeedOut: {
             /** @description what its people call it */
             name: string;
@@ -3129,6 +3152,69 @@ export interface components {
             lasts_days: number;
             /** @description its strength is a guess: an own brew */
             guessed: boolean;
+            /** @description of an own blend, whose strength follows from them */
+            parts: components["schemas"]["FeedPartOut"][];
+            /** @description it takes turns, feed by feed, with the others that do */
+            in_turn: boolean;
+            /** @description it is given over the leaves, by those who do so */
+            over_leaves: boolean;
+            /**
+             * @description a single act at a moment of a crop's life; else by the school
+             *
+             *     * `growth` - growth
+             *     * `first_bloom` - first_bloom
+             */
+            once_at: (components["schemas"]["OnceAtEnum"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /** @description One part of an own blend. */
+        FeedPartInRequest: {
+            /**
+             * @description what it is
+             *
+             *     * `worm_casts` - worm_casts
+             *     * `compost` - compost
+             *     * `manure` - manure
+             *     * `poultry_pellets` - poultry_pellets
+             *     * `seed_cake` - seed_cake
+             *     * `bone_meal` - bone_meal
+             *     * `blood_meal` - blood_meal
+             *     * `fish_meal` - fish_meal
+             *     * `seaweed_meal` - seaweed_meal
+             *     * `wood_ash` - wood_ash
+             *     * `rock_dust` - rock_dust
+             *     * `lime` - lime
+             */
+            part: components["schemas"]["Part884Enum"];
+            /**
+             * Format: double
+             * @description of it by volume: cups, scoops or buckets alike
+             */
+            parts?: number;
+        };
+        /** @description One part of an own blend. */
+        FeedPartOut: {
+            /**
+             * @description what it is
+             *
+             *     * `worm_casts` - worm_casts
+             *     * `compost` - compost
+             *     * `manure` - manure
+             *     * `poultry_pellets` - poultry_pellets
+             *     * `seed_cake` - seed_cake
+             *     * `bone_meal` - bone_meal
+             *     * `blood_meal` - blood_meal
+             *     * `fish_meal` - fish_meal
+             *     * `seaweed_meal` - seaweed_meal
+             *     * `wood_ash` - wood_ash
+             *     * `rock_dust` - rock_dust
+             *     * `lime` - lime
+             */
+            part: components["schemas"]["Part884Enum"];
+            /**
+             * Format: double
+             * @description of it by volume: cups, scoops or buckets alike
+             */
+            parts: number;
         };
         /**
          * @description * `none` - none
@@ -3163,6 +3249,8 @@ export interface components {
             /** @description it goes into today's soak */
             with_soak: boolean;
             school: components["schemas"]["FeedSchool"];
+            /** @description what acts, or did in the last eight weeks */
+            acting: components["schemas"]["ActingOut"][];
         };
         /**
          * @description * `enough` - enough
@@ -3176,9 +3264,10 @@ export interface components {
          *     * `washed` - washed
          *     * `seedling` - seedling
          *     * `first` - first
+         *     * `moment` - moment
          * @enum {string}
          */
-        FeedingOutWhyEnum: "school" | "washed" | "seedling" | "first";
+        FeedingOutWhyEnum: "school" | "washed" | "seedling" | "first" | "moment";
         FeedingPage: {
             /** @description those in which something grows, what is due first */
             beds: components["schemas"]["FedBed"][];
@@ -4712,6 +4801,12 @@ export interface components {
              */
             spills_l: number;
         };
+        /**
+         * @description * `growth` - growth
+         *     * `first_bloom` - first_bloom
+         * @enum {string}
+         */
+        OnceAtEnum: "growth" | "first_bloom";
         OneVisit: {
             /** Format: date */
             date: string;
@@ -4918,6 +5013,22 @@ export interface components {
             /** Format: double */
             mm: number;
         };
+        /**
+         * @description * `worm_casts` - worm_casts
+         *     * `compost` - compost
+         *     * `manure` - manure
+         *     * `poultry_pellets` - poultry_pellets
+         *     * `seed_cake` - seed_cake
+         *     * `bone_meal` - bone_meal
+         *     * `blood_meal` - blood_meal
+         *     * `fish_meal` - fish_meal
+         *     * `seaweed_meal` - seaweed_meal
+         *     * `wood_ash` - wood_ash
+         *     * `rock_dust` - rock_dust
+         *     * `lime` - lime
+         * @enum {string}
+         */
+        Part884Enum: "worm_casts" | "compost" | "manure" | "poultry_pellets" | "seed_cake" | "bone_meal" | "blood_meal" | "fish_meal" | "seaweed_meal" | "wood_ash" | "rock_dust" | "lime";
         PartInRequest: {
             ingredient: components["schemas"]["Ingredient"];
             /**
@@ -7420,7 +7531,7 @@ export interface components {
          * @enum {string}
          */
         WeatherVariable: "tmin" | "tmax" | "tmean" | "rhmin" | "rhmax" | "rhmean" | "tdew" | "ea" | "wind" | "sunshine_h" | "rs" | "rain";
-        /** @description The bed's own last weeks, as far as they matter here. */
+        /** @description The bed's own weeks until the signs began, as far as they matter here. */
         WeeksOut: {
             /** @description of the last 14 */
             dry_days: number;
@@ -7436,8 +7547,10 @@ export interface components {
             leaf_wet_days: number;
             /** @description pours far beyond what was missing */
             overdone: number;
-            /** @description since planting */
+            /** @description from planting until they began */
             set_days: number | null;
+            /** @description since they began */
+            since_days: number;
             /** @description what of it counts, by name */
             facts: {
                 [key: string]: boolean;

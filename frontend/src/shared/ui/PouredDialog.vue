@@ -163,8 +163,8 @@ async function submit() {
         />
         <OpenNumber v-if="fedWith" v-model="form.fed" :label="`${measureOfFeed(fedWith.kind)} of it`" />
       </div>
-      <p v-if="fedWith && isDry(fedWith.kind)" class="soft small">
-        Given dry? The amount of water is 0 then.
+      <p v-if="fedWith && (isDry(fedWith.kind) || fedWith.over_leaves)" class="soft small">
+        Given dry, or over the leaves? The amount of water is 0 then.
       </p>
       <p v-if="note" role="status">{{ note }}</p>
     </form>

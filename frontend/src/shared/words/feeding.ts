@@ -1,7 +1,7 @@
 import type { Feed, FeedingNow } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 
-import { times, upper, type Tongue } from './stop'
+import { inRow, times, upper, type Tongue } from './stop'
 
 type Dose = NonNullable<FeedingNow['dose']>
 export type School = FeedingNow['school']
@@ -22,6 +22,24 @@ export const FEED_KIND: Record<FeedKind, string> = {
   lime: 'lime or shell, dry',
 }
 export const isDry = (kind: FeedKind) => kind === 'dry' || kind === 'lime'
+export const MOMENT: Record<NonNullable<Feed['once_at']>, string> = {
+  growth: 'once, when leaves grow fast',
+  first_bloom: 'once, at first bloom of what fruits',
+}
+export const PART: Record<NonNullable<Feed['parts']>[number]['part'], string> = {
+  worm_casts: 'worm casts',
+  compost: 'compost',
+  manure: 'rotted manure',
+  poultry_pellets: 'poultry manure',
+  seed_cake: 'seed cake',
+  bone_meal: 'bone meal',
+  blood_meal: 'blood meal',
+  fish_meal: 'fish meal',
+  seaweed_meal: 'seaweed meal',
+  wood_ash: 'wood ash',
+  rock_dust: 'rock dust',
+  lime: 'lime or shell',
+}
 /** mL of a liquid, g of what is dry. */
 export const measureOfFeed = (kind: FeedKind) => (kind === 'liquid' || kind === 'brew' ? 'mL' : 'g')
 /** A caution of the kind, short. */
@@ -46,7 +64,8 @@ export function doseInWords(d: Dose, t: Tongue): string {
     d.cans >= 1
       ? `: ${amountOf(d.per_can, d.kind)} a can, ${d.cans < 1.05 ? 'one can' : `${d.cans.toFixed(1)} cans`}`
       : ''
-  return `${all} in ${t.show(d.litres, 'volume')}${strengthOf(d)}${cans}`
+  const where = d.over_leaves ? ', over the leaves at first light' : ''
+  return `${all} in ${t.show(d.litres, 'volume')}${strengthOf(d)}${cans}${where}`
 }
 
 /** What is left of its food, in a word. */
@@ -60,6 +79,7 @@ const WHY: Record<NonNullable<FeedingNow['why']>, string> = {
   washed: 'rain washed food out: a light feed, sooner',
   seedling: 'from its first true leaves on, weak and weekly',
   first: 'its first since it was planted',
+  moment: 'its moment has come, once',
 }
 /** What keeps a feed back; empty where nothing does. */
 export function holdInWords(x: FeedingNow, today: string): string {
@@ -69,7 +89,9 @@ export function holdInWords(x: FeedingNow, today: string): string {
     case 'dry':
       return 'its soil is dry: it burns roots. Water first, feed with the next soak.'
     case 'rain':
-      return 'rain would wash it out. Feed once it is over and has drained.'
+      return x.dose?.over_leaves
+        ? 'rain would wash it off. Spray on a dry day.'
+        : 'rain would wash it out. Feed once it is over and has drained.'
     case 'pause':
       return `it was planted lately: roots first${x.until ? `, feed from ${nearDay(x.until, today)}` : ''}.`
     case 'late':
@@ -84,21 +106,37 @@ export function holdInWords(x: FeedingNow, today: string): string {
 }
 /** When it is fed next, and why. */
 export function dueInWords(x: FeedingNow, today: string): string {
-  if (x.school === 'none' || x.school === 'compost') return ''
+  if (!x.due && (x.school === 'none' || x.school === 'compost')) return ''
   if (!x.due) return x.hold ? upper(holdInWords(x, today)) : 'No further feed is planned.'
   const when = x.due <= today ? 'Due' : upper(nearDay(x.due, today))
   const held = x.due <= today && x.hold ? ` Not yet: ${holdInWords(x, today)}` : ''
   return `${when}: ${x.why ? WHY[x.why] : 'its turn'}.${held}`
 }
+/** "Fruit feed acts until 20 Jul"; what a bought mix brought along has no name of its own. */
+export function actsInWords(x: FeedingNow['acting'][number], today: string): string {
+  const what = x.feed ?? 'its mix’s own food'
+  return x.until < today
+    ? `${upper(what)} ended ${shortDate(x.until)}`
+    : `${upper(what)} till ${shortDate(x.until)}`
+}
 /** How a label is read: one line. */
 export function feedInWords(x: Feed): string {
   const parts = [x.n_pct, x.p_pct, x.k_pct].map((p) => p ?? 0)
-  const food = x.guessed
-    ? 'strength guessed'
-    : x.kind === 'lime'
-      ? 'calcium, no growth'
-      : `N-P-K ${parts.join('-')}`
+  const food = x.parts?.length
+    ? `own blend of ${inRow(x.parts.map((p) => `${p.parts ?? 1} ${PART[p.part]}`))}, strength guessed from them`
+    : x.guessed
+      ? 'strength guessed'
+      : x.kind === 'lime'
+        ? 'calcium, no growth'
+        : parts.some(Boolean)
+          ? `N-P-K ${parts.join('-')}`
+          : 'no N-P-K'
   const per = isDry(x.kind) ? 'm²' : 'L'
-  return `${FEED_KIND[x.kind]}; ${food}; ${x.dose} ${measureOfFeed(x.kind)} a ${per}, at most every ${times(x.every_days ?? 7, 'day')}`
+  const how = [
+    x.once_at ? MOMENT[x.once_at] : `at most every ${times(x.every_days ?? 7, 'day')}`,
+    ...(x.over_leaves ? ['over the leaves'] : []),
+    ...(x.in_turn ? ['in turn with others'] : []),
+  ]
+  return `${FEED_KIND[x.kind]}; ${food}; ${x.dose} ${measureOfFeed(x.kind)} a ${per}, ${how.join(', ')}`
 }
 export const lastInWords = (x: FeedingNow): string => (x.last ? shortDate(x.last) : 'never noted')

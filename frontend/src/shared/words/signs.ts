@@ -196,7 +196,7 @@ const FACTS: Record<string, (w: Judgement['weeks'], t: Tongue) => string> = {
   unfed: () => 'by our reckoning its food runs low',
   washed_out: () => 'much of its food was washed out',
   salty: () => 'salts near what its crop bears',
-  set_lately: (w) => `planted ${times(w.set_days ?? 0, 'day')} ago`,
+  set_lately: (w) => `planted ${times(w.set_days ?? 0, 'day')} ${w.since_days ? 'before it began' : 'ago'}`,
   more_sun: () => 'moved into more sun lately',
   crowded: () => 'less mix than its plants want',
   hail: () => 'hail in these weeks',
