@@ -189,11 +189,13 @@ def feeding_of(plan: Plan, i: int) -> Feeding:
     if due is not None and any(w.date == today and w.feed for w in b.bed.waterings):
         due = max(due, today + dt.timedelta(days=1))  # never two on one day
     if due is not None and why == "first" and school == "fortnight" and not low and days_left is not None:
-        # Nobody noted a feed, and there is food yet: who feeds seldom waits until it runs low.
-        due = max(due, today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS)))
+        # Nobody noted a feed, and there is food yet: who feeds seldom waits until it runs low, or a bought mix's ends.
+        runs_low = today + dt.timedelta(days=min(int(days_left) - LOW_DAYS, FURTHEST_DAYS))
+        mix = _mix_lasts(b)
+        due = max(due, min(runs_low, mix[1]) if mix else runs_low)
     hold, until = _hold(plan, b, standing, product, own)
-    if hold == "late":
-        due = None
+    if hold == "late" or (due is not None and _over(standing, due)):
+        due, hold = None, "late" if hold == "late" else None  # done growing, or with food enough until then
     elif until is not None and due is not None:
         due = max(due, until)
     light = why == "washed" or any(p.start in SEEDLINGS for p in standing)
@@ -232,16 +234,29 @@ def _over_reservoir(b: BedPlan) -> float:
     return OVER_RESERVOIR if b.bed.reservoir is not None and not b.bed.reservoir.buried else 1.0
 
 
+def _over(standing: list[Planting], on: dt.date) -> bool:
+    """Whether all that stands there is in its last stage by then."""
+    return all(stage_name(crop_of(p), (on - p.planted).days) == "late" for p in standing)
+
+
 def _last_of(b: BedPlan, feed: Feed) -> dt.date | None:
     return max((w.date for w in b.bed.waterings if w.feed == feed.name and w.fed), default=None)
+
+
+def _mix_lasts(b: BedPlan) -> tuple[dt.date, dt.date] | None:
+    """From when till when a container's bought mix feeds by itself; None of other soil."""
+    if not b.today.container or b.today.soil.material != "potting_mix":
+        return None
+    filled = b.today.soil.date or b.bed.opened
+    return filled, filled + dt.timedelta(days=MIX_LASTS_DAYS)
 
 
 def _acting(plan: Plan, b: BedPlan) -> tuple[Acting, ...]:
     """What acts in a bed, or did in the last weeks: one product's feeds that follow on each other are one."""
     found: list[Acting] = []
-    if b.today.container and b.today.soil.material == "potting_mix":
-        filled = b.today.soil.date or b.bed.opened
-        found.append(Acting(None, filled, filled + dt.timedelta(days=MIX_LASTS_DAYS)))
+    mix = _mix_lasts(b)
+    if mix:
+        found.append(Acting(None, *mix))
     for w, feed in _fed(plan, b):
         until = w.date + dt.timedelta(days=feed.lasts_days)
         k = next((k for k, x in enumerate(found) if x.feed == feed.name and x.until >= w.date), None)
@@ -267,8 +282,8 @@ def _due(
     youngest = max(p.planted for p in standing)
     if any(p.start in SEEDLINGS for p in standing):
         first = youngest + dt.timedelta(days=TRUE_LEAVES_DAYS)
-        every = max(SEEDLING_EVERY, product.every_days)
-        return (max(first, last + dt.timedelta(days=every)) if last else first), "seedling"
+        again = _again(product, SEEDLING_EVERY, last, own)[1] if last else first
+        return max(first, again), "seedling"
     first = youngest + dt.timedelta(days=PAUSE_DAYS)
     if school == "twice":
         days = [youngest + dt.timedelta(days=d) for d in TWICE_AT]
@@ -279,12 +294,16 @@ def _due(
     every = INTERVAL[school][size]
     if last is None:
         return first, "first"
-    spans = own or last, product.every_days if own else min(product.every_days, every)
-    sooner = spans[0] + dt.timedelta(days=spans[1])  # as its label allows
-    usual = max(last + dt.timedelta(days=every), sooner)
+    sooner, usual = _again(product, every, last, own)
     if washed >= WASHED_FROM:
         return max(sooner, today), "washed"
     return max(first, usual), "school"
+
+
+def _again(product: Feed, every: int, last: dt.date, own: dt.date | None) -> tuple[dt.date, dt.date]:
+    """The day from which a product's label allows it again, and that of its turn."""
+    allowed = (own or last) + dt.timedelta(days=product.every_days if own else min(product.every_days, every))
+    return allowed, max(last + dt.timedelta(days=every), allowed)
 
 
 def _hold(
@@ -292,7 +311,7 @@ def _hold(
 ) -> tuple[Hold | None, dt.date | None]:
     """What keeps a feed back, and until when that is known. own: when the bed got it last."""
     today = plan.today
-    if all(stage_name(crop_of(p), (today - p.planted).days) == "late" for p in standing):
+    if _over(standing, today):
         return "late", None
     set_out = [p for p in standing if p.start == "transplant"]
     in_hole = any(f.kind == "dry" and any(w.date == p.planted for p in set_out) for w, f in _fed(plan, b))

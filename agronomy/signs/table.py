@@ -28,7 +28,7 @@ PRIOR: Final[Mapping[Trouble, float]] = {
 BY_CHANCE: Final = 0.02  # of a sign that a trouble does not make
 # The same of signs that hardly come without their cause.
 SELDOM_BY_CHANCE: Final[Mapping[Sign, float]] = {
-    "foul_soil": 0.003, "white_crust": 0.005, "soft_stem": 0.005, "dark_fruit_end": 0.005, "cracked_fruit": 0.008,
+    "foul_soil": 0.003, "white_crust": 0.005, "soft_stem": 0.002, "dark_fruit_end": 0.005, "cracked_fruit": 0.008,
     "purple": 0.01,
 }  # fmt: skip
 SIGNS_OF: Final[Mapping[Trouble, Mapping[Sign, float]]] = {
@@ -48,7 +48,7 @@ SIGNS_OF: Final[Mapping[Trouble, Mapping[Sign, float]]] = {
     "salts": {"brown_edges": 0.7, "white_crust": 0.55, "stunted": 0.25, "droop_day": 0.2, "failing": 0.15},
     "leaf_disease": {"spots": 0.75, "climbing": 0.55, "yellow_below": 0.35, "white_patches": 0.2, "brown_edges": 0.2,
                      "soft_stem": 0.08, "failing": 0.06},
-    "wilt": {"droop_dawn": 0.6, "droop_day": 0.35, "yellow_below": 0.35, "climbing": 0.15, "soft_stem": 0.2,
+    "wilt": {"droop_dawn": 0.6, "droop_day": 0.35, "yellow_below": 0.35, "climbing": 0.15, "soft_stem": 0.3,
              "failing": 0.4},
     "pot_bound": {"stunted": 0.6, "droop_day": 0.35, "yellow_below": 0.3, "pale": 0.25, "failing": 0.35},
     "shock": {"droop_day": 0.55, "droop_dawn": 0.2, "yellow_below": 0.2, "stunted": 0.25, "curl": 0.1,

@@ -208,9 +208,14 @@ class When(unittest.TestCase):
                       plantings=(t.planting("tomato", 1, "shoulder", 0.6),))  # fmt: skip
         starved = t.watered(small, *[(k, 1.0) for k in range(1, (t.TODAY - t.OPENED).days)])
         full, hungry, weekly = told(pot, "fortnight"), told(starved, "fortnight"), told(pot, "weekly")
-        when = t.TODAY + (int(full.days_left or 0) - LOW_DAYS) * DAY
-        self.assertEqual((full.state, full.why, full.due), ("enough", "first", min(when, t.TODAY + 365 * DAY)))
-        self.assertGreater(full.due or t.TODAY, t.TODAY + 14 * DAY)
+        mix_ends = t.OPENED + MIX_LASTS_DAYS * DAY
+        self.assertEqual((full.state, full.why, full.due), ("enough", "first", mix_ends))
+        earth = dataclasses.replace(pot, soils=(g.Soil("loam"),))
+        self.assertEqual((told(earth).state, told(earth).due, told(earth).hold), ("enough", None, None))
+        rich = t.bed(soils=(g.Soil("loam", organic_matter_pct=3.0),), plantings=(t.planting("tomato", 6, age=50),))
+        hungry_by = told(t.watered(rich, *[(k, 40.0) for k in range(1, 20, 2)]))
+        when = t.TODAY + (int(hungry_by.days_left or 0) - LOW_DAYS) * DAY
+        self.assertEqual((hungry_by.state, hungry_by.due), ("enough", when))
         self.assertLessEqual(weekly.due or t.TODAY + 99 * DAY, t.TODAY + 4 * DAY)
         self.assertEqual((hungry.why, hungry.state == "enough"), ("first", False))
         self.assertLessEqual(hungry.due or t.TODAY + 99 * DAY, t.TODAY + 4 * DAY)
@@ -373,6 +378,8 @@ class HowMuch(unittest.TestCase):
         alone = dataclasses.replace(weed, in_turn=False)
         self.assertEqual(getattr(told(fed(grown, 8, feed=brew), "weekly", feeds=(brew, alone)).dose, "feed", ""),
                          "Ferment")  # fmt: skip
+        tray = t.bed(plantings=(g.Planting("tomato", 12, t.TODAY - 40 * DAY, start="tray"),))
+        self.assertEqual(turn(fed(tray, 3, feed=brew)), ("Seaweed", t.TODAY + 4 * DAY))
         today = fed(fed(grown, 30), 0, feed=SHELL, litres=0.0)
         self.assertEqual(told(today, "weekly", feeds=(FRUIT, SHELL)).due, t.TODAY + DAY)
 

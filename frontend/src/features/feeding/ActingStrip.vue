@@ -48,6 +48,7 @@ const height = computed(() => bars.value.length * ROW + 2)
     </svg>
     <span v-for="(b, i) in bars" :key="i" class="soft small">{{ b.words }}</span>
   </div>
+  <span v-else class="soft small">its soil alone</span>
 </template>
 
 <style scoped>
@@ -57,7 +58,7 @@ const height = computed(() => bars.value.length * ROW + 2)
 }
 svg {
   width: 160px;
-  background: var(--paper);
+  background: var(--page);
 }
 rect {
   fill: var(--leaf);

@@ -32,9 +32,9 @@ const WHENS = [
   ...(Object.keys(MOMENT) as (keyof typeof MOMENT)[]).map((value) => ({ value, label: MOMENT[value] })),
 ] as { value: typeof form.when; label: string }[]
 const PARTS = (Object.keys(PART) as Part['part'][]).map((value) => ({ value, label: PART[value] }))
-const others = (own: Part['part']) =>
+const others = (own?: Part['part']) =>
   PARTS.filter((x) => x.value === own || !form.parts.some((p) => p.part === x.value))
-const addPart = () => form.parts.push({ part: others(PARTS[0]!.value)[0]!.value, parts: 1 })
+const addPart = () => form.parts.push({ part: others()[0]!.value, parts: 1 })
 const once = computed(() => form.when === 'growth' || form.when === 'first_bloom')
 const KINDS = (Object.keys(FEED_KIND) as FeedKind[]).map((value) => ({ value, label: FEED_KIND[value] }))
 const dry = computed(() => isDry(form.kind))
@@ -84,7 +84,7 @@ function keep() {
     </label>
     <fieldset v-if="form.kind !== 'lime'" class="bare">
       <legend class="visually-hidden">An own blend, by its parts</legend>
-      <div v-for="(x, i) in form.parts" :key="i" class="row">
+      <div v-for="(x, i) in form.parts" :key="i" class="row part">
         <OpenNumber v-model="x.parts" label="Parts" />
         <Choice v-model="x.part" label="of" :options="others(x.part)" />
         <button class="btn plain" type="button" @click="form.parts.splice(i, 1)">
@@ -116,6 +116,9 @@ function keep() {
   flex-wrap: wrap;
   gap: 8px 16px;
   align-items: flex-end;
+}
+.part {
+  margin-bottom: 8px;
 }
 .bare {
   border: 0;

@@ -210,6 +210,7 @@ section {
 .lines > li > .btn {
   flex: none;
 }
+th,
 td:nth-child(2),
 td:nth-child(3) {
   white-space: nowrap;

@@ -19,10 +19,7 @@ const held = computed(() => due.value.filter((s) => s.feeding!.hold))
 const atBase = computed(() =>
   ready.value.some((s) => !s.feeding!.dose!.over_leaves && !isDry(s.feeding!.dose!.kind)),
 )
-const caution = computed(() => {
-  const first = ready.value[0]?.feeding?.dose
-  return first ? CAUTION[first.kind] : ''
-})
+const caution = computed(() => [...new Set(ready.value.map((s) => CAUTION[s.feeding!.dose!.kind]))].join(' '))
 </script>
 
 <template>

@@ -53,8 +53,8 @@ export const CAUTION: Record<FeedKind, string> = {
 
 const amountOf = (x: number, kind: FeedKind) =>
   `${x >= 10 ? Math.round(x) : Math.round(x * 10) / 10} ${measureOfFeed(kind)}`
-const strengthOf = (d: Dose) =>
-  d.strength < 1 ? `, at ${d.strength === 0.5 ? 'half' : d.strength} strength` : ''
+const STRENGTH: Record<number, string> = { 0.5: 'half', 0.25: 'a quarter of its' }
+const strengthOf = (d: Dose) => (d.strength < 1 ? `, at ${STRENGTH[d.strength] ?? d.strength} strength` : '')
 
 /** "32 mL of Fruit feed in 8.0 L, 40 mL a full can": what one bed gets. */
 export function doseInWords(d: Dose, t: Tongue): string {
@@ -107,7 +107,12 @@ export function holdInWords(x: FeedingNow, today: string): string {
 /** When it is fed next, and why. */
 export function dueInWords(x: FeedingNow, today: string): string {
   if (!x.due && (x.school === 'none' || x.school === 'compost')) return ''
-  if (!x.due) return x.hold ? upper(holdInWords(x, today)) : 'No further feed is planned.'
+  if (!x.due)
+    return x.hold
+      ? upper(holdInWords(x, today))
+      : x.state === 'enough'
+        ? 'Food enough for this season.'
+        : 'No further feed is planned.'
   const when = x.due <= today ? 'Due' : upper(nearDay(x.due, today))
   const held = x.due <= today && x.hold ? ` Not yet: ${holdInWords(x, today)}` : ''
   return `${when}: ${x.why ? WHY[x.why] : 'its turn'}.${held}`

@@ -129,8 +129,8 @@ export const TROUBLE: Record<Trouble, Said> = {
     not: 'Never named from one spot; leaves go in the bin, not the compost. This does not change the watering.',
   },
   wilt: {
-    name: 'a wilt in the stem',
-    what: 'it hangs at dawn in damp soil: its vessels may be blocked. There is no cure.',
+    name: 'a wilt or rot in the stem',
+    what: 'it hangs at dawn in damp soil: its vessels may be blocked, or, of seedlings, the stem rots where it leaves the soil. There is no cure.',
     act: 'The plant out of the bed with its roots, hands and tools washed. Look at what stands beside it, the same variety first. Ask local advice.',
     not: 'More water does not help it, and carries it on.',
   },
