@@ -67,7 +67,7 @@ def salts_now(plan: Plan, i: int) -> SaltsNow | None:
 
 def _add_feeds(plan: Plan, b: BedPlan, brings: np.ndarray, first: dt.date) -> None:
     """What feeds in water add to the salt of a day's water [dS/m]: their N, P and K by weight over its litres."""
-    feeds = {x.name: x for x in plan.garden.feeds if x.kind not in DRY and not x.over_leaves}
+    feeds = {x.name: x for x in plan.garden.feeds if x.kind not in DRY}
     litres: dict[dt.date, float] = {}
     for w in b.bed.waterings:
         litres[w.date] = litres.get(w.date, 0.0) + w.litres
