@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { useGardens } from '@/shared/api/queries'
 import type { BedPage } from '@/shared/api/types'
 import { nearDay, shortDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
@@ -11,13 +12,15 @@ import { observationInWords, wateringInWords } from '@/shared/words/events'
 const props = defineProps<{ page: BedPage }>()
 defineEmits<{ toggle: [id: string, struck: boolean] }>()
 const units = useUnits()
+const gardens = useGardens()
+const feeds = computed(() => gardens.data.value?.find((g) => g.id === props.page.garden.id)?.feeds ?? [])
 const events = computed(() =>
   [
     ...props.page.waterings.map((w) => ({
       id: w.id,
       date: w.date,
       struck: w.struck,
-      text: wateringInWords(w, units),
+      text: wateringInWords(w, units, feeds.value),
     })),
     ...props.page.observations.map((c) => ({
       id: c.id,

@@ -13,7 +13,9 @@ import { eventInWords } from '@/shared/words/events'
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
 const gardens = useGardens()
-const today = computed(() => gardens.data.value?.find((g) => g.id === props.garden)?.today ?? '')
+const garden = computed(() => gardens.data.value?.find((g) => g.id === props.garden))
+const today = computed(() => garden.value?.today ?? '')
+const feeds = computed(() => garden.value?.feeds ?? [])
 const skip = ref(0)
 const query = useEvents(
   () => props.garden,
@@ -43,14 +45,14 @@ const days = computed(() => {
       <ul>
         <li v-for="e in events" :key="e.id" :class="{ struck: e.struck }">
           <span class="what">
-            <strong v-if="e.bed">{{ e.bed }}</strong> {{ eventInWords(e, today, units) }}
+            <strong v-if="e.bed">{{ e.bed }}</strong> {{ eventInWords(e, today, units, feeds) }}
             <span v-if="e.by" class="soft small">by {{ e.by }}</span>
           </span>
           <button
             v-if="e.can_undo"
             class="btn plain"
             type="button"
-            :aria-label="`${e.struck ? 'Redo' : 'Undo'}: ${e.bed} ${eventInWords(e, today, units)}`"
+            :aria-label="`${e.struck ? 'Redo' : 'Undo'}: ${e.bed} ${eventInWords(e, today, units, feeds)}`"
             @click="undo(e.id, { back: e.struck })"
           >
             {{ e.struck ? 'Redo' : 'Undo' }}

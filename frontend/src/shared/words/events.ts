@@ -1,9 +1,10 @@
 import { FOUND, OUTCOME, signsInWords, type Found as LookFound, type Outcome, type Sign } from './signs'
 import { SEEN, type Seen } from './weather'
-import type { NotedEvent, PouredBy } from '@/shared/api/types'
+import type { Feed, NotedEvent, PouredBy } from '@/shared/api/types'
 import { nearDay } from '@/shared/format/time'
 
 import { ALTERATION, OBSERVATION_KIND, TOP, WEIGHT, WETNESS, wordFor } from './names'
+import { measureOfFeed } from './feeding'
 import { deviceEventInWords, type FaultTold } from './devices'
 import type { Tongue } from './stop'
 
@@ -87,21 +88,28 @@ interface Poured {
   rig?: string | null
   way?: string | null
 }
+/** "288 g of Grains"; a feed that was taken off the list has lost its measure. */
+function fedInWords(w: Poured, feeds: readonly Feed[]): string {
+  const kind = feeds.find((x) => x.name === w.feed)?.kind
+  return `${Math.round(Number(w.fed))}${kind ? ` ${measureOfFeed(kind)}` : ''} of ${w.feed}`
+}
 /** "Watered 12 L, evening, in 2 goes". */
-export const wateringInWords = (w: Poured, t: Tongue): string =>
+export const wateringInWords = (w: Poured, t: Tongue, feeds: readonly Feed[] = []): string =>
   [
-    `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${t.show(w.litres, 'volume')}`,
+    w.feed && !w.litres
+      ? `Fed ${fedInWords(w, feeds)}`
+      : `${w.into === 'reservoir' ? 'Reservoir filled' : 'Watered'} ${t.show(w.litres, 'volume')}`,
     ...(w.part === 'morning' ? [] : [w.part]),
     ...(w.passes > 1 ? [`in ${w.passes} goes`] : []),
     ...(w.rig ? [`from ${w.rig}`] : []),
     ...(w.way ? [BY_WAY[w.way as PouredBy]] : []),
-    ...(w.feed ? [`with ${Math.round(Number(w.fed))} of ${w.feed}`] : []),
+    ...(w.feed && w.litres ? [`with ${fedInWords(w, feeds)}`] : []),
   ].join(', ')
 
 /** One event of the record, in words. */
-export function eventInWords(e: NotedEvent, today: string, t: Tongue): string {
+export function eventInWords(e: NotedEvent, today: string, t: Tongue, feeds: readonly Feed[] = []): string {
   const told = e.told as Record<string, string | number | undefined>
-  if (e.kind === 'watering') return wateringInWords(told as unknown as Poured, t)
+  if (e.kind === 'watering') return wateringInWords(told as unknown as Poured, t, feeds)
   if (e.kind === 'observation') return observationInWords(told as unknown as Found, t)
   if (e.kind === 'moved_soak')
     return `A soak moved from ${nearDay(String(told.from_date), today)} to ${nearDay(String(told.to_date), today)}`
