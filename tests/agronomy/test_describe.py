@@ -100,7 +100,7 @@ class Bounds(unittest.TestCase):
             "station_days": [{"date": "2025-07-01"}],
             "bans": [{"since": "2025-07-01", "until": "2025-07-09"}],
             "exempt": ["drip"],
-            "feeds": [{"name": "Feed", "kind": "liquid", "dose": 4.0, "guessed": True}],
+            "feeds": [{"name": "Feed", "kind": "liquid", "dose": 4.0, "guessed": True, "parts": [{"part": "compost"}]}],
             "trust": [{"what": "rain", "order": ["station"]}],
             "absences": [{"leaves": "2025-07-01", "returns": "2025-07-05"}],
             "climate_days": [{"date": "2024-07-01"}],

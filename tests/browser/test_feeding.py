@@ -47,7 +47,9 @@ class Feeding(InBrowser):
         kept = page.get_by_role("region", name="What you feed with")
         expect(kept).to_contain_text("own blend of 1 worm casts and 0.5 bone meal")
         expect(kept).to_contain_text("once, at first bloom")
-        self.assertEqual(Garden.objects.get(pk=self.garden.pk).feeds[1]["parts"][1], {"part": "bone_meal", "parts": 0.5})
+        self.assertEqual(
+            Garden.objects.get(pk=self.garden.pk).feeds[1]["parts"][1], {"part": "bone_meal", "parts": 0.5}
+        )
         bench = Bed.objects.get(garden=self.garden, name="Long Bench")
         long_ago = self.garden.today - dt.timedelta(days=12)
         w.note("watering", bench, date=long_ago, litres=8.0, feed="Fruit feed", fed=32.0)
