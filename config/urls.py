@@ -13,6 +13,7 @@ from django.views.decorators.http import require_safe
 from agronomy.formats.older import VERSION, schema_of_version_1
 from agronomy.formats.read_garden import garden_schema
 from api.ahead.views import calendar
+from config.door import health
 
 
 @never_cache
@@ -43,7 +44,11 @@ def unknown_api(request: HttpRequest) -> HttpResponse:
     )
 
 
+handler400, handler403, handler404, handler500 = (
+    f"config.door.{name}" for name in ("bad_request", "forbidden", "not_found", "broken")
+)
 urlpatterns = [
+    path("health", health),
     path("api/", include("api.urls")),
     re_path(r"^api/", unknown_api),
     *(path(f"schemas/garden-{n}.json", published_schema, {"version": n}) for n in range(1, VERSION + 1)),

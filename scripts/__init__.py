@@ -14,6 +14,9 @@ In here:
     dumps            all of it in a file
     migrations       that can be cut short
     server           stand-in, demo, web server
+    proxy            the door before the web server
+    stay             looks after what was started
+    room             on the disk and in the path
     processes        started, found again, ended
     secrets_kept     made once, for their owner only
     paths            where things are

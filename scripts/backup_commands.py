@@ -28,14 +28,15 @@ def restore_command(arguments: list[str]) -> int:
         print("usage: scripts/restore FILE", file=sys.stderr)
         return 2
     file = Path(arguments[0]).resolve()
-    dumps.check(file)
-    server.WEB.stop()  # what it remembers is not what the dump holds
-    with DatabaseUp():
-        if dumps.has_tables():
-            with step("backup of what is there"):
-                say(f"what was there lies in {dumps.dump('before-restore')}")
-        with step("restore"):
-            dumps.restore(file)
+    with dumps.opened(file) as plain:
+        dumps.check(plain)
+        server.WEB.stop()  # what it remembers is not what the dump holds
+        with DatabaseUp():
+            if dumps.has_tables():
+                with step("backup of what is there"):
+                    say(f"what was there lies in {dumps.dump('before-restore')}")
+            with step("restore"):
+                dumps.restore(plain)
     print("  The garden is as the file has it. ./start serves it.")
     return 0
 

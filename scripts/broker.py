@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import os
-import socket
 import subprocess
 from pathlib import Path
 
 from scripts.console import step
-from scripts.database import SYSTEM_USER, system_user
+from scripts.database import give
 from scripts.paths import PROJECT, PYTHON, RUN
-from scripts.processes import Service, answers, free_port
+from scripts.processes import Service, answers, free_port, listens
 from scripts.secrets_kept import secret
 
 PORT = int(os.environ.get("ISLESHOWER_BROKER_PORT", "33119"))
@@ -33,7 +32,7 @@ def ensure() -> int:
             return now["port"]
         port = free_port(PORT)
         prepare(FOLDER, port)
-        SERVICE.start([MOSQUITTO, "-c", FOLDER / "mosquitto.conf"], port, accepts, dict(os.environ))
+        SERVICE.start([MOSQUITTO, "-c", FOLDER / "mosquitto.conf"], port, listens, dict(os.environ))
         note.text = f"started on {port}"
         return port
 
@@ -41,16 +40,7 @@ def ensure() -> int:
 def prepare(folder: Path, port: int) -> None:
     """The broker's folder: its configuration, the house's account, and nobody else's until the application says so."""
     folder.mkdir(mode=0o700, parents=True, exist_ok=True)
-    user = "root"
-    if os.geteuid() == 0:
-        owner = system_user()
-        os.chown(folder, owner.pw_uid, owner.pw_gid)
-        reaches = subprocess.run(
-            ["test", "-w", folder], user=owner.pw_uid, group=owner.pw_gid, extra_groups=[], check=False
-        )
-        user = SYSTEM_USER if reaches.returncode == 0 else "root"
-        if user == "root":
-            os.chown(folder, 0, 0)
+    user = give(folder)
     if not (folder / "house_hash").exists():
         once = folder / "house_once"
         once.touch(mode=0o600)
@@ -87,18 +77,9 @@ def _configuration(folder: Path, port: int, user: str) -> str:
         "max_packet_size 16384",
         "max_queued_messages 5000",
         "max_connections 200",
-        *([f"user {user}"] if os.geteuid() == 0 else []),
+        *([f"user {user}"] if user else []),
     ]
     return "\n".join(lines) + "\n"
-
-
-def accepts(port: int) -> bool:
-    """Whether something listens on the port."""
-    try:
-        with socket.create_connection(("127.0.0.1", port), timeout=1):
-            return True
-    except OSError:
-        return False
 
 
 def environment(port: int) -> dict[str, str]:

@@ -19,7 +19,8 @@ from scripts.processes import Service, command_line, free_port
 from scripts.secrets_kept import secret
 
 PORT = int(os.environ.get("ISLESHOWER_DB_PORT", "33117"))
-NAME = "isleshower"
+NAME = "isleshower"  # of the database, and of the account that the application has while it serves
+KEEPER = "isleshower_keeper"  # the account that changes tables: migrations and tests
 DATA = RUN / "db"
 INITIALISED = DATA / ".isleshower-initialised"
 MARIADBD = "/usr/sbin/mariadbd"
@@ -113,6 +114,22 @@ def _give_to_system_user() -> list[str]:
     return ["--user=root"]
 
 
+def give(folder: Path) -> str:
+    """Started as root, hand a folder to the system user; under whose right what works in it is to run: that user's, or
+    root's where that user cannot come to it. Nobody's in particular ("") where root did not start it."""
+    if os.geteuid() != 0:
+        return ""
+    owner = system_user()
+    os.chown(folder, owner.pw_uid, owner.pw_gid)
+    reaches = subprocess.run(
+        ["test", "-w", folder], user=owner.pw_uid, group=owner.pw_gid, extra_groups=[], check=False
+    )
+    if reaches.returncode == 0:
+        return SYSTEM_USER
+    os.chown(folder, 0, 0)
+    return "root"
+
+
 def system_user() -> pwd.struct_passwd:
     """The database's own system user, made on first use by root."""
     try:
@@ -139,7 +156,7 @@ def refuse_second_server() -> None:
 
 
 def _start(port: int) -> None:
-    password, root = secret("db_password"), secret("db_root_password")
+    password, kept, root = secret("db_password"), secret("db_keeper_password"), secret("db_root_password")
     user = _give_to_system_user()
     if user == ["--user=root"]:
         say(f"only root may enter the folder above {DATA}, so the database runs as root; elsewhere it would not")
@@ -151,8 +168,13 @@ def _start(port: int) -> None:
         f"CREATE DATABASE IF NOT EXISTS {NAME} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;\n"
         f"CREATE USER IF NOT EXISTS '{NAME}'@'127.0.0.1';\n"
         f"ALTER USER '{NAME}'@'127.0.0.1' IDENTIFIED BY '{password}';\n"
-        f"GRANT ALL ON {NAME}.* TO '{NAME}'@'127.0.0.1';\n"
-        f"GRANT ALL ON `test\\_{NAME}%`.* TO '{NAME}'@'127.0.0.1';\n"
+        # While it serves it reads and writes rows, and no more; what changes tables does so under another name.
+        f"REVOKE ALL PRIVILEGES, GRANT OPTION FROM '{NAME}'@'127.0.0.1';\n"
+        f"GRANT SELECT, INSERT, UPDATE, DELETE ON {NAME}.* TO '{NAME}'@'127.0.0.1';\n"
+        f"CREATE USER IF NOT EXISTS '{KEEPER}'@'127.0.0.1';\n"
+        f"ALTER USER '{KEEPER}'@'127.0.0.1' IDENTIFIED BY '{kept}';\n"
+        f"GRANT ALL ON {NAME}.* TO '{KEEPER}'@'127.0.0.1';\n"
+        f"GRANT ALL ON `test\\_{NAME}%`.* TO '{KEEPER}'@'127.0.0.1';\n"
         f"ALTER USER 'root'@'localhost' IDENTIFIED BY '{root}';\n"
         # The rest of what the server makes by itself: root without a password over TCP, and nobody by name.
         "DELETE FROM mysql.global_priv WHERE User = '' OR (User = 'root' AND Host <> 'localhost');\n"
@@ -198,6 +220,11 @@ def _accepts(port: int) -> bool:
             return b"MariaDB" in s.recv(200)
     except OSError:
         return False
+
+
+def keepers() -> dict[str, str]:
+    """What a program is told that changes tables."""
+    return {"ISLESHOWER_DB_USER": KEEPER, "ISLESHOWER_DB_PASSWORD": secret("db_keeper_password")}
 
 
 def ask(sql: str) -> str:

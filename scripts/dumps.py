@@ -5,12 +5,15 @@ A file is checked before anything is touched, loaded beside what is there, and t
 
 from __future__ import annotations
 
+import contextlib
 import datetime as dt
 import gzip
 import os
 import shutil
 import subprocess
-from collections.abc import Callable
+import tempfile
+import time
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import IO
 
@@ -20,8 +23,10 @@ from scripts.paths import RUN
 
 BACKUPS = RUN / "backups"
 INCOMING = f"{database.NAME}_incoming"
+SEALED = ".gpg"
 COMPLETE = b"-- Dump completed"  # the last line that the dump program writes
 OURS = b"CREATE TABLE `django_migrations`"
+KEEP_DAYS = int(os.environ.get("ISLESHOWER_KEEP_DAYS", "14"))  # those of the nights
 KEPT = 5  # dumps made by the program itself; those a person asked for are never removed
 
 
@@ -46,7 +51,11 @@ def dump(why: str, into: Path | None = None) -> Path:
             out.flush()
             os.fsync(out.fileno())
         check(new)
-        new.replace(file)
+        if key() is not None:
+            file = sealed_name(file)
+            seal(new, file)
+        else:
+            new.replace(file)
     except OSError as error:
         raise Problem(f"the dump could not be written ({error.strerror})", "make room on the disk") from error
     finally:
@@ -67,6 +76,52 @@ def check(file: Path) -> None:
         raise Problem(f"{file} cannot be read as a dump ({error})", mend) from error
     if not known or not tail.startswith(COMPLETE):
         raise Problem(f"{file} is not a whole dump of Isleshower", mend)
+
+
+def key() -> Path | None:
+    """The file whose first line dumps are encrypted with; None where none is told. Raises Problem."""
+    told = os.environ.get("ISLESHOWER_BACKUP_KEY_FILE", "")
+    if not told:
+        return None
+    if not Path(told).is_file() or not Path(told).read_text().strip():
+        raise Problem(f"ISLESHOWER_BACKUP_KEY_FILE names no file with a key in it ({told})", "name one, or none")
+    return Path(told).resolve()
+
+
+def sealed_name(file: Path) -> Path:
+    return file if file.suffix == SEALED else file.with_name(file.name + SEALED)
+
+
+def seal(plain: Path, into: Path) -> None:
+    """Encrypt a dump with the key (AES-256, OpenPGP, so that any such program opens it)."""
+    new = into.with_name(f"{into.name}.new")
+    _gpg("--symmetric", "--cipher-algo", "AES256", "--compress-algo", "none", "--output", str(new), str(plain))
+    new.replace(into)
+
+
+@contextlib.contextmanager
+def opened(file: Path) -> Iterator[Path]:
+    """The dump itself; of an encrypted one a plain copy, for as long as it is used. Raises Problem."""
+    if file.suffix != SEALED:
+        yield file
+        return
+    if key() is None:
+        raise Problem(f"{file} is encrypted", "name the file of its key in ISLESHOWER_BACKUP_KEY_FILE")
+    with tempfile.TemporaryDirectory(prefix="opened-", dir=RUN) as folder:  # its owner's alone
+        plain = Path(folder) / "dump.sql.gz"
+        _gpg("--decrypt", "--output", str(plain), str(file))
+        yield plain
+
+
+def _gpg(*arguments: str) -> None:
+    with tempfile.TemporaryDirectory(prefix="gpg-", dir=RUN) as home:
+        told = ["gpg", "--homedir", home, "--batch", "--yes", "--pinentry-mode", "loopback"]
+        done = subprocess.run(
+            [*told, "--passphrase-file", str(key()), *arguments], capture_output=True, text=True, check=False
+        )
+    if done.returncode != 0:
+        words = done.stderr.strip().splitlines()[-1:] or ["no word of why"]
+        raise Problem(f"the dump could not be encrypted or opened: {words[0]}", "look at the key, then try again")
 
 
 def restore(file: Path) -> None:
@@ -101,8 +156,16 @@ def _tables(of: str) -> list[str]:
 
 def forget_old(why: str) -> None:
     """Of the dumps made for this reason the newest are kept."""
-    for old in sorted(BACKUPS.glob(f"{why}-*.sql.gz"))[:-KEPT]:
+    for old in sorted(BACKUPS.glob(f"{why}-*.sql.gz*"))[:-KEPT]:
         old.unlink()
+
+
+def forget_older(why: str, days: int) -> None:
+    """Dumps made for this reason more than so many days ago go."""
+    before = time.time() - days * 86400
+    for old in BACKUPS.glob(f"{why}-*.sql.gz*"):
+        if old.stat().st_mtime < before:
+            old.unlink()
 
 
 def _through(command: list[str], env: dict[str, str], work: Callable[[IO[bytes]], None], stdin: bool = False) -> None:

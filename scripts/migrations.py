@@ -46,7 +46,8 @@ def _pending(manage: Callable[..., str]) -> bool:
 
 def _begin_anew(name: str) -> None:
     if name:
-        dumps.restore(dumps.BACKUPS / name)
+        with dumps.opened(dumps.BACKUPS / name) as plain:
+            dumps.restore(plain)
         say(f"the last migration was cut short; the database is again as {name} has it")
     else:
         dumps.empty_database(database.NAME)

@@ -5,14 +5,14 @@ from __future__ import annotations
 import hashlib
 import os
 
-from scripts import migrations
-from scripts.console import run, say, step
+from scripts import database, migrations, proxy
+from scripts.console import run, step
 from scripts.front_end import sources_digest
 from scripts.paths import PROJECT, PYTHON, RUN, SETUP_LOG
 from scripts.processes import Service, answers, free_port
 from scripts.secrets_kept import password_in_words, secret
 
-WEB_PORT = int(os.environ.get("ISLESHOWER_PORT", "8117"))
+WEB_PORT = int(os.environ.get("ISLESHOWER_WORKERS_PORT", "33121"))  # behind the door; nobody else comes here
 PROVIDER_PORT = int(os.environ.get("ISLESHOWER_PROVIDER_PORT", "33118"))
 WEB = Service("web", "config.wsgi", PROJECT)
 PROVIDER = Service("weather-stand-in", "standins.weather", PROJECT)
@@ -22,11 +22,11 @@ DEMO_PASSWORD = "demo_password"  # noqa: S105 - the name of its file
 def environment(db_port: int, provider_port: int) -> dict[str, str]:
     """What the application is told.
 
-    On loopback it speaks plain http (config/settings/production.py); behind a proxy (ISLESHOWER_BEHIND_PROXY) or where
-    ISLESHOWER_HTTP says otherwise, what the caller set holds.
+    On loopback it speaks plain http (config/settings/production.py); with a certificate, behind another proxy
+    (ISLESHOWER_BEHIND_PROXY) or where ISLESHOWER_HTTP says otherwise, https is taken for granted.
     """
     secret("secret_key", 48)
-    http = {} if behind_proxy() else {"ISLESHOWER_HTTP": "loopback"}
+    http = {} if behind_proxy() or proxy.certificate() else {"ISLESHOWER_HTTP": "loopback"}
     return {
         **http,
         **os.environ,
@@ -46,7 +46,11 @@ def behind_proxy() -> bool:
 def address(port: int) -> str:
     """Where a person opens the application."""
     hosts = [h for h in os.environ.get("ISLESHOWER_HOSTS", "").split(",") if h]
-    return f"https://{hosts[0]}/" if behind_proxy() and hosts else f"http://127.0.0.1:{port}/"
+    if behind_proxy() and hosts:
+        return f"https://{hosts[0]}/"
+    return (
+        f"https://{hosts[0] if hosts else '127.0.0.1'}:{port}/" if proxy.certificate() else f"http://127.0.0.1:{port}/"
+    )
 
 
 def ensure_provider() -> int:
@@ -74,7 +78,7 @@ def manage(env: dict[str, str], *arguments: str) -> str:
 def prepare(env: dict[str, str]) -> None:
     """Migrate, collect static files, and load the demo when the database is empty."""
     with step("migrations") as note:
-        note.text = migrations.apply(lambda *arguments: manage(env, *arguments), WEB)
+        note.text = migrations.apply(lambda *arguments: manage({**env, **database.keepers()}, *arguments), WEB)
     with step("static files"):
         manage(env, "collectstatic", "--noinput")
     with step("demo garden") as note:
@@ -120,11 +124,9 @@ def ensure_web(env: dict[str, str]) -> int:
                 f"127.0.0.1:{port}",
             ],
             port,
-            lambda p: answers(f"http://127.0.0.1:{p}/api/session"),
+            lambda p: answers(f"http://127.0.0.1:{p}/health"),
             env,
         )
-        if port != WEB_PORT:
-            say(f"port {WEB_PORT} is taken by another program; the application is on {port}")
         served.write_text(code)
         note.text = f"started on {port}"
         return port

@@ -1,21 +1,33 @@
-"""./start: set up what is missing and serve the application with its demo garden. ./start --stop ends it."""
+"""./start: set up what is missing and serve the application with its demo garden. ./start --stop ends it.
+
+./start --stay does the same and stays: what dies is brought back, logs are turned over, and each night what has expired
+is cleared and the database dumped. It is what a unit of the system runs.
+"""
 
 from __future__ import annotations
 
 import sys
 
-from scripts import broker, database, front_end, python_env, server, system_packages
+from scripts import broker, database, front_end, proxy, python_env, room, server, stay, system_packages
 from scripts.console import Problem, report
 from scripts.paths import PROJECT
 from scripts.secrets_kept import password_in_words
 
+USAGE = "usage: ./start [--stay | --stop]"
+SERVICES = (
+    proxy.SERVICE, server.WEB, broker.DEVICES, broker.LISTENER, broker.SERVICE, server.PROVIDER, database.SERVICE,
+)  # fmt: skip
+
 
 def main(arguments: list[str]) -> int:
-    if arguments not in ([], ["--stop"]):
-        print("usage: ./start [--stop]", file=sys.stderr)
+    if arguments not in ([], ["--stop"], ["--stay"]):
+        print(USAGE, file=sys.stderr)
         return 2
     try:
-        return stop() if arguments else start()
+        if arguments == ["--stop"]:
+            return stop()
+        code = start()
+        return stay.stay(start, stop, SERVICES) if arguments else code
     except Problem as problem:
         return report(problem)
     except KeyboardInterrupt:
@@ -24,6 +36,7 @@ def main(arguments: list[str]) -> int:
 
 def start() -> int:
     print("Isleshower")
+    room.ensure()
     system_packages.ensure(system_packages.FOR_SERVING)
     python_env.ensure("run")
     front_end.ensure()
@@ -34,15 +47,15 @@ def start() -> int:
     server.prepare(env)
     broker.ensure_listener(env)
     broker.ensure_devices(broker_port)
-    port = server.ensure_web(env)
+    port = proxy.ensure(server.ensure_web(env))
     password = password_in_words(server.DEMO_PASSWORD)
     print(f"\n  Open {server.address(port)} and sign in as ostrander, password {password}")
-    print("  ./start --stop ends what was started.")
+    print("  ./start --stop ends what was started.", flush=True)
     return 0
 
 
 def stop() -> int:
-    for service in (server.WEB, broker.DEVICES, broker.LISTENER, broker.SERVICE, server.PROVIDER, database.SERVICE):
+    for service in SERVICES:
         print(f"  {service.name:<34}{'ended' if service.stop() else 'was not running'}")
     return 0
 

@@ -19,8 +19,18 @@ FOR_SERVING = {
     "python3-dev": "",
     "python3-venv": "",
     "mosquitto": "/usr/sbin/mosquitto",
+    "nginx-light": "/usr/sbin/nginx",
+    "gpg": "gpg",
+    "gpg-agent": "gpg-agent",
     "tzdata": "/usr/share/zoneinfo/UTC",
 }
+# Servers come with units of their own that would start at once, on ports of the whole machine: not here.
+INSTALL = """\
+policy=/usr/sbin/policy-rc.d; own=
+if [ ! -e $policy ]; then printf '#!/bin/sh\\nexit 101\\n' > $policy; chmod 755 $policy; own=1; fi
+apt-get install -y --no-install-recommends "$@"; code=$?
+[ -z "$own" ] || rm -f $policy
+exit $code"""
 FOR_TESTS = {"chromium": "chromium"}
 
 
@@ -59,7 +69,7 @@ def ensure(packages: dict[str, str]) -> None:
             env,
         )
         run(
-            [*sudo, "apt-get", "install", "-y", "--no-install-recommends", *wanted],
+            [*sudo, "sh", "-c", INSTALL, "sh", *wanted],
             f"could not install {' '.join(wanted)}",
             f"as root: {by_hand}",
             SETUP_LOG,

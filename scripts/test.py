@@ -18,7 +18,6 @@ from typing import NamedTuple
 from scripts import database, front_end, python_env, system_packages
 from scripts.console import Problem, report, step
 from scripts.paths import FRONTEND, LOGS, PROJECT, PYTHON
-from scripts.secrets_kept import secret
 
 BIN = PYTHON.parent
 CHECKS: list[tuple[str, list[str | Path], Path]] = [
@@ -65,7 +64,7 @@ def main(names: list[str]) -> int:
         "DJANGO_SETTINGS_MODULE": "config.settings.test",
         "DJANGO_ALLOW_ASYNC_UNSAFE": "true",  # Playwright's sync API keeps an event loop in the tests' thread
         "ISLESHOWER_DB_PORT": str(port),
-        "ISLESHOWER_DB_PASSWORD": secret("db_password"),
+        **database.keepers(),
         "PYTHONPATH": str(PROJECT),
     }
     checked = Counts(0, 0, 0) if names else run_checks(env)

@@ -8,5 +8,6 @@ In here:
     older         garden files of older versions, made new
     field_tables  its fields as tables of text
     station_file  a station's days by a mapping of its columns, and GHCN-Daily
+    spreadsheet   rows of a CSV that no spreadsheet takes for formulas
     map_geojson   the garden's map as GeoJSON, both ways
 """

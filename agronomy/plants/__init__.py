@@ -8,6 +8,7 @@ In here:
     size       size as seen and growth between
     demand     from canopy and climate to coefficients
     nutrition  how hungry crops are
+    feed_parts what own blends are made of
     salt       what salt a crop bears
     fruit_set  heat in which flowers set no fruit
     room       mix, spacing, sun and family

@@ -101,4 +101,5 @@ class AheadOut(s.Serializer):
 
 
 class CalendarFeedOut(s.Serializer):
-    address = s.CharField(allow_null=True)
+    address = s.CharField(allow_null=True, help_text="told once, when it is made")
+    open = s.BooleanField(help_text="an address answers")

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from django.http import Http404, HttpRequest, HttpResponse
 from django.views.decorators.http import require_safe
 from drf_spectacular.utils import extend_schema
@@ -15,6 +13,7 @@ from agronomy.describe.garden import Move
 from api.ahead import present, shapes
 from api.asked import actor, checked, person, stamp
 from api.shapes import Error
+from apps.base.tokens import hash_of
 from apps.garden.access import membership
 from apps.planning.facts import told_of
 from apps.planning.situation import situation
@@ -56,13 +55,13 @@ class Feed(APIView):
     @extend_schema(operation_id="feed", responses=shapes.CalendarFeedOut)
     def get(self, request: Request, garden_id: int) -> Response:
         m = membership(person(request), garden_id)
-        feed = CalendarFeed.objects.filter(garden=m.garden, user=m.user, ended_at=None).first()
-        return Response({"address": _address(request, feed)})
+        is_open = CalendarFeed.objects.filter(garden=m.garden, user=m.user, ended_at=None).exists()
+        return Response({"address": None, "open": is_open})
 
     @extend_schema(operation_id="open_feed", request=None, responses={201: shapes.CalendarFeedOut})
     def post(self, request: Request, garden_id: int) -> Response:
-        feed = actions.OpenFeed(actor(request), garden_id).execute()
-        return Response({"address": _address(request, feed)}, status=201)
+        token = actions.OpenFeed(actor(request), garden_id).execute()
+        return Response({"address": request.build_absolute_uri(f"/calendar/{token}.ics"), "open": True}, status=201)
 
     @extend_schema(operation_id="end_feed", responses={204: None})
     def delete(self, request: Request, garden_id: int) -> Response:
@@ -70,16 +69,12 @@ class Feed(APIView):
         return Response(status=204)
 
 
-def _address(request: Request, feed: Any) -> str | None:
-    return request.build_absolute_uri(f"/calendar/{feed.token}.ics") if feed else None
-
-
 @require_safe
 def calendar(request: HttpRequest, token: str) -> HttpResponse:
     """A calendar program reads the days ahead by its private address; it has no session."""
     feed = (
         CalendarFeed.objects.select_related("garden")
-        .filter(token=token, ended_at=None, garden__removed_at=None)
+        .filter(token_hash=hash_of(token), ended_at=None, garden__removed_at=None)
         .first()
     )
     if feed is None or not feed.garden.membership_set.filter(user_id=feed.user_id).exists():

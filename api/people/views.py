@@ -6,10 +6,9 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError as DjangoValidationError
 from django.db import IntegrityError, transaction
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
 from drf_spectacular.utils import extend_schema
@@ -24,23 +23,38 @@ from api.people import present, shapes
 from api.present import garden_out
 from api.shapes import Error, GardenOut
 from apps.accounts import actor as actors
+from apps.accounts import people
 from apps.accounts.models import NAME
+from apps.accounts.people import refuse_weak
+from apps.exchange.accounts import CloseAccount, account_archive
 from apps.exchange.guests import make_guest
 from apps.exchange.samples import WRACKLINE_YARD, OpenSample
 from apps.garden.access import membership
 from apps.garden.actions import helpers
 from apps.garden.models import Role
 
+BACKEND = "django.contrib.auth.backends.ModelBackend"
+
 
 class SignUpThrottle(AnonRateThrottle):
     scope = "signup"
+
+
+class SignInThrottle(AnonRateThrottle):
+    """So that one address cannot try one password over many names."""
+
+    scope = "signin"
+
+
+class LetterThrottle(AnonRateThrottle):
+    scope = "letter"
 
 
 def session_of(request: Request) -> dict[str, Any]:
     user = request.user
     person = None
     if user.is_authenticated:
-        person = {"username": user.username, "units": user.units, "theme": user.theme, "guest": user.guest}
+        person = {name: getattr(user, name) for name in ("username", "units", "theme", "guest", "email")}
     return {"person": person, "sign_up_open": settings.SIGN_UP_OPEN}
 
 
@@ -79,17 +93,14 @@ class SignUpView(APIView):
             NAME(user.username)
         except DjangoValidationError as error:
             return _refused("username", f"A name may have {error.messages[0]}.")
-        try:
-            validate_password(values["password"], user)
-        except DjangoValidationError as error:
-            return _refused("password", " ".join(error.messages).replace("username", "name"))
+        refuse_weak(values["password"], user)
         user.set_password(values["password"])
         try:
             with transaction.atomic():
                 user.save()
         except IntegrityError:
             return _refused("username", f"{user.username} is taken here; choose another name.")
-        login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+        login(request, user, backend=BACKEND)
         return Response(session_of(request), status=201)
 
 
@@ -107,7 +118,7 @@ class LookAroundView(APIView):
             return Response({"code": "closed", "text": text, "fields": []}, status=403)
         user = make_guest()
         garden = OpenSample(actors.person(user), WRACKLINE_YARD.key).execute()
-        login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+        login(request, user, backend=BACKEND)
         return Response(garden_out(garden, Role.OWNER), status=201)
 
 
@@ -118,6 +129,7 @@ def _refused(field: str, text: str) -> Response:
 @method_decorator(csrf_protect, name="dispatch")
 class SignInView(APIView):
     permission_classes = [AllowAny]
+    throttle_classes = [SignInThrottle]
 
     @extend_schema(operation_id="sign_in", request=shapes.SignIn, responses={200: shapes.Session, 400: Error})
     def post(self, request: Request) -> Response:
@@ -152,10 +164,100 @@ class PreferencesView(APIView):
     def patch(self, request: Request) -> Response:
         data = shapes.Preferences(data=request.data)
         data.is_valid(raise_exception=True)
-        for name, value in data.validated_data.items():
-            setattr(request.user, name, value)
-        request.user.save()
+        told = data.validated_data
+        for name, value in told.items():
+            setattr(person(request), name, value)
+        if told:
+            person(request).save(update_fields=list(told))
         return Response(session_of(request))
+
+
+class PasswordView(APIView):
+    """A new password; all other sessions of the person end."""
+
+    @extend_schema(
+        operation_id="change_password", request=shapes.PasswordIn, responses={200: shapes.Session, 400: Error}
+    )
+    def post(self, request: Request) -> Response:
+        told = checked(shapes.PasswordIn, request)
+        user = people.ChangePassword(person(request), told["old"], told["password"]).execute()
+        login(request, user, backend=BACKEND)
+        return Response(session_of(request))
+
+
+class EverywhereOut(APIView):
+    """All sessions of the person end but this one."""
+
+    @extend_schema(operation_id="sign_out_everywhere", request=None, responses=shapes.Session)
+    def post(self, request: Request) -> Response:
+        login(request, people.SignOutEverywhere(person(request)).execute(), backend=BACKEND)
+        return Response(session_of(request))
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class Forgot(APIView):
+    """A letter for who forgot their password; the answer is the same whether there is such a person or not."""
+
+    permission_classes = [AllowAny]
+    throttle_classes = [LetterThrottle]
+
+    @extend_schema(operation_id="ask_for_letter", request=shapes.NameIn, responses={204: None, 400: Error})
+    def post(self, request: Request) -> Response:
+        name = " ".join(checked(shapes.NameIn, request)["username"].split())
+        people.ask_for_letter(name, request.build_absolute_uri("/").rstrip("/"))
+        return Response(status=204)
+
+
+@method_decorator(csrf_protect, name="dispatch")
+class Reset(APIView):
+    permission_classes = [AllowAny]
+    throttle_classes = [SignInThrottle]
+
+    @extend_schema(operation_id="reset_password", request=shapes.ResetIn, responses={204: None, 400: Error, 404: Error})
+    def post(self, request: Request) -> Response:
+        told = checked(shapes.ResetIn, request)
+        people.ResetPassword(told["key"], told["password"]).execute()
+        return Response(status=204)
+
+
+class AccountFile(APIView):
+    """All that is kept of a person, as one file."""
+
+    @extend_schema(exclude=True)  # a file for a person, not an answer for the page
+    def get(self, request: Request) -> Any:
+        answer = HttpResponse(account_archive(person(request)), content_type="application/zip")
+        answer["Content-Disposition"] = 'attachment; filename="isleshower-account.zip"'
+        return answer
+
+
+class Close(APIView):
+    """The account and the gardens it owns go for good."""
+
+    @extend_schema(operation_id="close_account", request=shapes.CloseIn, responses={204: None, 400: Error})
+    def post(self, request: Request) -> Response:
+        CloseAccount(person(request), checked(shapes.CloseIn, request)["password"]).execute()
+        logout(request)
+        return Response(status=204)
+
+
+class InviteLinks(APIView):
+    @extend_schema(operation_id="open_invite_link", request=None, responses={201: shapes.InviteLinkOut, 400: Error})
+    def post(self, request: Request, garden_id: int) -> Response:
+        token = helpers.OpenInviteLink(actor(request), garden_id).execute()
+        # Behind the #, so that no log and no referrer holds it.
+        return Response({"address": request.build_absolute_uri(f"/join#{token}")}, status=201)
+
+    @extend_schema(operation_id="end_invite_links", responses={204: None})
+    def delete(self, request: Request, garden_id: int) -> Response:
+        helpers.EndInviteLinks(actor(request), garden_id).execute()
+        return Response(status=204)
+
+
+class Join(APIView):
+    @extend_schema(operation_id="join_by_link", request=shapes.TokenIn, responses={201: GardenOut, 404: Error})
+    def post(self, request: Request) -> Response:
+        member = helpers.JoinByLink(actor(request), checked(shapes.TokenIn, request)["token"]).execute()
+        return Response(garden_out(member.garden, member.role), status=201)
 
 
 class Members(APIView):

@@ -115,4 +115,5 @@ class Strike(APIView):
     def post(self, request: Request, garden_id: int, event_id: UUID) -> Response:
         back = checked(shapes.StrikeIn, request)["back"]
         undone = UndoEvent(actor(request), garden_id, event_id, back).execute()
-        return Response({"id": undone.event.pk, "struck": undone.event.struck, "left": undone.left})
+        struck = undone.event.struck if undone.event else not back
+        return Response({"id": event_id, "struck": struck, "left": undone.left})

@@ -33,3 +33,8 @@ class User(AbstractUser):
     guest = models.BooleanField(default=False)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.METRIC)
     theme = models.CharField(max_length=8, choices=Theme.choices, default=Theme.AUTO)
+    sessions_round = models.PositiveIntegerField(default=0, help_text="raised, it ends every session begun before")
+
+    def _get_session_auth_hash(self, secret: str | None = None) -> str:
+        """What a session must agree with: password and round."""
+        return f"{super()._get_session_auth_hash(secret=secret)}.{self.sessions_round}"  # type: ignore[misc]

@@ -4,4 +4,6 @@ In here:
 
     action  the base of every change
     errors  NotFound and NotAllowed
+    expiry  what expires by itself
+    tokens  what lets somebody in, kept as a hash
 """

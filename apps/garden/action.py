@@ -11,12 +11,13 @@ from django.db import models
 from django.utils import timezone
 
 from apps.accounts.actor import Actor
+from apps.accounts.models import User
 from apps.base.action import Action
 from apps.base.errors import NotFound
 from apps.garden.access import permitted
-from apps.garden.changes import Changes
+from apps.garden.changes import Changes, take_back
 from apps.garden.events import BY_HELPERS, EventKind, Told
-from apps.garden.models import Bed, Event, Garden, Role
+from apps.garden.models import Bed, EarlyStrike, Event, Garden, Role
 
 Made = TypeVar("Made")
 
@@ -107,7 +108,9 @@ class GardenAction(Action[Made]):
         """Write the event."""
         about = made if isinstance(made, Bed) else self.about
         subject = made.pk if self.makes is not None and isinstance(made, self.makes) and about is not made else None
-        return Event.objects.create(
+        # Only their own: what somebody else struck before it came was a guess.
+        early = EarlyStrike.objects.filter(garden=self.garden, pk=self.stamp.id, by=self.by.user).first()
+        event = Event.objects.create(
             id=self.stamp.id,
             garden=self.garden,
             kind=str(self.kind),
@@ -121,6 +124,10 @@ class GardenAction(Action[Made]):
             told=self.told,
             changes=self.changes.rows,
         )
+        if early is not None:
+            early.delete()
+            strike_at_once(event, early.by)
+        return event
 
     @property
     def occurred_at(self) -> dt.datetime:
@@ -130,6 +137,13 @@ class GardenAction(Action[Made]):
     def day(self) -> dt.date:
         """The garden's date when it happened."""
         return self.garden.date_at(self.occurred_at)
+
+
+def strike_at_once(event: Event, by: User | None) -> None:
+    """Take back an event whose undo arrived before it."""
+    take_back(event.changes, False)
+    event.struck_at, event.struck_by = timezone.now(), by
+    event.save(update_fields=["struck_at", "struck_by"])
 
 
 @dataclass

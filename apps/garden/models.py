@@ -149,6 +149,30 @@ class Invitation(models.Model):
         return f"{self.user} to {self.garden}"
 
 
+class InviteLink(models.Model):
+    """An address that makes who opens it a helper, once; kept as the hash of its token."""
+
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="invite_links")
+    token_hash = models.CharField(max_length=64, unique=True, db_collation=AS_WRITTEN)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"link into {self.garden}"
+
+
+class EarlyStrike(models.Model):
+    """An undo that arrived before its event: the event is struck when it comes."""
+
+    id = models.UUIDField(primary_key=True)
+    garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="early_strikes")
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
+    arrived_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"strike of {self.id}"
+
+
 class Rig(models.Model):
     """A hose or tap with its flow: measured by bucket on a date, or a default."""
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Callable
 from dataclasses import dataclass
 from uuid import UUID
@@ -11,18 +12,20 @@ from django.utils import timezone
 
 from agronomy.describe.errors import InputError
 from apps.base.errors import NotFound
+from apps.base.expiry import expires
 from apps.garden.access import refuse_below
 from apps.garden.action import GardenAction
 from apps.garden.changes import take_back
 from apps.garden.events import BY_HELPERS, NOTED_KINDS
-from apps.garden.models import Bed, Event, Garden, OwnCrop, Role
+from apps.garden.models import Bed, EarlyStrike, Event, Garden, OwnCrop, Role
 
 
 @dataclass(frozen=True)
 class Undone:
-    """event: as it stands now. left: how much of what it changed was changed again since, and stays."""
+    """event: as it stands now, None where it has not arrived yet. left: how much of what it changed was changed again
+    since, and stays."""
 
-    event: Event
+    event: Event | None
     left: int
 
 
@@ -40,7 +43,7 @@ class UndoEvent(GardenAction[Undone]):
     def do(self) -> Undone:
         event = Event.objects.filter(garden=self.garden, pk=self.event_id).first()
         if event is None:
-            raise NotFound("event")
+            return self.before_its_event()
         refuse_below(self.by, self.garden.pk, Role.HELPER if event.kind in BY_HELPERS else Role.OWNER)
         if event.kind in NOTED_KINDS:
             raise InputError("event", event.kind, "one that can be taken back")
@@ -54,6 +57,30 @@ class UndoEvent(GardenAction[Undone]):
         event.struck_by = None if self.back else self.by.user
         event.save(update_fields=["struck_at", "struck_by"])
         return Undone(event, left)
+
+    def before_its_event(self) -> Undone:
+        """It overtook what it takes back: kept until that comes. Raises NotFound for the id of another's."""
+        if Event.objects.filter(pk=self.event_id).exists():
+            raise NotFound("event")
+        early = EarlyStrike.objects.filter(pk=self.event_id)
+        if early.exclude(garden=self.garden).exists():
+            raise NotFound("event")
+        if self.back:
+            early.delete()
+        elif not early.exists():
+            if EarlyStrike.objects.filter(garden=self.garden).count() >= MOST_EARLY:
+                raise NotFound("event")
+            EarlyStrike.objects.create(id=self.event_id, garden=self.garden, by=self.by.user)
+        return Undone(None, 0)
+
+
+MOST_EARLY, EARLY_WAITS = 100, dt.timedelta(days=30)
+
+
+@expires("early strikes")
+def forget_early(now: dt.datetime) -> int:
+    """Undoes whose event never came."""
+    return EarlyStrike.objects.filter(arrived_at__lt=now - EARLY_WAITS).delete()[0]
 
 
 SHOWN_AT_ONCE = 60

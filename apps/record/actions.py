@@ -15,6 +15,7 @@ from agronomy.describe.kinds import KINDS
 from agronomy.describe.water import OF_CONTAINERS, OF_RESERVOIRS
 from agronomy.describe.words import Kind
 from agronomy.formats.described import read
+from apps.base.tokens import hash_of
 from apps.garden.action import GardenAction, Made, RecordEvent
 from apps.garden.actions.beds import standing_bed
 from apps.garden.models import Bed, Event, Garden, Role
@@ -160,14 +161,15 @@ class RecordRound(ByAnyMember[list[Event]]):
 
 
 @dataclass
-class OpenFeed(ByAnyMember[CalendarFeed]):
-    """A private calendar address of one person for one garden; the same one while it is open."""
+class OpenFeed(ByAnyMember[str]):
+    """A private calendar address of one person for one garden, in the place of the one before. Its token is told once,
+    and kept as a hash alone."""
 
-    def do(self) -> CalendarFeed:
-        user = self.by.signed_in()
-        feed = CalendarFeed.objects.filter(garden=self.garden, user=user, ended_at=None).first()
-        token = secrets.token_urlsafe(32)
-        return feed or CalendarFeed.objects.create(garden=self.garden, user=user, token=token)
+    def do(self) -> str:
+        user, token = self.by.signed_in(), secrets.token_urlsafe(32)
+        CalendarFeed.objects.filter(garden=self.garden, user=user, ended_at=None).update(ended_at=timezone.now())
+        CalendarFeed.objects.create(garden=self.garden, user=user, token_hash=hash_of(token))
+        return token
 
 
 @dataclass

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-import hashlib
 import secrets
 from dataclasses import dataclass, field
 from typing import Any, ClassVar
@@ -16,6 +15,8 @@ from agronomy.describe.fields import Name
 from agronomy.formats.described import read
 from apps.accounts.actor import Actor
 from apps.base.errors import NotFound
+from apps.base.expiry import expires
+from apps.base.tokens import hash_of
 from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.models import Event, Garden
 from apps.record.models import VisitorLink
@@ -86,7 +87,7 @@ class OpenVisit(GardenAction[tuple[VisitorLink, str]]):
             raise InputError("name", name, f"at most {MOST_LINKS} links at a time: end one first")
         token = secrets.token_urlsafe(32)
         link = VisitorLink.objects.create(
-            garden=self.garden, name=name, until=self.until, made_by=self.by.signed_in(), token_hash=_hash(token)
+            garden=self.garden, name=name, until=self.until, made_by=self.by.signed_in(), token_hash=hash_of(token)
         )
         return link, token
 
@@ -115,7 +116,7 @@ def visitor_of(token: str) -> tuple[Garden, Actor, str, dt.date]:
     """
     link = (
         VisitorLink.objects.select_related("garden", "made_by")
-        .filter(token_hash=_hash(token), ended_at=None, garden__removed_at=None)
+        .filter(token_hash=hash_of(token), ended_at=None, garden__removed_at=None)
         .first()
     )
     if link is None or link.until < link.garden.today:
@@ -123,5 +124,7 @@ def visitor_of(token: str) -> tuple[Garden, Actor, str, dt.date]:
     return link.garden, Actor("visitor", name=link.name, garden_id=link.garden_id), link.made_by.units, link.until
 
 
-def _hash(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
+@expires("visitors' links")
+def forget_old_links(now: dt.datetime) -> int:
+    """Links that have answered no longer for LONGEST_LINK."""
+    return VisitorLink.objects.filter(until__lt=now.date() - LONGEST_LINK).delete()[0]

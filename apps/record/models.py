@@ -10,11 +10,12 @@ from apps.weather.models import ForecastSnapshot
 
 
 class CalendarFeed(models.Model):
-    """A private address under which a calendar program reads the days ahead; ended, it answers no longer."""
+    """A private address under which a calendar program reads the days ahead, kept as the hash of its token; ended, it
+    answers no longer."""
 
     garden = models.ForeignKey(Garden, on_delete=models.CASCADE, related_name="calendar_feeds")
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="+")
-    token = models.CharField(max_length=64, unique=True, db_collation=AS_WRITTEN)
+    token_hash = models.CharField(max_length=64, unique=True, db_collation=AS_WRITTEN)
     created_at = models.DateTimeField(auto_now_add=True)
     ended_at = models.DateTimeField(null=True, blank=True)
 

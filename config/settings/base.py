@@ -30,6 +30,7 @@ INSTALLED_APPS = [
     "api",
 ]
 MIDDLEWARE = [
+    "config.door.RealAddress",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -41,6 +42,7 @@ MIDDLEWARE = [
     "axes.middleware.AxesMiddleware",
     "api.retry.RetryWhenBusy",
 ]
+CSRF_FAILURE_VIEW = "config.door.no_token"
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
@@ -107,7 +109,7 @@ REST_FRAMEWORK = {
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "api.asked.Marked",
     "EXCEPTION_HANDLER": "api.errors.handle",
-    "DEFAULT_THROTTLE_RATES": {"signup": "20/hour", "visit": "120/minute"},
+    "DEFAULT_THROTTLE_RATES": {"signup": "20/hour", "visit": "120/minute", "signin": "60/hour", "letter": "6/hour"},
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
 }
 SPECTACULAR_SETTINGS = {
@@ -129,6 +131,8 @@ SPECTACULAR_SETTINGS = {
             ("Outcome", "OUTCOMES"),
             ("FeedKind", "FEED_KINDS"),
             ("FeedSchool", "FEED_SCHOOLS"),
+            ("FeedMoment", "FEED_MOMENTS"),
+            ("FeedPartName", "FEED_PARTS"),
             ("MethodName", "METHODS"),
             ("Style", "STYLES"),
             ("Pattern", "PATTERNS"),
@@ -198,12 +202,34 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 
+# Limits of attempts, kept where every worker sees them.
+CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "limits"}}
+
+# Letters go out through a mail server where one is told; else they lie in a folder, for whoever runs it to read.
+EMAIL_HOST = os.environ.get("ISLESHOWER_MAIL_HOST", "")
+EMAIL_PORT = int(os.environ.get("ISLESHOWER_MAIL_PORT", "587"))
+EMAIL_HOST_USER = os.environ.get("ISLESHOWER_MAIL_USER", "")
+EMAIL_HOST_PASSWORD = os.environ.get("ISLESHOWER_MAIL_PASSWORD", "")
+EMAIL_USE_TLS = bool(EMAIL_HOST)
+EMAIL_TIMEOUT = 10
+EMAIL_FILE_PATH = RUN_DIR / "mail"
+EMAIL_BACKEND = f"django.core.mail.backends.{'smtp' if EMAIL_HOST else 'filebased'}.EmailBackend"
+DEFAULT_FROM_EMAIL = SERVER_EMAIL = os.environ.get("ISLESHOWER_MAIL_FROM", "isleshower@localhost")
+ADMIN_MAIL = os.environ.get("ISLESHOWER_ADMIN_MAIL", "")
+ADMINS = [("Who runs it", ADMIN_MAIL)] if ADMIN_MAIL else []
+PASSWORD_RESET_TIMEOUT = 3600
+
 SIGN_UP_OPEN = os.environ.get("ISLESHOWER_SIGN_UP", "open") == "open"
 WEATHER_PROVIDER_URL = os.environ.get("ISLESHOWER_PROVIDER_URL", "http://127.0.0.1:33118")
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "WARNING"},
+    "filters": {"no_secrets": {"()": "config.door.NoSecrets"}},
+    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s: %(message)s"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "filters": ["no_secrets"], "formatter": "line"},
+        "mail": {"class": "django.utils.log.AdminEmailHandler", "level": "ERROR", "filters": ["no_secrets"]},
+    },
+    "root": {"handlers": ["console", "mail"], "level": "WARNING"},
 }

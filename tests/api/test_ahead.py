@@ -99,9 +99,12 @@ class Ahead(Wire):
 
 class Calendar(Wire):
     def test_a_private_address_is_made_read_and_ended(self) -> None:
-        self.assertIsNone(self.call("get", "/feed")["address"])
+        self.assertEqual(self.call("get", "/feed"), {"address": None, "open": False})
+        before = self.call("post", "/feed", {}, 201)["address"]
         address = self.call("post", "/feed", {}, 201)["address"]
-        self.assertEqual(self.call("post", "/feed", {}, 201)["address"], address)  # one at a time
+        self.assertEqual(self.client.get(before.split("testserver", 1)[1]).status_code, 404)  # one at a time
+        self.assertEqual(self.call("get", "/feed"), {"address": None, "open": True})  # told once
+        self.assertEqual(self.client.get(address.split("testserver", 1)[1].swapcase()).status_code, 404)
         path = address.split("testserver", 1)[1]
         nobody = self.client
         answer = nobody.get(path)
@@ -123,7 +126,8 @@ class Calendar(Wire):
         self.assertEqual(self.client.get("/calendar/guess.ics").status_code, 404)
         Membership.objects.all().delete()
         self.assertEqual(self.client.get(path).status_code, 404)
-        self.assertGreater(len(CalendarFeed.objects.get().token), 40)
+        kept = CalendarFeed.objects.get().token_hash
+        self.assertEqual((len(kept), kept in path), (64, False))
 
 
 class Plants(Wire):

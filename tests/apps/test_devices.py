@@ -31,8 +31,8 @@ from apps.garden.actions.gardens import SaveRig
 from apps.garden.models import Garden
 from apps.garden.undo import UndoEvent
 from apps.planning.situation import situation
-from scripts.broker import MOSQUITTO, accepts, prepare
-from scripts.processes import free_port
+from scripts.broker import MOSQUITTO, prepare
+from scripts.processes import free_port, listens
 from scripts.secrets_kept import secret
 from standins.devices.__main__ import House
 from standins.devices.device import FAULTS
@@ -483,7 +483,7 @@ class OverTheBroker(TransactionTestCase):
     def start_broker(self) -> None:
         command = [MOSQUITTO, "-c", str(self.broker_folder / "mosquitto.conf")]
         self.broker = subprocess.Popen(command, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
-        self.until(lambda: accepts(self.port))
+        self.until(lambda: listens(self.port))
 
     def kill_broker(self) -> None:
         if self.broker is not None:

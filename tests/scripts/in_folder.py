@@ -7,7 +7,7 @@ import tempfile
 import unittest
 from unittest import mock
 
-from scripts import database, dumps, migrations, processes, secrets_kept, server
+from scripts import database, dumps, migrations, processes, proxy, secrets_kept, server, stay
 
 
 def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
@@ -24,7 +24,14 @@ def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
             "INITIALISED": data / ".isleshower-initialised",
             "SERVICE": database.DataFolder("mariadb", "mariadbd", data),
         },
-        dumps: {"BACKUPS": run / "backups"},
+        dumps: {"RUN": run, "BACKUPS": run / "backups"},
+        proxy: {
+            "LOGS": logs,
+            "SETUP_LOG": logs / "setup.log",
+            "FOLDER": run / "proxy",
+            "SERVICE": processes.Service("proxy", "nginx", run / "proxy"),
+        },
+        stay: {"LOGS": logs, "DONE": run / "night-done"},
         migrations: {"UNDER_WAY": run / "migrating"},
         server: {"RUN": run, "WEB": processes.Service("web", "config.wsgi", run)},
     }

@@ -52,7 +52,7 @@ class Database(InFolder):
         return subprocess.run(command, env=env, capture_output=True, text=True, check=False)
 
     def query(self, port: int, sql: str) -> str:
-        done = self.client(port, "isleshower", sql, secret("db_password"))
+        done = self.client(port, database.KEEPER, sql, secret("db_keeper_password"))
         self.assertEqual(done.returncode, 0, done.stderr)
         return done.stdout.strip()
 
@@ -102,6 +102,16 @@ class Life(Database):
             port, "isleshower", f"SELECT 1 INTO OUTFILE '{self.run_folder}/db-files/x'", secret("db_password")
         )
         self.assertNotEqual(written.returncode, 0)
+        serving = secret("db_password")
+        self.assertEqual(self.client(port, "isleshower", "SELECT n FROM isleshower.kept", serving).stdout.strip(), "7")
+        for more in (
+            "DROP TABLE isleshower.kept",
+            "ALTER TABLE isleshower.kept ADD m INT",
+            "CREATE TABLE isleshower.more (n INT)",
+            "CREATE DATABASE test_isleshower_x",
+            "SELECT * FROM mysql.global_priv",
+        ):
+            self.assertNotEqual(self.client(port, "isleshower", more, serving).returncode, 0, more)
 
     def what_lies_in_the_folder(self) -> None:
         pid = database.SERVICE.running()["pid"]

@@ -215,7 +215,7 @@ class Commands(InFolder):
             mock.patch.object(broker, "DEVICES", processes.Service("devices", "nothing-of-ours", self.run_folder)),
         ):
             self.assertEqual(start.main(["--stop"]), 0)
-        self.assertEqual(self.printed.getvalue().count("was not running"), 6)
+        self.assertEqual(self.printed.getvalue().count("was not running"), 7)
 
     def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self) -> None:
         with console.step("boil water") as note:

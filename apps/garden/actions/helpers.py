@@ -2,21 +2,27 @@
 
 from __future__ import annotations
 
+import datetime as dt
+import secrets
 from dataclasses import dataclass
 from typing import ClassVar
 
 from django.contrib.auth import get_user_model
+from django.utils import timezone
 
 from agronomy.describe.errors import InputError
 from apps.accounts.actor import Actor
 from apps.accounts.models import User
 from apps.base.action import Action
 from apps.base.errors import NotAllowed, NotFound
+from apps.base.expiry import expires
+from apps.base.tokens import hash_of
 from apps.garden.access import lock, membership
 from apps.garden.action import GardenAction
 from apps.garden.actions.gardens import note_of_garden
-from apps.garden.models import Invitation, Membership, Role
+from apps.garden.models import Invitation, InviteLink, Membership, Role
 
+MOST_LINKS, LINK_LASTS = 10, dt.timedelta(days=7)
 MOST_MEMBERS = 30  # of a garden, those invited among them
 
 
@@ -49,6 +55,60 @@ class InviteHelper(GardenAction[Invitation]):
             raise InputError("members", MOST_MEMBERS + 1, f"at most {MOST_MEMBERS} members of a garden")
         self.told = {"name": self.username}
         return Invitation.objects.create(garden=garden, user=user, by=self.by.user)
+
+
+@dataclass
+class OpenInviteLink(GardenAction[str]):
+    """An address for one helper, for LINK_LASTS; its token is told once, and kept as a hash alone."""
+
+    kind: ClassVar = None
+
+    def do(self) -> str:
+        if InviteLink.objects.filter(garden=self.garden).count() >= MOST_LINKS:
+            raise InputError("links", MOST_LINKS + 1, f"at most {MOST_LINKS} open at a time: end them first")
+        token = secrets.token_urlsafe(32)
+        InviteLink.objects.create(garden=self.garden, by=self.by.signed_in(), token_hash=hash_of(token))
+        return token
+
+
+@dataclass
+class EndInviteLinks(GardenAction[None]):
+    """No address that was given out leads in any more."""
+
+    kind: ClassVar = None
+
+    def do(self) -> None:
+        InviteLink.objects.filter(garden=self.garden).delete()
+
+
+@dataclass
+class JoinByLink(Action[Membership]):
+    """Who holds the address becomes a helper; it leads in once."""
+
+    by: Actor
+    token: str
+
+    def run(self) -> Membership:
+        user = self.by.signed_in()
+        links = InviteLink.objects.filter(garden__removed_at=None, made_at__gt=timezone.now() - LINK_LASTS)
+        link = links.filter(token_hash=hash_of(self.token)).first()
+        if link is None or user.guest:
+            raise NotFound("link")
+        garden = lock(link.garden_id)
+        if garden.membership_set.count() >= MOST_MEMBERS:
+            raise InputError("members", MOST_MEMBERS + 1, f"at most {MOST_MEMBERS} members of a garden")
+        if not InviteLink.objects.filter(pk=link.pk).delete()[0]:
+            raise NotFound("link")  # somebody was quicker
+        member, _ = Membership.objects.get_or_create(garden=garden, user=user, defaults={"role": Role.HELPER})
+        Invitation.objects.filter(garden=garden, user=user).delete()
+        note_of_garden(garden, self.by, "helper_joined")
+        return member
+
+
+@expires("invite links")
+def end_old_links(now: dt.datetime) -> int:
+    """Addresses that nobody used in their time."""
+    return InviteLink.objects.filter(made_at__lt=now - LINK_LASTS).delete()[0]
 
 
 @dataclass

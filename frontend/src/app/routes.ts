@@ -20,6 +20,20 @@ const routes: RouteRecordRaw[] = [
     props: { fresh: true },
     meta: { open: true },
   },
+  {
+    path: '/forgot',
+    name: 'forgot',
+    component: () => import('@/features/door/Forgot.vue'),
+    meta: { open: true },
+  },
+  {
+    path: '/reset',
+    name: 'reset',
+    component: () => import('@/features/door/Forgot.vue'),
+    props: { chosen: true },
+    meta: { open: true },
+  },
+  { path: '/join', name: 'join', component: () => import('@/features/door/Join.vue'), meta: { open: true } },
   { path: '/new-garden', name: 'new-garden', component: () => import('@/features/ground/NewGarden.vue') },
   {
     path: '/g/:garden(\\d+)/round',

@@ -19,8 +19,15 @@ const end = useChange(
   (_: void, mark) => answer(api.DELETE('/api/gardens/{garden_id}/feed', { ...path(props.garden), ...mark })),
 )
 const failed = (e: Error) => say(e.message)
+const address = ref('')
+const make = () =>
+  open.mutate(undefined, { onSuccess: (made) => (address.value = made.address ?? ''), onError: failed })
+function close() {
+  address.value = ''
+  end.mutate(undefined, { onSuccess: () => say('The address answers no longer.'), onError: failed })
+}
 async function copy() {
-  await clipboard.copy(feed.data.value?.address ?? '')
+  await clipboard.copy(address.value)
   say('The address is copied.')
 }
 </script>
@@ -32,24 +39,20 @@ async function copy() {
       A private address for a calendar program. Whoever has it can read what is to be watered, and nothing
       else.
     </p>
-    <template v-if="feed.data.value?.address">
+    <template v-if="feed.data.value?.open">
+      <p v-if="!address" class="soft">
+        An address is open. It was shown once, when it was made; a new one takes its place.
+      </p>
       <p class="row">
-        <input class="address" :value="feed.data.value.address" readonly aria-label="Calendar address" />
-        <button class="btn" type="button" @click="copy">Copy</button>
-        <button
-          class="btn"
-          type="button"
-          @click="
-            end.mutate(undefined, { onSuccess: () => say('The address answers no longer.'), onError: failed })
-          "
-        >
-          End it
-        </button>
+        <template v-if="address">
+          <input class="address" :value="address" readonly aria-label="Calendar address" />
+          <button class="btn" type="button" @click="copy">Copy</button>
+        </template>
+        <button v-else class="btn" type="button" @click="make">Make a new one</button>
+        <button class="btn" type="button" @click="close">End it</button>
       </p>
     </template>
-    <button v-else class="btn" type="button" @click="open.mutate(undefined, { onError: failed })">
-      Make an address
-    </button>
+    <button v-else class="btn" type="button" @click="make">Make an address</button>
   </section>
 </template>
 

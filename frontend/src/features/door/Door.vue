@@ -123,6 +123,7 @@ async function enter() {
       >
         Look around in a sample garden
       </button>
+      <p v-if="!fresh"><RouterLink to="/forgot">Forgot your password?</RouterLink></p>
       <p v-if="fresh">Already here before? <RouterLink to="/sign-in">Sign in</RouterLink></p>
       <p v-else-if="session.data.value?.sign_up_open">
         New here? <RouterLink to="/sign-up">Make an account</RouterLink>

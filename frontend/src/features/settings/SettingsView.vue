@@ -17,9 +17,11 @@ import UnitInput from '@/shared/ui/UnitInput.vue'
 import Choice from '@/shared/ui/Choice.vue'
 import { METHOD, optionsOf, STYLE } from '@/shared/words/names'
 
+import Account from './Account.vue'
 import Hoses from './Hoses.vue'
 import Household from './Household.vue'
 import InAndOut from './InAndOut.vue'
+import InviteLink from './InviteLink.vue'
 import OwnCrops from './OwnCrops.vue'
 import YearsTurn from './YearsTurn.vue'
 
@@ -240,6 +242,7 @@ async function leave() {
           <button class="btn" type="button" @click="leave">Sign out</button>
         </p>
       </section>
+      <Account />
     </el-tab-pane>
     <el-tab-pane name="garden" label="The garden" lazy>
       <section v-if="own">
@@ -337,6 +340,7 @@ async function leave() {
           <button class="btn" type="submit" :disabled="add.isPending.value">Ask them to help</button>
         </form>
         <p v-if="helper.problem" class="alarm" role="alert">{{ helper.problem }}</p>
+        <InviteLink v-if="owner" :garden="garden" />
       </section>
       <Invitations class="part" />
     </el-tab-pane>

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/account/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The account and the gardens it owns go for good. */
+        post: operations["close_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -515,6 +532,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gardens/{garden_id}/invite-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["open_invite_link"];
+        delete: operations["end_invite_links"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1164,6 +1197,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join_by_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix": {
         parameters: {
             query?: never;
@@ -1248,6 +1297,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/everywhere-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description All sessions of the person end but this one. */
+        post: operations["sign_out_everywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/forgot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A letter for who forgot their password; the answer is the same whether there is such a person or not. */
+        post: operations["ask_for_letter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/look-around": {
         parameters: {
             query?: never;
@@ -1259,6 +1342,23 @@ export interface paths {
         put?: never;
         /** @description A guest with a sample garden of its own, gone after a while. */
         post: operations["look_around"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A new password; all other sessions of the person end. */
+        post: operations["change_password"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1279,6 +1379,22 @@ export interface paths {
         options?: never;
         head?: never;
         patch: operations["set_preferences"];
+        trace?: never;
+    };
+    "/api/session/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reset_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/session/sign-in": {
@@ -2019,7 +2135,10 @@ export interface components {
             there: boolean;
         };
         CalendarFeedOut: {
+            /** @description told once, when it is made */
             address: string | null;
+            /** @description an address answers */
+            open: boolean;
         };
         CaseOut: {
             /** Format: uuid */
@@ -2113,6 +2232,10 @@ export interface components {
             latitude: number;
             /** Format: double */
             elevation_m: number;
+        };
+        CloseInRequest: {
+            /** @default  */
+            password: string;
         };
         Coefficient: {
             symbol: string;
@@ -3101,7 +3224,7 @@ export interface components {
              *     * `growth` - growth
              *     * `first_bloom` - first_bloom
              */
-            once_at?: (components["schemas"]["OnceAtEnum"] | components["schemas"]["NullEnum"]) | null;
+            once_at?: (components["schemas"]["FeedMoment"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
          * @description * `liquid` - liquid
@@ -3112,6 +3235,12 @@ export interface components {
          * @enum {string}
          */
         FeedKind: "liquid" | "soluble" | "dry" | "brew" | "lime";
+        /**
+         * @description * `growth` - growth
+         *     * `first_bloom` - first_bloom
+         * @enum {string}
+         */
+        FeedMoment: "growth" | "first_bloom";
         /** @description A product of the person's own, typed once from its label; or a brew or blend of their own, guessed. */
         FeedOut: {
             /** @description what its people call it */
@@ -3164,7 +3293,7 @@ export interface components {
              *     * `growth` - growth
              *     * `first_bloom` - first_bloom
              */
-            once_at: (components["schemas"]["OnceAtEnum"] | components["schemas"]["NullEnum"]) | null;
+            once_at: (components["schemas"]["FeedMoment"] | components["schemas"]["NullEnum"]) | null;
         };
         /** @description One part of an own blend. */
         FeedPartInRequest: {
@@ -3184,13 +3313,29 @@ export interface components {
              *     * `rock_dust` - rock_dust
              *     * `lime` - lime
              */
-            part: components["schemas"]["Part884Enum"];
+            part: components["schemas"]["FeedPartName"];
             /**
              * Format: double
              * @description of it by volume: cups, scoops or buckets alike
              */
             parts?: number;
         };
+        /**
+         * @description * `worm_casts` - worm_casts
+         *     * `compost` - compost
+         *     * `manure` - manure
+         *     * `poultry_pellets` - poultry_pellets
+         *     * `seed_cake` - seed_cake
+         *     * `bone_meal` - bone_meal
+         *     * `blood_meal` - blood_meal
+         *     * `fish_meal` - fish_meal
+         *     * `seaweed_meal` - seaweed_meal
+         *     * `wood_ash` - wood_ash
+         *     * `rock_dust` - rock_dust
+         *     * `lime` - lime
+         * @enum {string}
+         */
+        FeedPartName: "worm_casts" | "compost" | "manure" | "poultry_pellets" | "seed_cake" | "bone_meal" | "blood_meal" | "fish_meal" | "seaweed_meal" | "wood_ash" | "rock_dust" | "lime";
         /** @description One part of an own blend. */
         FeedPartOut: {
             /**
@@ -3209,7 +3354,7 @@ export interface components {
              *     * `rock_dust` - rock_dust
              *     * `lime` - lime
              */
-            part: components["schemas"]["Part884Enum"];
+            part: components["schemas"]["FeedPartName"];
             /**
              * Format: double
              * @description of it by volume: cups, scoops or buckets alike
@@ -3842,6 +3987,10 @@ export interface components {
             id: number;
             garden: string;
             by: string;
+        };
+        InviteLinkOut: {
+            /** @description told once: whoever opens it within a week becomes a helper, one of them */
+            address: string;
         };
         /** @description What the picture of a bed needs. mm are over the rooted share, below field capacity positive. */
         Isle: {
@@ -4550,6 +4699,9 @@ export interface components {
             /** Format: double */
             open_soaks: number | null;
         };
+        NameInRequest: {
+            username: string;
+        };
         NeededOut: {
             ingredient: components["schemas"]["Ingredient"];
             /** Format: double */
@@ -4801,12 +4953,6 @@ export interface components {
              */
             spills_l: number;
         };
-        /**
-         * @description * `growth` - growth
-         *     * `first_bloom` - first_bloom
-         * @enum {string}
-         */
-        OnceAtEnum: "growth" | "first_bloom";
         OneVisit: {
             /** Format: date */
             date: string;
@@ -5013,22 +5159,6 @@ export interface components {
             /** Format: double */
             mm: number;
         };
-        /**
-         * @description * `worm_casts` - worm_casts
-         *     * `compost` - compost
-         *     * `manure` - manure
-         *     * `poultry_pellets` - poultry_pellets
-         *     * `seed_cake` - seed_cake
-         *     * `bone_meal` - bone_meal
-         *     * `blood_meal` - blood_meal
-         *     * `fish_meal` - fish_meal
-         *     * `seaweed_meal` - seaweed_meal
-         *     * `wood_ash` - wood_ash
-         *     * `rock_dust` - rock_dust
-         *     * `lime` - lime
-         * @enum {string}
-         */
-        Part884Enum: "worm_casts" | "compost" | "manure" | "poultry_pellets" | "seed_cake" | "bone_meal" | "blood_meal" | "fish_meal" | "seaweed_meal" | "wood_ash" | "rock_dust" | "lime";
         PartInRequest: {
             ingredient: components["schemas"]["Ingredient"];
             /**
@@ -5049,6 +5179,10 @@ export interface components {
             parts: number;
             /** @description its own name, where it is something else or of a kind */
             called: string;
+        };
+        PasswordInRequest: {
+            old: string;
+            password: string;
         };
         /** @description What a person says of a garden as a whole; its beds, hoses and what happened come apart. */
         PatchedGardenInRequest: {
@@ -5194,6 +5328,7 @@ export interface components {
         PatchedPreferencesRequest: {
             units?: components["schemas"]["UnitsEnum"];
             theme?: components["schemas"]["ThemeEnum"];
+            email?: string;
         };
         PatchedRigInRequest: {
             /**
@@ -5308,6 +5443,8 @@ export interface components {
             theme: components["schemas"]["ThemeEnum"];
             /** @description looks around without an account */
             guest: boolean;
+            /** @description where a letter goes when the password is forgotten */
+            email: string;
         };
         PersonInRequest: {
             name: string;
@@ -5780,6 +5917,11 @@ export interface components {
             climbs_m: number;
             /** Format: double */
             wick_l_per_day: number | null;
+        };
+        ResetInRequest: {
+            /** @description what stands behind the # of the letter's address */
+            key: string;
+            password: string;
         };
         RigInRequest: {
             /**
@@ -7091,6 +7233,9 @@ export interface components {
             /** @description whether setting it anew is worth the walk */
             anew: boolean;
         };
+        TokenInRequest: {
+            token: string;
+        };
         /** @description Today's watering, where it was far more than the bed takes. */
         TooMuch: {
             /** Format: double */
@@ -7686,6 +7831,36 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    close_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CloseInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -8877,6 +9052,65 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HeatSheetOut"];
                 };
+            };
+        };
+    };
+    open_invite_link: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteLinkOut"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
+    end_invite_links: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description made by the client: the same one twice is one event of the garden's record, which is taken back by it */
+                "Idempotency-Key"?: string;
+                /** @description when it happened, by the client's clock; without it: now */
+                "Occurred-At"?: string;
+            };
+            path: {
+                garden_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -10297,6 +10531,37 @@ export interface operations {
             };
         };
     };
+    join_by_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenInRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     mix_needed: {
         parameters: {
             query?: never;
@@ -10414,6 +10679,55 @@ export interface operations {
             };
         };
     };
+    sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    ask_for_letter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+        };
+    };
     look_around: {
         parameters: {
             query?: never;
@@ -10429,6 +10743,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GardenOut"];
+                };
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };
@@ -10452,6 +10797,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    reset_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetInRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Error"];
                 };
             };
         };

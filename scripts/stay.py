@@ -1,0 +1,91 @@
+"""./start --stay: look after what was started until told to end."""
+
+from __future__ import annotations
+
+import datetime as dt
+import os
+import shutil
+import signal
+import time
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from types import FrameType
+
+from scripts import database, dumps, server
+from scripts.console import Problem, report, step
+from scripts.paths import LOGS, RUN
+from scripts.processes import Service, answers
+
+EVERY_S = 5.0
+SILENT_S = 30.0  # so long may the web server not answer before it is begun anew
+LOG_BYTES, LOGS_KEPT = 5_000_000, 4
+NIGHT_H = 3  # local hour of the night's work
+DONE = RUN / "night-done"
+
+
+def stay(start: Callable[[], int], stop: Callable[[], int], services: Sequence[Service]) -> int:
+    """Until SIGTERM or SIGINT: then everything is ended. What has died is started again by the same start that is idle
+    for all that lives; a start that fails is tried again."""
+    ending = False
+
+    def end(_signal: int, _frame: FrameType | None) -> None:
+        nonlocal ending
+        ending = True
+
+    for x in (signal.SIGTERM, signal.SIGINT):
+        signal.signal(x, end)
+    answered = time.monotonic()
+    while not ending:
+        time.sleep(EVERY_S)
+        if ending:
+            break
+        web = server.WEB.running()
+        if web and answers(f"http://127.0.0.1:{web['port']}/health"):
+            answered = time.monotonic()
+        elif web and time.monotonic() - answered > SILENT_S:
+            print("  the web server does not answer: it is begun anew", flush=True)
+            server.WEB.stop()
+        try:
+            dead = [x.name for x in services if x.running() is None]
+            if dead:
+                print(f"  died: {', '.join(dead)}", flush=True)
+                start()
+                answered = time.monotonic()
+            turn_logs(LOGS)
+            tonight()
+        except Problem as problem:
+            report(problem)
+    return stop()
+
+
+def turn_logs(folder: Path) -> None:
+    """A log over LOG_BYTES begins anew; LOGS_KEPT older ones stay. Who writes it goes on in the same file."""
+    for log in folder.glob("*.log"):
+        if log.stat().st_size < LOG_BYTES:
+            continue
+        for k in range(LOGS_KEPT, 1, -1):
+            older = log.with_suffix(f".log.{k - 1}")
+            if older.exists():
+                older.replace(log.with_suffix(f".log.{k}"))
+        first = log.with_suffix(".log.1")
+        first.touch(mode=0o600)
+        shutil.copyfile(log, first)
+        os.truncate(log, 0)
+
+
+def tonight(now: dt.datetime | None = None) -> bool:
+    """Once a day, in the night: clear what has expired, dump the database, forget old dumps."""
+    now = now or dt.datetime.now().astimezone()
+    today = now.date().isoformat()
+    if now.hour < NIGHT_H or (DONE.exists() and DONE.read_text() == today):
+        return False
+    DONE.write_text(today)
+    db = database.SERVICE.running()
+    if db is None:
+        return False
+    with step("clearing what expired"):
+        server.manage(server.environment(db["port"], server.PROVIDER_PORT), "clear_expired")
+    with step("the night's backup") as note:
+        note.text = dumps.dump("nightly").name
+        dumps.forget_older("nightly", dumps.KEEP_DAYS)
+    return True
