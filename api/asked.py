@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import uuid
 from typing import Any
+from urllib.parse import unquote
 
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
@@ -17,9 +18,11 @@ from rest_framework.request import Request
 from agronomy.describe.errors import FormatError, OutOfRangeError
 from apps.accounts import actor as actors
 from apps.accounts.models import User
+from apps.base.errors import NotAllowed
 from apps.garden.action import Stamp
 
 ID, OCCURRED = "Idempotency-Key", "Occurred-At"
+AS = "As-Person"  # whose page a change was made on
 LONGEST_UNDERWAY = dt.timedelta(days=366)
 
 
@@ -57,8 +60,12 @@ def person(request: Request) -> User:
 
 
 def actor(request: Request) -> actors.Actor:
-    """Who does what the request asks for. Raises NotAuthenticated where nobody is signed in."""
-    return actors.person(person(request))
+    """Who does what the request asks for. Raises NotAuthenticated where nobody is signed in, NotAllowed where the page
+    was opened by somebody else than who is signed in now."""
+    user, meant = person(request), request.headers.get(AS)
+    if meant is not None and unquote(meant) != user.username:
+        raise NotAllowed("Somebody else is signed in here now: this was not kept. Load the page anew.")
+    return actors.person(user)
 
 
 def stamp(request: Request, event_id: uuid.UUID | None = None) -> Stamp:

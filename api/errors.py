@@ -13,7 +13,7 @@ from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from agronomy.describe.errors import InputError
-from apps.base.errors import NotAllowed, NotFound
+from apps.base.errors import NotAllowed, NotedByOther, NotFound
 
 log = logging.getLogger(__name__)
 
@@ -56,6 +56,8 @@ def _of_house(error: Exception) -> Response | None:
         return Response({"code": error.code, "text": str(error), "fields": fields}, status=status.HTTP_400_BAD_REQUEST)
     if isinstance(error, NotAllowed):
         return Response({"code": "forbidden", "text": str(error), "fields": []}, status=status.HTTP_403_FORBIDDEN)
+    if isinstance(error, NotedByOther):
+        return Response({"code": "noted_by_other", "text": str(error), "fields": []}, status=status.HTTP_409_CONFLICT)
     if isinstance(error, (NotFound, Http404, exceptions.NotFound)):
         return Response({"code": "not_found", "text": "There is nothing here.", "fields": []}, status=404)
     return None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import os
 import subprocess
 import sys
 import time
@@ -65,7 +66,7 @@ def run(
     cwd: Path | None = None,
 ) -> str:
     """Run a command to its end, its output kept in `log`. Raises Problem with the output's last lines."""
-    log.parent.mkdir(parents=True, exist_ok=True)
+    log.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
     done = subprocess.run(
         [str(c) for c in command],
         input=stdin,
@@ -76,7 +77,7 @@ def run(
         check=False,
     )
     text = done.stdout.decode(errors="replace")
-    with log.open("a") as f:
+    with os.fdopen(os.open(log, os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600), "a") as f:
         f.write(f"$ {' '.join(str(c) for c in command)}\n{text}\n")
     if done.returncode != 0:
         lines = [line for line in text.splitlines() if line.strip()]

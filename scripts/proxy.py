@@ -117,6 +117,7 @@ def ensure(behind: int) -> int:
         port = free_port(PORT)
         file.write_text(configuration(port, behind, user))
         told: list[str | Path] = [NGINX, "-p", f"{FOLDER}/", "-c", file]
+        (LOGS / "proxy.log").touch(mode=0o600)  # nginx would let everybody read it
         run([*told, "-t"], "the door's configuration is refused", f"read {SETUP_LOG}", SETUP_LOG)
         SERVICE.start(told, port, listens, dict(os.environ))
         if port != PORT:

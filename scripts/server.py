@@ -34,6 +34,7 @@ def environment(db_port: int, provider_port: int) -> dict[str, str]:
         "PYTHONPATH": str(PROJECT),
         "ISLESHOWER_RUN_DIR": str(RUN),
         "ISLESHOWER_DB_PORT": str(db_port),
+        "ISLESHOWER_DB_USER": database.NAME,
         "ISLESHOWER_DB_PASSWORD": secret("db_password"),
         "ISLESHOWER_PROVIDER_URL": f"http://127.0.0.1:{provider_port}",
     }

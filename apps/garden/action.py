@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import uuid
+import zoneinfo
 from dataclasses import dataclass, field
 from typing import Any, ClassVar, TypeVar
 
@@ -13,7 +14,7 @@ from django.utils import timezone
 from apps.accounts.actor import Actor
 from apps.accounts.models import User
 from apps.base.action import Action
-from apps.base.errors import NotFound
+from apps.base.errors import NotedByOther, NotFound
 from apps.garden.access import permitted
 from apps.garden.changes import Changes, take_back
 from apps.garden.events import BY_HELPERS, EventKind, Told
@@ -37,6 +38,7 @@ class GardenAction(Action[Made]):
 
     kind: the event's, and by it who may (apps/garden/events.py); None leaves no line. makes: the model of what `do`
     returns, so that the same mark, arriving again, is answered alike.
+    one_of_many: one mark of a whole round; what somebody else noted of it meanwhile stands without a question.
     Set while it runs: garden, held against other changes; changes, through which rows are written; told, about (a bed)
     and date, as the event keeps them.
     """
@@ -53,6 +55,7 @@ class GardenAction(Action[Made]):
     told: Told = field(init=False, repr=False, default_factory=dict)
     about: Bed | None = field(init=False, repr=False, default=None)
     date: dt.date | None = field(init=False, repr=False, default=None)
+    one_of_many: bool = field(init=False, repr=False, default=False)
 
     @classmethod
     def needs(cls) -> Role:
@@ -71,13 +74,20 @@ class GardenAction(Action[Made]):
         """What comes of it, now or when it arrived before. Raises NotFound where its id is that of something else."""
         if self.kind is None:
             return self.do()
-        known = Event.objects.filter(pk=self.stamp.id).select_related("bed").first()
+        known = Event.objects.filter(pk=self.stamp.id).select_related("bed", "by").first()
         if known is None:
             return self.keep()
         bed_id = getattr(self, "bed_id", None)
         if known.garden_id != self.garden.pk or known.kind != self.kind or bed_id not in (None, known.bed_id):
             raise NotFound("event")
-        return self.again(known)
+        if self.one_of_many or self.is_own(known):
+            return self.again(known)
+        at = known.occurred_at.astimezone(zoneinfo.ZoneInfo(self.garden.time_zone))
+        raise NotedByOther(known.actor_name or (known.by.username if known.by else "Somebody"), f"{at:%-H:%M}")
+
+    def is_own(self, known: Event) -> bool:
+        """Whether an event is the actor's own."""
+        return (known.by_id, known.actor_name) == (self.by.user.pk if self.by.user else None, self.by.name)
 
     def keep(self) -> Made:
         made = self.do()

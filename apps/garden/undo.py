@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Callable
 from dataclasses import dataclass
-from uuid import UUID
+from uuid import RFC_4122, UUID
 
 from django.db import models
 from django.utils import timezone
@@ -60,8 +60,8 @@ class UndoEvent(GardenAction[Undone]):
 
     def before_its_event(self) -> Undone:
         """It overtook what it takes back: kept until that comes. Raises NotFound for the id of another's."""
-        if Event.objects.filter(pk=self.event_id).exists():
-            raise NotFound("event")
+        if self.event_id.variant != RFC_4122 or Event.objects.filter(pk=self.event_id).exists():
+            raise NotFound("event")  # the database keeps no other variant, so none such will come
         early = EarlyStrike.objects.filter(pk=self.event_id)
         if early.exclude(garden=self.garden).exists():
             raise NotFound("event")

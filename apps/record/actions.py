@@ -157,6 +157,8 @@ class RecordRound(ByAnyMember[list[Event]]):
     poured: list[RecordWatering]
 
     def do(self) -> list[Event]:
+        for watering in self.poured:
+            watering.one_of_many = len(self.poured) > 1
         return [watering.beside(self) for watering in self.poured]
 
 

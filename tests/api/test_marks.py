@@ -40,6 +40,40 @@ class Marks(TestCase):
         kept = self.pour(second, 30.0, page=1)
         self.assertEqual((kept["litres"], w.events("watering").count()), (20.0, 1))
 
+    def test_what_a_helper_noted_meanwhile_becomes_a_question(self) -> None:
+        ben = w.person("ben")
+        w.join(self.garden, ben, "helper")
+        self.pages.append(w.client_of(ben))
+        first, second = self.stop(0), self.stop(2)
+        at = w.events("watering")
+        self.pour(first, 20.0, page=2)
+        noted = at.get().occurred_at
+        body = {"id": second["marks"]["watering"], "bed": second["id"], "litres": 20.0, "date": "2025-07-11"}
+        said = self.post(0, "waterings", {"waterings": [body]}, 409)
+        self.assertEqual((said["code"], said["text"]), (
+            "noted_by_other", f"ben noted it at {noted:%-H:%M}. Nothing was added."))  # fmt: skip
+        self.pour(first, 20.0, page=2)  # his own answer was lost: no question
+        # In the round as a whole it stands without one; what is new is kept.
+        other = w.bed_of(self.ada, self.garden, name="Second")
+        more = {"id": w.new_id(), "bed": other.pk, "litres": 5.0, "date": "2025-07-11"}
+        self.assertEqual(len(self.post(0, "waterings", {"waterings": [body, more]})), 2)
+        self.assertEqual(at.count(), 2)
+        self.post(0, "waterings", {"waterings": [{**body, "id": w.new_id()}]})  # hers as well
+        self.assertEqual(at.count(), 3)
+
+    def test_a_page_that_somebody_else_opened_keeps_nothing_in_their_name(self) -> None:
+        stop = self.stop()
+        body = {
+            "waterings": [{"id": stop["marks"]["watering"], "bed": stop["id"], "litres": 2.0, "date": "2025-07-11"}]
+        }
+        for meant, status in (("ben", 403), ("%C3%A4da", 403), ("ada", 201)):
+            answer = self.pages[0].post(
+                f"/api/gardens/{self.garden.pk}/waterings", body, content_type="application/json",
+                headers={"As-Person": meant},
+            )  # fmt: skip
+            self.assertEqual(answer.status_code, status)
+        self.assertEqual(w.events("watering").count(), 1)
+
     def test_the_id_is_new_after_an_undo_and_for_a_second_drink(self) -> None:
         ids = {self.stop()["marks"]["watering"]}
         poured = self.pour(self.stop(), 20.0)

@@ -3,6 +3,7 @@
 import re
 import threading
 
+from django.contrib.sessions.models import Session
 from playwright.sync_api import Route, expect
 
 from apps.garden.models import Garden
@@ -91,6 +92,37 @@ class Marks(InBrowser):
         other.get_by_label("How much").fill("3")
         other.get_by_role("button", name="Note it").click()
         expect(other.locator(".snack")).to_contain_text("was noted already, and that stands")
+        self.assertEqual(self.poured(), 1)
+
+    def test_what_a_helper_noted_meanwhile_is_asked_about(self) -> None:
+        ben = w.person("ben")
+        w.join(self.garden, ben, "helper")
+        stop = w.send(w.client_of(ben), "get", f"/gardens/{self.garden.pk}/round").json()["stops"]
+        bench = next(x for x in stop if x["name"] == "Long Bench")
+        poured = {"id": bench["marks"]["watering"], "bed": bench["id"], "litres": 9.0, "date": f"{self.garden.today}"}
+        sent = w.send(w.client_of(ben), "post", f"/gardens/{self.garden.pk}/waterings", {"waterings": [poured]})
+        self.assertEqual(sent.status_code, 201)
+        self.page.get_by_role("button", name="Long Bench: done").click()
+        asked = self.page.locator(".snack")
+        expect(asked).to_contain_text("ben noted it at")
+        self.assertEqual(self.poured(), 1)
+        asked.get_by_role("button", name="Note mine as well").click()
+        expect(asked).to_contain_text("noted.")
+        self.assertEqual(self.poured(), 2)
+
+    def test_a_session_that_ended_keeps_the_mark_and_sends_it_for_the_same_person(self) -> None:
+        Session.objects.all().delete()
+        self.page.get_by_role("button", name="Long Bench: done").click()
+        dialog = self.page.get_by_role("dialog", name="Your session has ended")
+        expect(dialog).to_contain_text("Password of")
+        self.assert_axe_finds_nothing("a session that ended")
+        self.assertEqual(self.poured(), 0)
+        dialog.get_by_label("Password of").fill("not mine")
+        dialog.get_by_role("button", name="Sign in and send it").click()
+        expect(dialog.get_by_role("alert")).to_be_visible()
+        dialog.get_by_label("Password of").fill(w.PASSWORD)
+        dialog.get_by_role("button", name="Sign in and send it").click()
+        expect(self.page.get_by_role("button", name="Long Bench: undo")).to_be_visible()
         self.assertEqual(self.poured(), 1)
 
     def test_a_lost_answer_is_sent_again_and_pours_once(self) -> None:

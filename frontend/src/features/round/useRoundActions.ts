@@ -1,4 +1,4 @@
-import { answer, api } from '@/shared/api/client'
+import { answer, api, ApiError } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
 import type { DayPart, Into, PouredBy, Stop, Wetness } from '@/shared/api/types'
 import { newId } from '@/shared/api/client'
@@ -75,13 +75,22 @@ export function useRoundActions(
   // The day follows from when it was done; only a garden with a clock of its own has another than the hand's.
   const day = () => (clock() ? { date: clock() } : {})
 
-  async function mark<T>(stops: Stop[], call: (mark: Mark) => Promise<T>, at?: Date): Promise<T | null> {
+  /** mineToo: notes it beside what somebody else noted of the same stop meanwhile. */
+  async function mark<T>(
+    stops: Stop[],
+    call: (mark: Mark) => Promise<T>,
+    at?: Date,
+    mineToo?: () => unknown,
+  ): Promise<T | null> {
     const ids = [...new Set(stops.flatMap((s) => [s.id, ...s.line_with.map((x) => x.id)]))]
     if (ids.some((id) => marks.state(id))) return null
     try {
       return await marks.send(ids, call, at)
     } catch (error) {
-      say((error as Error).message)
+      const asked = error instanceof ApiError && error.code === 'noted_by_other' && mineToo
+      const text = (error as Error).message
+      if (asked) say(`${stops[0]!.name}: ${text}`, () => void mineToo(), 'Note mine as well')
+      else say(text)
       return null
     }
   }
@@ -102,12 +111,12 @@ export function useRoundActions(
     giveUp: marks.giveUp,
     takeBack: (stop: Stop, noted: string[]) => takeBack([stop], noted),
     /** Whether all of it is noted. */
-    async watered(all: Poured[]): Promise<boolean> {
+    async watered(all: Poured[], beside_others = false): Promise<boolean> {
       const stops = all.map((p) => p.stop)
       const earlier = (p: Poured) => p.date !== undefined && p.date !== today()
       const told = all.map((p) => ({
-        // Of an earlier day it is no mark of this opening.
-        id: earlier(p) ? newId() : p.stop.marks.watering,
+        // Of an earlier day, or beside another's, it is no mark of this opening.
+        id: earlier(p) || beside_others ? newId() : p.stop.marks.watering,
         bed: p.stop.id,
         litres: p.litres,
         ...(earlier(p) ? { date: p.date } : day()),
@@ -133,6 +142,7 @@ export function useRoundActions(
             api.POST('/api/gardens/{garden_id}/waterings', { ...path(garden), body: { waterings }, ...sent }),
           ),
         clock() ? undefined : momentOf(all[0]?.date ?? today(), all[0]?.hour),
+        beside_others ? undefined : () => this.watered(all, true),
       )
       if (!kept) return false
       const struck = all.find((_, i) => kept[i]!.struck)

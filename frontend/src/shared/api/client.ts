@@ -28,9 +28,14 @@ function cookie(name: string): string {
   )
 }
 
+/** Who uses this page, as it was opened. */
+export const me = { name: '' }
 const csrf: Middleware = {
   onRequest({ request }) {
-    if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'))
+    if (request.method !== 'GET') {
+      request.headers.set('X-CSRFToken', cookie('csrftoken'))
+      if (me.name) request.headers.set('As-Person', encodeURIComponent(me.name))
+    }
     return request
   },
 }

@@ -2,6 +2,8 @@ import { reactive } from 'vue'
 
 import { ApiError, newId } from '@/shared/api/client'
 
+import { asPerson } from './signedOut'
+
 /**
  * Whatever changes a garden leaves through here: under an id of its own, so that it is one event however often it is
  * sent, and with the time at which it was done, so that it may arrive later.
@@ -61,7 +63,7 @@ export async function sendUntilAnswered<T>(
   try {
     for (let turn = 0; ; turn++) {
       try {
-        return await call({ ...mark, signal: AbortSignal.timeout(ANSWER_MS) })
+        return await asPerson(() => call({ ...mark, signal: AbortSignal.timeout(ANSWER_MS) }))
       } catch (error) {
         if (!isLost(error)) throw error
         rows.forEach((row) => states.set(row, 'unsure'))
@@ -113,7 +115,7 @@ export function formSender<In, Out>(call: (value: In, mark: Mark) => Promise<Out
       const mark = open?.content === content ? open.mark : newMark()
       open = { content, mark }
       try {
-        const kept = await call(value, mark)
+        const kept = await asPerson(() => call(value, mark))
         last = idOf(mark)
         open = null
         return kept

@@ -24,7 +24,7 @@ function undo() {
   <div class="snack no-print" role="status" aria-live="polite">
     <div v-if="snack.text" class="line">
       <span>{{ snack.text }}</span>
-      <button v-if="snack.undo" type="button" @click="undo">Undo</button>
+      <button v-if="snack.undo" type="button" @click="undo">{{ snack.label }}</button>
       <button type="button" class="close" aria-label="Close this message" @click="hush">×</button>
     </div>
   </div>
