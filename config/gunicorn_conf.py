@@ -16,6 +16,7 @@ def post_worker_init(worker):  # type: ignore[no-untyped-def]
     """Load the compiled step now, so that no request pays for it, and spare what is loaded from garbage collection."""
     import gc
 
+    import config.urls  # noqa: F401 - all of it now, so that no request meets code half of which is newer
     from agronomy.balance.kernel import warm
 
     warm()

@@ -1,6 +1,7 @@
 """./test: set up what is missing, then lint, types, contracts, the core's tests alone, and all others with a browser.
 
 The last line counts: N passed, N failed, N skipped. ./test NAME... runs only those tests, after the same set-up.
+./test --long tries a thousand crashes instead of fifty.
 """
 
 from __future__ import annotations
@@ -49,8 +50,15 @@ class Counts(NamedTuple):
     skipped: int
 
 
+LONG = "--long"
+LONG_TRIALS = "1000"
+
+
 def main(names: list[str]) -> int:
     print("Isleshower tests")
+    if LONG in names:
+        names = [x for x in names if x != LONG]
+        os.environ.setdefault("ISLESHOWER_TRIALS", LONG_TRIALS)
     try:
         system_packages.ensure(system_packages.FOR_SERVING | system_packages.FOR_TESTS)
         python_env.ensure("dev")

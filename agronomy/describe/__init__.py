@@ -13,6 +13,7 @@ In here:
     feeding    what plants are fed with, by its label
     readings   what is read in each small test of the bench
     weather    a table of days, and its reader
+    cells      cells of a CSV as spreadsheets write them
     kinds      the kinds of isle and of things, and their usual sizes
     footprint  where a corner of something on the map lies
     errors     every error, and how a value is refused

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import datetime as dt
 import typing
-from typing import Annotated, Any, TypeVar
+from typing import Annotated, Any, Final, TypeVar
 
 from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema
 from pydantic.config import JsonDict
@@ -67,8 +67,11 @@ Date = Annotated[
     BeforeValidator(_as_date),
     WithJsonSchema({"type": "string", "format": "date", "pattern": DATE_PATTERN}),
 ]
-Name = Annotated[str, Field(strict=True, min_length=1, max_length=60, pattern=r"^\S(.*\S)?$")]
-Note = Annotated[str, Field(strict=True, max_length=60)]
+# Characters that nobody sees and that turn what stands beside them: controls, marks of direction, breaks, zero widths.
+UNSEEN: Final = r"\x00-\x1F\x7F-\x9F\u061C\u200B\u200E\u200F\u2028-\u202E\u2060\u2066-\u2069\uFEFF"
+NAME: Final = rf"^[^\s{UNSEEN}]([^{UNSEEN}]*[^\s{UNSEEN}])?$"
+Name = Annotated[str, Field(strict=True, min_length=1, max_length=60, pattern=NAME)]
+Note = Annotated[str, Field(strict=True, max_length=60, pattern=rf"^[^{UNSEEN}]*$")]
 Dated = AfterValidator(by_date)
 Key = Annotated[str, BeforeValidator(_refused), Field(json_schema_extra={NOT_IN_FILES: True})]
 

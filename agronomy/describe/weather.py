@@ -14,6 +14,7 @@ from typing import Annotated, Any, Final
 import numpy as np
 import numpy.typing as npt
 
+from agronomy.describe.cells import decimal, delimiter_of, refuse_wide
 from agronomy.describe.errors import FormatError, InputError, MissingError, OutOfRangeError, require_date
 from agronomy.describe.fields import Date, at_most, bounds_of, means, number
 from agronomy.describe.words import DayQuarter, SeenInSky, WeatherGroup, WeatherSource
@@ -175,14 +176,17 @@ def read_weather_rows(lines: Iterable[str], name: str = "weather") -> list[Weath
 
     Raises InputError naming file, line and column.
     """
-    reader = csv.reader(lines)
+    told = iter(lines)
+    first = next(told, "")
+    delimiter = delimiter_of(first)
+    reader = csv.reader(itertools.chain([first], told), delimiter=delimiter)
     try:
-        return _rows(reader, name)
+        return _rows(reader, name, delimiter)
     except csv.Error as error:
         raise FormatError(f"{name} line {reader.line_num}", str(error), "comma-separated values") from error
 
 
-def _rows(reader: Any, name: str) -> list[WeatherRow]:
+def _rows(reader: Any, name: str, delimiter: str) -> list[WeatherRow]:
     header = _header(next(reader, None), name)
     wanted = {i: h for i, h in enumerate(header) if h in WEATHER_BOUNDS}
     if not wanted:
@@ -205,7 +209,7 @@ def _rows(reader: Any, name: str) -> list[WeatherRow]:
             first = seen[date, member]
             raise InputError(f"{name} line {line} date", date.isoformat(), f"each date once (already on line {first})")
         seen[date, member] = line
-        values = {h: _number(cells[i], f"{name} line {line} {h}", h) for i, h in wanted.items()}
+        values = {h: _number(decimal(cells[i], delimiter), f"{name} line {line} {h}", h) for i, h in wanted.items()}
         rows.append(WeatherRow(line, date, member, check_day(values, f"{name} line {line} ")))
     if not rows:
         raise MissingError(f"{name} rows", "at least one day below the header")
@@ -215,6 +219,7 @@ def _rows(reader: Any, name: str) -> list[WeatherRow]:
 def _header(cells: list[str] | None, name: str) -> list[str]:
     if not cells:
         raise MissingError(f"{name} line 1 header", "a header naming date and some of " + ", ".join(COLUMNS))
+    refuse_wide(cells, name)
     header = [c.strip().lstrip("\ufeff").lower() for c in cells]
     if "date" not in header:
         raise MissingError(f"{name} line 1 column date", "a column named date")

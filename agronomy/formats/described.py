@@ -195,7 +195,7 @@ def _as_input_error(error: ErrorDetails, piece: Json, path: str) -> InputError:
         "too_short": f"at least {limit.get('min_length')} of them"
         if limit.get("min_length") == 1
         else f"{limit.get('min_length')} entries",
-        "string_pattern_mismatch": "text without space at its ends",
+        "string_pattern_mismatch": "text without space at its ends, and of characters that can be seen",
         "string_type": "text",
         "bool_type": "true or false",
         "tuple_type": "a list",

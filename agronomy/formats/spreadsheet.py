@@ -5,24 +5,11 @@ from __future__ import annotations
 import csv
 import datetime as dt
 import io
-import re
 from collections.abc import Iterable, Sequence
 
+from agronomy.describe.cells import as_text
+
 Value = str | float | int | bool | dt.date | None
-# What begins a formula, at a cell's start and after what another spreadsheet may take for a separator; and the mark
-# itself, so that it reads back.
-_BEGINS = re.compile(r"(^|[,;\t|\n])( *)(?=[=+\-@'\t\r])")
-_MARKED = re.compile(r"(^|[,;\t|\n])( *)'(?=[=+\-@'\t\r])")
-
-
-def as_text(text: str) -> str:
-    """Text with an apostrophe wherever a spreadsheet would begin a formula."""
-    return _BEGINS.sub(r"\1\2'", text)
-
-
-def from_text(cell: str) -> str:
-    """The text that as_text() was given."""
-    return _MARKED.sub(r"\1\2", cell)
 
 
 def _cell(value: Value) -> str | float | int:

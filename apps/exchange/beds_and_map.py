@@ -10,6 +10,7 @@ from typing import Any, ClassVar, Final
 
 from django.db import transaction
 
+from agronomy.describe.cells import decimal, delimiter_of, from_text, refuse_wide
 from agronomy.describe.errors import FormatError, InputError, MissingError, require_date
 from agronomy.formats.map_geojson import OnMap, read_map
 from apps.exchange.files import FaultyFileError, refuse_too_large
@@ -48,6 +49,7 @@ OF_PLANTING: Final = (
     "outside_share",
 )
 MOST_LINES: Final = 5000
+Beds = dict[str, list[tuple[int, dict[str, Any]]]]  # by name: each line's number and its values
 MOST_FAULTS: Final = 50
 
 
@@ -93,22 +95,28 @@ class ImportBeds(GardenAction[int]):
         SaveBed(self.by, self.garden_id, values, plantings, soil=soil).part_of(self)
 
 
-def _read(text: str) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
+def _read(text: str) -> tuple[Beds, list[InputError]]:
     """The lines of each bed by its name, values typed, and every fault of a cell."""
-    reader = csv.DictReader(io.StringIO(text.lstrip("\ufeff"), newline=""))
+    plain = text.lstrip("\ufeff")
+    delimiter = delimiter_of(plain.partition("\n")[0])
+    reader = csv.DictReader(io.StringIO(plain, newline=""), delimiter=delimiter)
     try:
-        return _beds(reader)
+        return _beds(reader, delimiter)
     except csv.Error as error:
         raise FormatError(f"beds file line {reader.line_num}", str(error), "comma-separated values") from error
 
 
-def _beds(reader: csv.DictReader[str]) -> tuple[dict[str, list[tuple[int, dict[str, Any]]]], list[InputError]]:
+def _beds(reader: csv.DictReader[str], delimiter: str) -> tuple[Beds, list[InputError]]:
     header = [h.strip().lower() for h in reader.fieldnames or []]
+    refuse_wide(header, "beds file")
+    twice = next((h for h in header if h and header.count(h) > 1), None)
+    if twice is not None:
+        raise FormatError("beds file line 1 header", twice, "each column once")
     missing = [n for n in NEEDED if n not in header]
     if missing:
         raise MissingError(f"beds file line 1 column {missing[0]}", "the columns " + ", ".join(NEEDED))
     reader.fieldnames = header
-    beds: dict[str, list[tuple[int, dict[str, Any]]]] = {}
+    beds: Beds = {}
     found: list[InputError] = []
     for n, row in enumerate(reader):
         if n >= MOST_LINES:
@@ -120,7 +128,7 @@ def _beds(reader: csv.DictReader[str]) -> tuple[dict[str, list[tuple[int, dict[s
         if not name:
             found.append(MissingError(f"beds file line {line} bed", "the bed's name"))
             continue
-        typed, faults = _typed(row, line)
+        typed, faults = _typed(row, line, delimiter)
         found += faults
         beds.setdefault(name, []).append((line, typed))
     if not beds and not found:
@@ -130,11 +138,10 @@ def _beds(reader: csv.DictReader[str]) -> tuple[dict[str, list[tuple[int, dict[s
 
 def _plain(text: str | None) -> str:
     """A cell without space at its ends, and without the mark that keeps a spreadsheet from computing it."""
-    plain = (text or "").strip()
-    return plain[1:] if plain[:1] == "'" and plain[1:2] in ("=", "+", "-", "@") else plain
+    return from_text((text or "").strip())
 
 
-def _typed(row: Mapping[str, str | None], line: int) -> tuple[dict[str, Any], list[InputError]]:
+def _typed(row: Mapping[str, str | None], line: int, delimiter: str) -> tuple[dict[str, Any], list[InputError]]:
     out: dict[str, Any] = {}
     faults: list[InputError] = []
     for name, cell in row.items():
@@ -142,7 +149,7 @@ def _typed(row: Mapping[str, str | None], line: int) -> tuple[dict[str, Any], li
         at = f"beds file line {line} {name}"
         try:
             if name in NUMBERS and text:
-                out[name] = _number(text, at)
+                out[name] = _number(decimal(text, delimiter), at)
             elif name in WHOLE and text:
                 out[name] = int(text) if text.isdecimal() and len(text) < 7 else _refuse(at, text, "a whole number")
             elif name in DATES and text:

@@ -90,8 +90,7 @@ def write_garden(described: g.Garden, owner: User, **own: Any) -> Garden:
     write_events(described, garden, rigs, person(owner))
     keep_station_days(garden, person(owner), described.station_days)
     if described.climate == "file":
-        rows = [WeatherDay(source=Source.CLIMATE, **dataclasses.asdict(x)) for x in described.climate_days]
-        keep_climate(garden, rows)
+        keep_climate(garden, map(vars, described.climate_days))
     elif described.climate:
         garden.climate = described.climate
         garden.save(update_fields=["climate"])

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 import collections
-import dataclasses
 import datetime as dt
 import io
 import logging
 import math
 import uuid
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
@@ -27,6 +26,7 @@ from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.actions.gardens import CreateGarden
 from apps.garden.models import Event, Garden
 from apps.weather import provider
+from apps.weather.bulk import insert_days
 from apps.weather.convert import gauge_and_seen, seen_of
 from apps.weather.models import ForecastDay, ForecastSnapshot, Source, StationDay, WeatherDay
 
@@ -65,15 +65,13 @@ def refresh_weather(garden: Garden) -> bool:
         )
         snapshot, new = ForecastSnapshot.objects.get_or_create(garden=garden, issued=today)
         if new:
-            ForecastDay.objects.bulk_create(
-                [ForecastDay(snapshot=snapshot, date=d, member=m, **v) for (d, m), v in answer.ahead.items()],
-                batch_size=500,
-            )
+            days = ({"date": d, "member": m, **v} for (d, m), v in answer.ahead.items())
+            insert_days(ForecastDay, {"snapshot": snapshot.pk}, days)
     return True
 
 
-def climate_rows(text: str) -> list[WeatherDay]:
-    """The days of a weather file as a climate's, not saved yet. Raises InputError naming line and column."""
+def climate_rows(text: str) -> list[dict[str, Any]]:
+    """The days of a weather file as a climate's. Raises InputError naming line and column."""
     rows = read_weather_rows(io.StringIO(text, newline=""), "weather file")
     member = next((r for r in rows if r.member is not None), None)
     if member is not None:
@@ -83,10 +81,7 @@ def climate_rows(text: str) -> list[WeatherDay]:
     warm = {(r.date.month, r.date.day) for r in rows if not math.isnan(r.values["tmin"] + r.values["tmax"])}
     if len(warm) < LEAST_CLIMATE_DAYS:
         raise InputError("weather file", f"{len(warm)} days with tmin and tmax", "at least a whole year of them")
-    return [
-        WeatherDay(date=r.date, source=Source.CLIMATE, **{k: None if math.isnan(v) else v for k, v in r.values.items()})
-        for r in rows
-    ]
+    return [{"date": r.date, **{k: None if math.isnan(v) else v for k, v in r.values.items()}} for r in rows]
 
 
 @dataclass
@@ -122,12 +117,10 @@ class ReadClimate(GardenAction[int]):
         return int(known.told["days"])
 
 
-def keep_climate(garden: Garden, rows: list[WeatherDay]) -> None:
+def keep_climate(garden: Garden, rows: Iterable[Mapping[str, Any]]) -> None:
     """Make these days the climate of a garden. Inside a transaction that holds the garden."""
     WeatherDay.objects.filter(garden=garden, source=Source.CLIMATE).delete()
-    for row in rows:
-        row.garden = garden
-    WeatherDay.objects.bulk_create(rows, batch_size=1000)
+    insert_days(WeatherDay, {"garden": garden.pk, "source": Source.CLIMATE.value}, rows)
     garden.climate, garden.climate_stamp = "file", uuid.uuid4().hex
     garden.save(update_fields=["climate", "climate_stamp"])
 
@@ -220,8 +213,7 @@ class ReadStation(RecordEvent):
 
     def note(self, made: Any = None) -> Event:
         event = super().note(made)
-        rows = [StationDay(event=event, date=date, **day) for date, day in self.rows.items()]
-        StationDay.objects.bulk_create(rows, batch_size=1000)
+        insert_days(StationDay, {"event": str(event.pk)}, ({"date": date, **day} for date, day in self.rows.items()))
         return event
 
 
@@ -235,7 +227,7 @@ def keep_station_days(garden: Garden, by: Actor, days: Sequence[g.TypedDay]) -> 
     event = Event.objects.create(
         garden=garden, kind="station_read", date=garden.today, told=told, actor=by.kind, by=by.user
     )
-    StationDay.objects.bulk_create([StationDay(event=event, **dataclasses.asdict(x)) for x in days], batch_size=1000)
+    insert_days(StationDay, {"event": str(event.pk)}, map(vars, days))
 
 
 def mapping_kept(garden: Garden, header: tuple[str, ...]) -> StationMapping | None:

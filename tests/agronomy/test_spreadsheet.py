@@ -7,7 +7,10 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from agronomy.formats.spreadsheet import as_text, from_text, write_rows
+from agronomy.describe.cells import as_text, delimiter_of, from_text
+from agronomy.describe.errors import FormatError
+from agronomy.describe.weather import read_weather_rows
+from agronomy.formats.spreadsheet import write_rows
 
 BEGINS = "=+-@\t\r"
 
@@ -30,3 +33,14 @@ class Cells(unittest.TestCase):
     def test_numbers_stay_numbers(self) -> None:
         text = write_rows(("a", "b", "c"), [(-1.5, None, True)])
         self.assertEqual(text, 'a,b,c\n-1.5,"",1\n')
+
+    def test_what_parts_the_cells_is_found_and_the_comma_of_numbers_with_it(self) -> None:
+        for sign in ",;\t|":
+            header = f"bed{sign}kind"
+            self.assertEqual(delimiter_of(header), sign)
+        rows = read_weather_rows(io.StringIO("date;tmin;tmax;rain\n2026-07-01;12,5;24;0\n"))
+        self.assertEqual((rows[0].values["tmin"], rows[0].values["tmax"]), (12.5, 24.0))
+        with self.assertRaises(FormatError):
+            read_weather_rows(io.StringIO('date,tmin,tmax\n2026-07-01,"12,5",24\n'))
+        with self.assertRaises(FormatError):
+            read_weather_rows(io.StringIO("date," + ",".join(f"c{k}" for k in range(300)) + "\n"))

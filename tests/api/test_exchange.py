@@ -9,7 +9,7 @@ from typing import Any
 
 from django.test import TestCase
 
-from agronomy.formats.spreadsheet import from_text
+from agronomy.describe.cells import from_text
 from apps.exchange.samples import SAMPLES, WRACKLINE_YARD, described, make_sample
 from apps.garden.models import Bed, Garden, Rig
 from apps.weather.models import WeatherDay

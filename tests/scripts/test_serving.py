@@ -36,12 +36,16 @@ class Served(InFolder):
     def setUp(self) -> None:
         super().setUp()
         self.run_folder.chmod(0o755)
+        self.begin()
+
+    def begin(self, db_port: int = 1) -> None:
+        """Serve, on ports of the test's own."""
         self.enterContext(mock.patch.dict(os.environ, self.env))
         self.enterContext(mock.patch.object(proxy, "PORT", free()))
         self.enterContext(mock.patch.object(server, "WEB_PORT", free()))
         web = processes.Service("web", "config.wsgi", PROJECT)  # gunicorn goes into the project's folder by itself
         self.enterContext(mock.patch.object(server, "WEB", web))
-        self.environment = server.environment(1, 1)
+        self.environment = server.environment(db_port, 1)
         self.addCleanup(server.WEB.stop)
         self.addCleanup(proxy.SERVICE.stop)
         self.port = self.serve()

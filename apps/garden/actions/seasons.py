@@ -46,7 +46,11 @@ class EndSeason(RecordEvent):
             raise InputError("name", self.name, "a name no other season of the garden has")
         if len(names) >= MOST_SEASONS:
             raise InputError("seasons", MOST_SEASONS + 1, f"at most {MOST_SEASONS} seasons")
-        ended = [p for p in clearing(self.garden) if p.pk not in set(self.stays)]
+        standing = clearing(self.garden)
+        strange = sorted(set(self.stays) - {p.pk for p in standing})
+        if strange:
+            raise InputError("stays", strange[0], "ids of plantings that stand in the garden today")
+        ended = [p for p in standing if p.pk not in set(self.stays)]
         for planting in ended:
             self.changes.set(planting, removed=today)
         self.date, self.told = today, {"name": self.name, "cleared": [p.pk for p in ended]}

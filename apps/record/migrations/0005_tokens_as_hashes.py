@@ -12,7 +12,7 @@ def hash_them(apps, schema_editor):
 
 
 class Migration(migrations.Migration):
-    dependencies = [("record", "0004_feeding")]
+    dependencies = [("record", "0004_feeding"), ("watering", "0006_into_the_record")]
 
     operations = [
         migrations.RenameField("calendarfeed", "token", "token_hash"),

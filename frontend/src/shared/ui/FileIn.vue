@@ -3,6 +3,7 @@ import { PhFile } from '@phosphor-icons/vue'
 import type { UploadRawFile, UploadRequestOptions } from 'element-plus'
 
 import { ApiError } from '@/shared/api/client'
+import { decoded } from '@/shared/format/decode'
 
 /** A file's text taken in whole; each fault that the server names is listed with its place. */
 const props = defineProps<{ label: string; accept: string; take: (text: string) => Promise<unknown> }>()
@@ -11,25 +12,29 @@ const name = ref('')
 const read = ref<number | null>(0)
 const busy = ref(false)
 const faults = ref<string[]>([])
+/** How it was read, where that was a guess. */
+const note = ref('')
 const MOST_BYTES = 5_000_000
 
 /** Reads in pieces, so that a large file on a slow device shows how far it is. */
 async function textOf(file: UploadRawFile): Promise<string> {
-  const decoder = new TextDecoder()
+  const bytes = new Uint8Array(file.size)
   const reader = file.stream().getReader()
-  let text = ''
-  let bytes = 0
+  let at = 0
   for (let piece = await reader.read(); !piece.done; piece = await reader.read()) {
-    bytes += piece.value.length
-    text += decoder.decode(piece.value, { stream: true })
-    read.value = Math.round((100 * bytes) / file.size)
+    bytes.set(piece.value, at)
+    at += piece.value.length
+    read.value = Math.round((100 * at) / file.size)
   }
-  return text + decoder.decode()
+  const found = decoded(bytes)
+  note.value = found.as ? `It is no UTF-8: read as ${found.as}. Look whether its accents are right.` : ''
+  return found.text
 }
 
 async function chosen({ file }: UploadRequestOptions) {
   name.value = file.name
   faults.value = []
+  note.value = ''
   read.value = 0
   busy.value = true
   try {
@@ -68,6 +73,7 @@ async function chosen({ file }: UploadRequestOptions) {
         :aria-label="`Reading ${name}`"
       />
     </div>
+    <p v-if="note && !busy" class="soft" role="status">{{ note }}</p>
     <div v-if="faults.length" class="alarm" role="alert">
       <p>Nothing of {{ name }} was kept:</p>
       <ul>
