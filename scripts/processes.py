@@ -50,8 +50,17 @@ class Service:
             return None
         if self.is_ours(pid):
             return {"pid": pid, "port": port}
+        self.end_children_of(pid)
         self.record.unlink(missing_ok=True)
         return None
+
+    def end_children_of(self, pid: int) -> None:
+        """What a process that was killed has left behind would hold its port: its group is ended. (Each is started in
+        a group of its own, whose number nobody else gets while one of it lives.)"""
+        for other in all_pids():
+            with contextlib.suppress(OSError):
+                if os.getpgid(other) == pid and self.mark in command_line(other):
+                    os.kill(other, signal.SIGKILL)
 
     def is_ours(self, pid: int) -> bool:
         return self.mark in command_line(pid) and working_folder(pid) == self.home.resolve()

@@ -25,8 +25,9 @@ def ensure(lock: str) -> None:
         if PYTHON.exists() and any(s.exists() for s in stamps):
             note.text = "up"
             return
-        if VENV.exists() and not PYTHON.exists():
-            shutil.rmtree(VENV)  # a half-made environment: nothing in it is of use
+        making = VENV / ".making"  # while packages are put in; found at the next start, it was cut short
+        if VENV.exists() and (making.exists() or not PYTHON.exists()):
+            shutil.rmtree(VENV)  # a half-made environment: nothing in it is to be trusted
         if not PYTHON.exists():
             mend = "install python3-venv, remove the folder .venv and run the command again"
             run([sys.executable, "-m", "venv", VENV], "could not make the Python environment", mend, SETUP_LOG)
@@ -40,8 +41,10 @@ def ensure(lock: str) -> None:
             "-r",
             file,
         ]
-        mend = "remove the folder .venv and run the command again"
+        mend = "run the command again: it is made anew"
+        making.touch()
         run(pip, "could not install the Python packages", mend, SETUP_LOG, {**os.environ, "PIP_NO_INPUT": "1"})
         for old in VENV.glob(f".{lock}-*"):
             old.unlink()
         Path(stamps[0]).touch()
+        making.unlink()

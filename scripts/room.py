@@ -9,7 +9,7 @@ from scripts.console import Problem
 from scripts.paths import PROJECT, RUN, VENV
 
 FIRST_MB, LATER_MB = 2500, 300  # free: before anything is there, and to go on
-ODD = set("\"'\\$`;\n\r\t")  # what the configurations of other programs would take for something else
+ODD = set(" \"'\\$`;\n\r\t")  # what the configurations of other programs would take for something else
 
 
 def ensure(project: Path = PROJECT, run: Path = RUN) -> None:
