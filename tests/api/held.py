@@ -67,7 +67,8 @@ def hold(method: str, path: str, answer: Any) -> None:
         return
     plain_path = path.split("?", maxsplit=1)[0]
     if answer.status_code in REFUSALS:
-        if not any(pattern.match(plain_path) and method in told for pattern, told in _paths()):
+        told = next((told for pattern, told in _paths() if pattern.match(plain_path)), None)
+        if told is None or method not in told:
             return  # nothing is promised there
     elif not 200 <= answer.status_code < 300:
         return

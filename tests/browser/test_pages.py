@@ -409,7 +409,7 @@ class FromScratch(InBrowser):
         page.get_by_role("button", name="Ask them to help").click()
         expect(page.get_by_role("button", name="Ask ben no more")).to_be_visible()
         page.get_by_role("tab", name="You", exact=True).click()
-        page.get_by_role("button", name="Sign out").click()
+        page.get_by_role("button", name="Sign out", exact=True).click()
         page.fill("input[name=username]", "ben")
         page.fill("input[name=password]", w.PASSWORD)
         page.keyboard.press("Enter")

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { useMediaQuery, useNow } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, reactive, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onBeforeUnmount, reactive, watch } from 'vue'
 
 import { UNSURE } from '@/shared/outbox/outbox'
 import { useRound } from '@/shared/api/queries'
 import type { Stop } from '@/shared/api/types'
 import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
-import PouredDialog from '@/shared/ui/PouredDialog.vue'
 import Problem from '@/shared/ui/Problem.vue'
 import Waiting from '@/shared/ui/Waiting.vue'
 import WhyPanel from '@/shared/ui/WhyPanel.vue'
@@ -31,10 +30,8 @@ import LaterGoes from './LaterGoes.vue'
 import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
-import AlterDialog from '@/shared/ui/AlterDialog.vue'
 import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
-import WholeRound from './WholeRound.vue'
 
 // What the weather asks for is seldom there: it comes when it is, and the first script stays small.
 const AfterHail = defineAsyncComponent(() => import('./AfterHail.vue'))
@@ -45,6 +42,18 @@ const FeedsDue = defineAsyncComponent(() => import('./FeedsDue.vue'))
 const HopedRain = defineAsyncComponent(() => import('@/shared/ui/HopedRain.vue'))
 const LooksAfterRain = defineAsyncComponent(() => import('./LooksAfterRain.vue'))
 const WetSpell = defineAsyncComponent(() => import('./WetSpell.vue'))
+// Dialogs come at their first opening, and are fetched before it once the page is at rest: out of reach they open too.
+const DIALOGS = {
+  alter: () => import('@/shared/ui/AlterDialog.vue'),
+  poured: () => import('@/shared/ui/PouredDialog.vue'),
+  whole: () => import('./WholeRound.vue'),
+}
+const AlterDialog = defineAsyncComponent(DIALOGS.alter)
+const PouredDialog = defineAsyncComponent(DIALOGS.poured)
+const WholeRound = defineAsyncComponent(DIALOGS.whole)
+const AT_REST_MS = 4000
+const fetching = window.setTimeout(() => Object.values(DIALOGS).forEach((x) => void x()), AT_REST_MS)
+onBeforeUnmount(() => window.clearTimeout(fetching))
 
 const props = defineProps<{ garden: number }>()
 const units = useUnits()
@@ -130,6 +139,8 @@ const amount = reactive<{ open: boolean; stop: Stop | null }>({ open: false, sto
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
 const unsure = computed(() => all.value.filter((s) => actions.state(s.id) === 'unsure'))
 const wholeRound = ref(false)
+const wholeOpened = ref(false)
+watch(wholeRound, () => (wholeOpened.value = true))
 
 const altering = ref<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 
@@ -440,7 +451,7 @@ useRoundKeys({
     >
       <WhyPanel :stop="shown" :setting="round" />
     </el-drawer>
-    <AlterDialog v-model="altering.open" :garden="garden" :stop="altering.stop" />
+    <AlterDialog v-if="altering.stop" v-model="altering.open" :garden="garden" :stop="altering.stop" />
     <KeysSheet v-model="help" />
     <PouredDialog
       v-if="amount.stop"
@@ -460,6 +471,7 @@ useRoundKeys({
       :keep="keepAmount"
     />
     <WholeRound
+      v-if="wholeRound || wholeOpened"
       v-model="wholeRound"
       :stops="pourable"
       :besides="besides"

@@ -21,11 +21,15 @@ const emit = defineEmits<{ keep: [stops: Stop[], hour: number]; giveUp: [] }>()
 const units = useUnits()
 const ticked = ref<number[]>([])
 const hour = ref(7)
-watch(open, (now) => {
-  if (!now) return
-  ticked.value = props.stops.map((s) => s.id)
-  hour.value = usualHour(props.ownClock)
-})
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    ticked.value = props.stops.map((s) => s.id)
+    hour.value = usualHour(props.ownClock)
+  },
+  { immediate: true },
+)
 const chosen = computed(() => props.stops.filter((s) => ticked.value.includes(s.id)))
 const left = computed(() => [
   ...props.stops.filter((s) => !ticked.value.includes(s.id)).map((s) => s.name),
