@@ -24,6 +24,8 @@ In here:
     fit        whether things fit
     seasons    the year's turn
     files      gardens and pieces of them, out and in
+    schema     what is said of every operation alike
+    kept       answers that are kept until something changes
     asked      who asks, what they mark, the shape of a body
     described  shapes taken from descriptions
     shapes     shapes that several answers share

@@ -34,6 +34,8 @@ http {{
   reset_timedout_connection on;
   client_max_body_size 7m; client_body_buffer_size 64k;
   large_client_header_buffers 4 8k;
+  gzip on; gzip_types application/json text/css application/javascript; gzip_proxied any; gzip_vary on;
+  gzip_min_length 1000; gzip_comp_level 4;
   proxy_buffers 16 64k; proxy_buffer_size 64k; proxy_busy_buffers_size 128k; proxy_max_temp_file_size 64m;
   upstream application {{ server 127.0.0.1:{behind}; keepalive 16; }}
 {trust}  server {{

@@ -12,9 +12,11 @@ from rest_framework.views import APIView
 from agronomy.describe.garden import Move
 from api.ahead import present, shapes
 from api.asked import actor, checked, person, stamp
+from api.kept import kept
 from api.shapes import Error
 from apps.base.tokens import hash_of
 from apps.garden.access import membership
+from apps.garden.models import Membership
 from apps.planning.facts import told_of
 from apps.planning.situation import situation
 from apps.record import actions
@@ -23,8 +25,8 @@ from apps.record.models import CalendarFeed
 
 class Ahead(APIView):
     @extend_schema(operation_id="ahead", responses=shapes.AheadOut)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         return Response(present.ahead(situation(m.garden), m.role))
 
 

@@ -12,13 +12,14 @@ from rest_framework.views import APIView
 from agronomy.decide.sources import coefficients
 from api.asked import actor, checked, person, stamp
 from api.beds import present, shapes
+from api.kept import kept
 from api.round.shapes import Coefficient
 from api.shapes import Error
 from apps.base.errors import NotFound
 from apps.garden.access import membership
 from apps.garden.actions import beds
 from apps.garden.convert import line_of
-from apps.garden.models import RESERVOIR, Bed
+from apps.garden.models import RESERVOIR, Bed, Membership
 from apps.planning import alter
 from apps.planning.facts import read_beds
 from apps.planning.situation import situation
@@ -60,8 +61,8 @@ def _described(bed: Bed) -> dict[str, Any]:
 
 class OneBed(APIView):
     @extend_schema(operation_id="bed_page", responses=shapes.BedPage)
-    def get(self, request: Request, garden_id: int, bed_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership, bed_id: int) -> Response:
         now = situation(m.garden)
         facts = next((b for b in now.beds if b.row.pk == bed_id), None)
         if facts is None:

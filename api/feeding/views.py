@@ -7,14 +7,14 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from api.asked import person
 from api.feeding import present, shapes
-from apps.garden.access import membership
+from api.kept import kept
+from apps.garden.models import Membership
 from apps.planning.situation import situation
 
 
 class Feeding(APIView):
     @extend_schema(operation_id="feeding", responses=shapes.FeedingPage)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         return Response({"beds": present.page(situation(m.garden))})

@@ -11,14 +11,14 @@ from rest_framework.views import APIView
 
 from agronomy.decide.behind import days_behind
 from agronomy.describe.water import Drip
-from api.asked import actor, checked, person, stamp
+from api.asked import actor, checked, stamp
+from api.kept import kept
 from api.map import shapes
 from api.present import crops_out, garden_out
 from api.shapes import Error
-from apps.garden.access import membership
 from apps.garden.actions import map as map_actions
 from apps.garden.convert import drip_of
-from apps.garden.models import Bed, Thing
+from apps.garden.models import Bed, Membership, Thing
 from apps.planning.facts import BedFacts
 from apps.planning.situation import Situation, days_ahead, situation, stops_of
 
@@ -31,8 +31,8 @@ def _thing(thing: Thing) -> dict[str, Any]:
 
 class Ground(APIView):
     @extend_schema(operation_id="ground", responses=shapes.Ground)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         now = situation(m.garden)
         words = {x.bed.bed.key: x.word for x in stops_of(now)}
         things = Thing.objects.filter(garden=m.garden, removed_at=None)

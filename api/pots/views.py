@@ -7,9 +7,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from api.asked import person
+from api.kept import kept
 from api.pots import present, shapes
-from apps.garden.access import membership
+from apps.garden.models import Membership
 from apps.planning.situation import situation
 
 
@@ -17,6 +17,6 @@ class Pots(APIView):
     """Every container and every bed with a reservoir, what dries out first standing first."""
 
     @extend_schema(operation_id="pots", responses=shapes.Pots)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         return Response(present.pots_out(situation(m.garden), m.role))

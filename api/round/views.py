@@ -7,9 +7,9 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from api.asked import person
+from api.kept import kept
 from api.round import present, shapes
-from apps.garden.access import membership
+from apps.garden.models import Membership
 from apps.planning.situation import situation
 
 
@@ -17,6 +17,6 @@ class Round(APIView):
     """What to do now, in walking order."""
 
     @extend_schema(operation_id="round", responses=shapes.Round)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         return Response(present.round_out(situation(m.garden), m.role))

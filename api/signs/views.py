@@ -14,11 +14,12 @@ from agronomy.describe.garden import SignsSeen
 from agronomy.describe.signs import check_signs
 from agronomy.formats.described import read
 from api.asked import actor, checked, person, stamp
+from api.kept import kept
 from api.shapes import Error
 from api.signs import present, shapes
 from apps.base.errors import NotFound
 from apps.garden.access import membership
-from apps.garden.models import Event
+from apps.garden.models import Event, Membership
 from apps.planning.signs import judged
 from apps.planning.situation import facts_of, situation
 from apps.record.signs import FollowSigns, SeeSigns
@@ -44,8 +45,9 @@ class TrySigns(APIView):
 
 class Signs(APIView):
     @extend_schema(operation_id="cases", responses=shapes.CasesOut)
-    def get(self, request: Request, garden_id: int) -> Response:
-        now = situation(membership(person(request), garden_id).garden)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
+        now = situation(m.garden)
         return Response({"cases": present.cases_out(now, now.beds)})
 
     @extend_schema(operation_id="see_signs", request=shapes.SignsIn, responses={201: shapes.CaseOut, 400: Error})

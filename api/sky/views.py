@@ -11,10 +11,11 @@ from agronomy.describe.weather import COLUMNS
 from agronomy.formats.described import read
 from agronomy.formats.station_file import StationMapping, look_at_station, read_station
 from api.asked import actor, checked, person, stamp
+from api.kept import kept
 from api.shapes import Error
 from api.sky import present, shapes
 from apps.garden.access import membership, reached
-from apps.garden.models import Role
+from apps.garden.models import Membership, Role
 from apps.planning.scored import scored
 from apps.planning.situation import situation
 from apps.weather import actions as weather_actions
@@ -26,8 +27,8 @@ SKY_BEHIND, SKY_AHEAD = 14, 16
 
 class Sky(APIView):
     @extend_schema(operation_id="sky", responses=shapes.SkyOut)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         now = situation(m.garden)
         typed = {
             d["date"]: d
@@ -51,8 +52,8 @@ class HeatSheet(APIView):
     """The heat wave in sight day by day, and what would save water in it: tried bed by bed, so apart from the sky."""
 
     @extend_schema(operation_id="heat_sheet", responses=shapes.HeatSheetOut)
-    def get(self, request: Request, garden_id: int) -> Response:
-        m = membership(person(request), garden_id)
+    @kept
+    def get(self, request: Request, m: Membership) -> Response:
         return Response(present.sheet(situation(m.garden)))
 
 

@@ -6,6 +6,7 @@ from apps.accounts.actor import Actor
 from apps.accounts.models import User
 from apps.base.errors import NotAllowed, NotFound
 from apps.garden.models import Garden, Membership, Role
+from apps.garden.revision import raise_revision
 
 OWNERS_ONLY = "Only the garden's owner can change this. A helper records what was done."
 
@@ -55,10 +56,10 @@ def reached(actor: Actor, garden_id: int, needs: Role) -> Garden:
     return Garden.objects.get(pk=garden_id)
 
 
-def permitted(actor: Actor, garden_id: int, needs: Role) -> Garden:
-    """The same, held against other changes until the transaction ends."""
+def permitted(actor: Actor, garden_id: int, needs: Role, beyond: bool = True) -> Garden:
+    """The same, held against other changes until the transaction ends. beyond: as of lock()."""
     refuse_below(actor, garden_id, needs)
-    return lock(garden_id)
+    return lock(garden_id, beyond)
 
 
 def refuse_below(actor: Actor, garden_id: int, needs: Role) -> None:
@@ -67,6 +68,12 @@ def refuse_below(actor: Actor, garden_id: int, needs: Role) -> None:
         raise NotAllowed(OWNERS_ONLY)
 
 
-def lock(garden_id: int) -> Garden:
-    """Hold other changes to this garden and all that belongs to it until the transaction ends; as it stands then."""
-    return Garden.objects.select_for_update().get(pk=garden_id)
+def lock(garden_id: int, beyond: bool = True) -> Garden:
+    """Hold other changes to this garden and all that belongs to it until the transaction ends; as it stands then. Who
+    holds it is about to change its facts: its revision is raised.
+
+    beyond: more may change than what happened at beds.
+    """
+    garden = Garden.objects.select_for_update().get(pk=garden_id)
+    garden.raised = raise_revision(garden_id, beyond)
+    return garden

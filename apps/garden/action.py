@@ -17,7 +17,7 @@ from apps.base.action import Action
 from apps.base.errors import NotedByOther, NotFound
 from apps.garden.access import permitted
 from apps.garden.changes import Changes, take_back
-from apps.garden.events import BY_HELPERS, EventKind, Told
+from apps.garden.events import AT_BEDS, BY_HELPERS, EventKind, Told
 from apps.garden.models import Bed, EarlyStrike, Event, Garden, Role
 
 Made = TypeVar("Made")
@@ -67,8 +67,12 @@ class GardenAction(Action[Made]):
         raise NotImplementedError
 
     def run(self) -> Made:
-        self.garden = permitted(self.by, self.garden_id, self.needs())
+        self.garden = permitted(self.by, self.garden_id, self.needs(), not self.at_beds())
         return self.once()
+
+    def at_beds(self) -> bool:
+        """Whether nothing changes but what happened at beds."""
+        return self.kind in AT_BEDS
 
     def once(self) -> Made:
         """What comes of it, now or when it arrived before. Raises NotFound where its id is that of something else."""
@@ -133,6 +137,7 @@ class GardenAction(Action[Made]):
             by=self.by.user,
             told=self.told,
             changes=self.changes.rows,
+            revision=self.garden.raised,
         )
         if early is not None:
             early.delete()

@@ -56,6 +56,10 @@ NotedKind = Literal[
 ]
 EventKind = Literal[FactKind, ChangeKind, NotedKind]
 
+# What happens at a bed and changes nothing else: no row but the event's own, and no weather.
+AT_BEDS: frozenset[str] = frozenset(
+    {"watering", "observation", "put_off", "moved_soak", "signs_seen", "signs_followed"}
+)
 FACT_KINDS: tuple[FactKind, ...] = get_args(FactKind)
 CHANGE_KINDS: tuple[ChangeKind, ...] = get_args(ChangeKind)
 NOTED_KINDS: tuple[NotedKind, ...] = get_args(NotedKind)

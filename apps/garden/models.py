@@ -79,6 +79,8 @@ class Garden(models.Model):
     created_at = models.DateTimeField(auto_now_add=True)
     members: models.ManyToManyField[Any, Any] = models.ManyToManyField(settings.AUTH_USER_MODEL, through="Membership")
 
+    raised: int = 0  # the revision that its holder changes it to (apps/garden/access.py)
+
     def __str__(self) -> str:
         return self.name
 
@@ -147,6 +149,17 @@ class Invitation(models.Model):
 
     def __str__(self) -> str:
         return f"{self.user} to {self.garden}"
+
+
+class Revision(models.Model):
+    """How often a garden's facts have changed (apps/garden/revision.py)."""
+
+    garden = models.OneToOneField(Garden, primary_key=True, on_delete=models.CASCADE, related_name="revision")
+    number = models.PositiveBigIntegerField(default=0)
+    beyond = models.PositiveBigIntegerField(default=0, help_text="of the last change beyond what happened at beds")
+
+    def __str__(self) -> str:
+        return f"{self.garden}: {self.number}"
 
 
 class InviteLink(models.Model):
@@ -426,13 +439,17 @@ class Event(models.Model):
     actor_name = models.CharField(max_length=60, blank=True, help_text="of a visitor or device")
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
     told = models.JSONField(default=dict)
+    revision = models.PositiveBigIntegerField(default=0, help_text="the garden's, with which it came or was struck")
     changes = models.JSONField(default=list)
     struck_at = models.DateTimeField(null=True, blank=True)
     struck_by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.SET_NULL, related_name="+")
 
     class Meta:
         ordering = ["date", "occurred_at", "recorded_at"]
-        indexes = [models.Index(fields=["garden", "kind", "date"], name="events_by_kind_and_day")]
+        indexes = [
+            models.Index(fields=["garden", "kind", "date"], name="events_by_kind_and_day"),
+            models.Index(fields=["garden", "revision"], name="events_by_revision"),
+        ]
 
     def __str__(self) -> str:
         return f"{self.date} {self.kind}"

@@ -16,7 +16,7 @@ from apps.base.expiry import expires
 from apps.garden.access import refuse_below
 from apps.garden.action import GardenAction
 from apps.garden.changes import take_back
-from apps.garden.events import BY_HELPERS, NOTED_KINDS
+from apps.garden.events import AT_BEDS, BY_HELPERS, NOTED_KINDS
 from apps.garden.models import Bed, EarlyStrike, Event, Garden, OwnCrop, Role
 
 
@@ -40,6 +40,9 @@ class UndoEvent(GardenAction[Undone]):
     def needs(cls) -> Role:
         return Role.HELPER
 
+    def at_beds(self) -> bool:
+        return Event.objects.filter(garden=self.garden_id, pk=self.event_id, kind__in=AT_BEDS).exists()
+
     def do(self) -> Undone:
         event = Event.objects.filter(garden=self.garden, pk=self.event_id).first()
         if event is None:
@@ -55,7 +58,8 @@ class UndoEvent(GardenAction[Undone]):
             refuse_taken_name(row)
         event.struck_at = None if self.back else timezone.now()
         event.struck_by = None if self.back else self.by.user
-        event.save(update_fields=["struck_at", "struck_by"])
+        event.revision = self.garden.raised
+        event.save(update_fields=["struck_at", "struck_by", "revision"])
         return Undone(event, left)
 
     def before_its_event(self) -> Undone:

@@ -2,6 +2,7 @@
 
 In here:
 
+    happened  what happened at beds, read once and then only what is new
     facts      read in a fixed number of queries, as the core's descriptions
     situation  a garden's facts and the plan over them
     issue      a visit, a step of the day, advice as it was given

@@ -9,10 +9,13 @@ from __future__ import annotations
 import collections
 import dataclasses
 import datetime as dt
-from collections.abc import Callable, Iterable
+import threading
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any, TypeVar
 from uuid import UUID
+
+import cachetools
 
 from agronomy.describe import garden as g
 from agronomy.describe.words import (
@@ -45,6 +48,7 @@ from apps.garden.models import (
     Thing,
 )
 from apps.garden.rows import described, shared
+from apps.planning.happened import Key, happened
 
 Made = TypeVar("Made")
 
@@ -165,8 +169,11 @@ class BedFacts:
         return next((x.id for x in reversed(self.put_offs) if x.date == date and not x.struck), None)
 
 
-def read_beds(garden: Garden) -> list[BedFacts]:
-    """The garden's standing beds in walking order: eight queries, however many beds."""
+def read_beds(garden: Garden, since: dt.date | None = None, revision: int | None = None) -> list[BedFacts]:
+    """The garden's standing beds in walking order: eight queries, however many beds.
+
+    since: the first date of which it is asked what happened; None: all of it. revision: the garden's, read before.
+    """
     rows = list(Bed.objects.filter(garden=garden, removed_at=None).select_related("rig", "line_after"))
     mine = {"bed__garden": garden, "bed__removed_at": None}
     sizes = _grouped(
@@ -192,7 +199,7 @@ def read_beds(garden: Garden) -> list[BedFacts]:
     mulches = _grouped(
         MulchRecord.objects.filter(**mine).order_by("date").values_list("bed_id", "date", "kind", "depth_m", "cover")
     )
-    happened = _happened(garden)
+    told = happened(garden, AT_A_BED, since, revision)
     return [
         BedFacts(
             row,
@@ -213,14 +220,30 @@ def read_beds(garden: Garden) -> list[BedFacts]:
             _of_aspect(g.Soil, Aspect.SOIL, records[row.pk]),
             _of_aspect(g.Exposure, Aspect.EXPOSURE, records[row.pk]),
             _of_aspect(g.LeavesOff, Aspect.LEAVES, records[row.pk]),
-            tuple(x for x in happened[row.pk, "moved_soak"] if not x.struck),
-            tuple(happened[row.pk, "watering"]),
-            tuple(happened[row.pk, "observation"]),
-            tuple(happened[row.pk, "put_off"]),
-            _cases(happened[row.pk, "signs_seen"], happened[row.pk, "signs_followed"]),
+            **_at_bed(told, row.pk),
         )
         for row in rows
     ]
+
+
+def with_what_happened(beds: Iterable[BedFacts], told: Mapping[Key, tuple[Any, ...]]) -> list[BedFacts]:
+    """Beds with what happened at them told anew; one of which nothing new is told is the same as before."""
+    again = []
+    for bed in beds:
+        now = _at_bed(told, bed.row.pk)
+        again.append(bed if all(getattr(bed, k) == v for k, v in now.items()) else dataclasses.replace(bed, **now))
+    return again
+
+
+def _at_bed(told: Mapping[Key, tuple[Any, ...]], bed: int) -> dict[str, Any]:
+    """What happened at one bed."""
+    return {
+        "moves": tuple(x for x in told.get((bed, "moved_soak"), ()) if not x.struck),
+        "poured": told.get((bed, "watering"), ()),
+        "felt": told.get((bed, "observation"), ()),
+        "put_offs": told.get((bed, "put_off"), ()),
+        "cases": _cases(told.get((bed, "signs_seen"), ()), told.get((bed, "signs_followed"), ())),
+    }
 
 
 def _each(make: Callable[..., Made], rows: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
@@ -231,18 +254,6 @@ def _each(make: Callable[..., Made], rows: Iterable[tuple[Any, ...]]) -> tuple[M
 def _of_aspect(make: type[Made], aspect: Aspect, records: Iterable[tuple[Any, ...]]) -> tuple[Made, ...]:
     """A bed's records of one aspect in the garden file's words, by date."""
     return tuple(read(make, {**value, "date": date}) for kind, date, value in records if kind == aspect)
-
-
-def _happened(garden: Garden) -> dict[tuple[int, str], list[Any]]:
-    """What happened at the garden's beds, by bed and kind, by date and within one in the order in which it did."""
-    rows = Event.objects.filter(garden=garden, kind__in=AT_A_BED).order_by("occurred_at", "recorded_at")
-    groups: dict[tuple[int, str], list[Any]] = collections.defaultdict(list)
-    for bed, kind, key, date, struck_at, told in rows.values_list("bed_id", "kind", "id", "date", "struck_at", "told"):
-        groups[bed, kind].append(AT_A_BED[kind](key, date, struck_at is not None, **told))
-    for (_, kind), events in groups.items():
-        if kind != "moved_soak":  # a soak that was moved twice is followed in the order of the moves
-            events.sort(key=lambda x: x.date)
-    return groups
 
 
 def _cases(noted: Iterable[SignsNoted], followed: Iterable[SignsFollowed]) -> tuple[tuple[UUID, g.SignsSeen], ...]:
@@ -294,8 +305,22 @@ def core_garden(garden: Garden, beds: Iterable[BedFacts], to_come: bool = False)
         trust=tuple(read(g.Trust, x) for x in garden.trust),
         people=tuple(read(g.Person, x) for x in garden.people),
         allowed=tuple(read(g.Allowed, x) for x in garden.allowed),
-        moves=tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves),
+        moves=_moves(standing),
     )
+
+
+def _moves(standing: Iterable[BedFacts]) -> tuple[g.Move, ...]:
+    return tuple(g.Move(b.row.name, m.from_date, m.to_date) for b in standing for m in b.moves)
+
+
+def core_garden_again(core: g.Garden, before: Iterable[BedFacts], beds: Iterable[BedFacts], today: dt.date) -> g.Garden:
+    """The core's Garden after something happened at its beds: those of which nothing new is told stay as they are.
+
+    core, before: the garden as it was, of the same standing beds in the same order.
+    """
+    standing = [(a, b) for a, b in zip(before, beds, strict=True) if b.row.opened <= today]
+    made = (known if a is b else core_bed(b) for known, (a, b) in zip(core.beds, standing, strict=True))
+    return dataclasses.replace(core, beds=tuple(made), moves=_moves(b for _, b in standing))
 
 
 def _rig(row: Rig, timed: frozenset[int]) -> g.Rig:
@@ -329,11 +354,35 @@ def core_bed(facts: BedFacts) -> g.Bed:
         reservoir=g.Reservoir(**reservoir) if reservoir else None,
         exposures=facts.exposures,
         leaves_off=facts.leaves_off,
-        waterings=tuple(
-            g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way, w.feed, w.fed)
-            for w in facts.poured
-            if not w.struck
-        ),
+        waterings=_waterings(facts.poured),
         signs=tuple(x for _, x in facts.cases),
-        observations=tuple(g.Observation(c.date, c.reading, c.kind, c.value) for c in facts.felt if not c.struck),
+        observations=_observations(facts.felt),
     )
+
+
+# What was made of a bed's events, by the very tuple that they were read as: one that did not change is made once.
+_made: cachetools.LRUCache[int, tuple[tuple[Any, ...], tuple[Any, ...]]] = cachetools.LRUCache(2_000)
+_made_lock = threading.Lock()
+
+
+def _made_of(events: tuple[Any, ...], make: Callable[[Any], Made]) -> tuple[Made, ...]:
+    """What counts of events, each made into the core's description."""
+    with _made_lock:
+        known = _made.get(id(events))
+    if known is not None and known[0] is events:
+        return known[1]
+    made = tuple(make(x) for x in events if not x.struck)
+    if events:
+        with _made_lock:
+            _made[id(events)] = events, made
+    return made
+
+
+def _waterings(poured: tuple[Poured, ...]) -> tuple[g.Watering, ...]:
+    return _made_of(
+        poured, lambda w: g.Watering(w.date, w.litres, w.part, w.into, w.passes, w.rig, w.way, w.feed, w.fed)
+    )
+
+
+def _observations(felt: tuple[Felt, ...]) -> tuple[g.Observation, ...]:
+    return _made_of(felt, lambda c: g.Observation(c.date, c.reading, c.kind, c.value))

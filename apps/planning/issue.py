@@ -6,6 +6,9 @@ import datetime as dt
 from dataclasses import dataclass
 from typing import Any
 
+import cachetools
+from django.conf import settings
+
 from agronomy.decide.bands import bands, rain_chance
 from agronomy.decide.plan import Plan
 from agronomy.decide.round import Stop
@@ -15,9 +18,13 @@ from apps.accounts.actor import Actor
 from apps.base.action import Action
 from apps.garden.access import permitted, reached
 from apps.garden.models import Garden, Role
+from apps.garden.revision import revision_of
 from apps.planning.situation import Situation, situation, stops_of
 from apps.record.models import IssuedAdvice
 from apps.weather.actions import refresh_weather
+
+# Gardens as they were when their advice was kept: what has not changed since is not read again.
+_issued: cachetools.LRUCache[tuple[Any, ...], bool] = cachetools.LRUCache(10_000)
 
 
 def issue_advice(now: Situation) -> IssuedAdvice | None:
@@ -81,7 +88,10 @@ class Visit(Action[bool]):
     def run(self) -> bool:
         garden = reached(self.by, self.garden_id, Role.HELPER)
         fresh = refresh_weather(garden)
-        issue_advice(situation(garden))
+        key = garden.pk, revision_of(garden.pk).number, garden.today
+        if key not in _issued or not settings.KEEP_ANSWERS:
+            issue_advice(situation(garden))
+            _issued[key] = True
         return fresh
 
 

@@ -156,6 +156,9 @@ class RecordRound(ByAnyMember[list[Event]]):
 
     poured: list[RecordWatering]
 
+    def at_beds(self) -> bool:
+        return True
+
     def do(self) -> list[Event]:
         for watering in self.poured:
             watering.one_of_many = len(self.poured) > 1

@@ -25,6 +25,7 @@ from apps.base.action import Action
 from apps.garden.action import GardenAction, RecordEvent
 from apps.garden.actions.gardens import CreateGarden
 from apps.garden.models import Event, Garden
+from apps.garden.revision import raise_revision
 from apps.weather import provider
 from apps.weather.bulk import insert_days
 from apps.weather.convert import gauge_and_seen, seen_of
@@ -59,6 +60,7 @@ def refresh_weather(garden: Garden) -> bool:
         log.warning("weather of garden %s stays as it is: %s", garden.pk, error)
         return False
     with transaction.atomic():
+        raise_revision(garden.pk)
         WeatherDay.objects.bulk_create(
             [WeatherDay(garden=garden, date=d, source=Source.PROVIDER, **v) for d, v in answer.observed.items()],
             ignore_conflicts=True,

@@ -107,7 +107,7 @@ REST_FRAMEWORK = {
     "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
     "DEFAULT_RENDERER_CLASSES": ["api.rendering.Json"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
-    "DEFAULT_SCHEMA_CLASS": "api.asked.Marked",
+    "DEFAULT_SCHEMA_CLASS": "api.schema.Marked",
     "EXCEPTION_HANDLER": "api.errors.handle",
     "DEFAULT_THROTTLE_RATES": {"signup": "20/hour", "visit": "120/minute", "signin": "60/hour", "letter": "6/hour"},
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
@@ -201,6 +201,8 @@ X_FRAME_OPTIONS = "DENY"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
+
+KEEP_ANSWERS = True  # until something they rest on changes (api/kept.py)
 
 # Limits of attempts, kept where every worker sees them.
 CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "limits"}}

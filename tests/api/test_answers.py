@@ -22,7 +22,7 @@ from django.test.utils import CaptureQueriesContext
 
 from api.rendering import Json
 from apps.garden.models import Bed, Event, Garden
-from apps.planning.situation import _plans
+from apps.planning import situation as situations
 from tests.api import held
 from tests.apps import world as w
 
@@ -112,7 +112,7 @@ class Queries(TestCase):
             f"/beds/{bed.pk}/fit",
             f"/beds/{bed.pk}/raising",
         ):
-            _plans.clear()
+            situations.forget()
             with CaptureQueriesContext(connection) as seen:
                 self.assertEqual(w.send(client, "get", base + path).status_code, 200)
             counts[path.replace(str(bed.pk), "one")] = len(seen)

@@ -1,0 +1,152 @@
+"""Answers that are kept: never stale, whatever changes and by whom, however many write and read at once."""
+
+import datetime as dt
+import gzip
+import threading
+from typing import Any
+from unittest import mock
+
+import cachetools
+from django.db import connection
+from django.test import TransactionTestCase, override_settings
+
+from api import kept
+from apps.garden.models import Membership
+from apps.garden.revision import raise_revision, revision_of
+from apps.planning.issue import StepDay
+from apps.weather import actions as weather
+from tests.apps import world as w
+from tests.apps.test_undo import InAGarden
+
+
+@override_settings(KEEP_ANSWERS=True)
+class Kept(w.WithProvider, InAGarden):
+    def setUp(self) -> None:
+        super().setUp()
+        kept.forget()
+        self.client_ = w.client_of(self.ada)
+
+    def views(self) -> list[str]:
+        base = f"/api/gardens/{self.garden.pk}"
+        return [
+            f"{base}/{x}"
+            for x in ("round", "ahead", "ground", "sky", "feeding", "signs", "pots", f"beds/{self.box.pk}")
+        ]
+
+    def read(self, keep: bool = True) -> list[Any]:
+        with override_settings(KEEP_ANSWERS=keep):
+            answers = [self.client_.get(x) for x in self.views()]
+        return [(x.status_code, x.json()) for x in answers]
+
+    def test_every_kind_of_change_and_its_undo_are_seen_in_every_view(self) -> None:
+        self.read()
+        for kind, makes in self.acts().items():
+            for i, make in enumerate(makes):
+                with self.subTest(kind, n=i):
+                    before = revision_of(self.garden.pk).number
+                    done = make(w.mark(w.new_id()))
+                    done.execute()
+                    self.assertEqual(revision_of(self.garden.pk).number, before + 1, "once, however many rows it writes")
+                    self.assertEqual(self.read(), self.read(keep=False))
+                    self.undo(done.stamp.id)
+                    self.assertEqual(self.read(), self.read(keep=False))
+
+    def test_an_unchanged_page_costs_a_session_a_permission_and_one_row(self) -> None:
+        path = self.views()[0]
+        first = self.client_.get(path)
+        with self.assertNumQueries(4), mock.patch("api.round.present.round_out") as worked:  # session, person
+            again = self.client_.get(path)
+        self.assertEqual((worked.call_count, again.content), (0, first.content))
+        self.assertEqual(again["Cache-Control"], "private, no-cache")
+        with self.assertNumQueries(4):
+            same = self.client_.get(path, headers={"If-None-Match": again["ETag"]})
+        self.assertEqual((same.status_code, same.content, same["ETag"]), (304, b"", again["ETag"]))
+        packed = self.client_.get(path, headers={"Accept-Encoding": "br, gzip"})
+        self.assertEqual((packed["Content-Encoding"], gzip.decompress(packed.content)), ("gzip", first.content))
+        self.assertIn("Accept-Encoding", packed["Vary"])
+
+    def test_each_day_role_and_person_has_its_own(self) -> None:
+        ben = w.person("ben")
+        w.join(self.garden, ben, "helper")
+        path = self.views()[0]
+        roles = [w.client_of(x).get(path).json()["garden"]["role"] for x in (self.ada, ben, self.ada)]
+        self.assertEqual(roles, ["owner", "helper", "owner"])
+        StepDay(self.by, self.garden.pk).execute()
+        self.assertEqual(self.client_.get(path).json()["garden"]["today"], f"{w.TODAY + dt.timedelta(days=1)}")
+        Membership.objects.filter(user=ben).delete()
+        self.assertEqual(w.client_of(ben).get(path).status_code, 404)
+        self.assertEqual(w.client_of(w.person("eve")).get(path).status_code, 404)
+        self.assertEqual(self.client.get(path).status_code, 403)
+
+    def test_what_the_house_does_by_itself_is_seen_too(self) -> None:
+        def changes(deed: Any) -> None:
+            before = revision_of(self.garden.pk).number
+            deed()
+            self.assertGreater(revision_of(self.garden.pk).number, before)
+            self.assertEqual(self.read(), self.read(keep=False))
+
+        self.read()
+        self.garden.demonstration = True
+        self.garden.save(update_fields=["demonstration"])
+        raise_revision(self.garden.pk)
+        self.read()
+        changes(lambda: weather.refresh_weather(self.garden))
+
+    def test_what_is_kept_is_bounded_by_bytes_and_a_fault_is_not_kept(self) -> None:
+        small: cachetools.LRUCache[Any, Any] = cachetools.LRUCache(60_000, getsizeof=lambda x: len(x.plain))
+        with mock.patch.object(kept, "_answers", small):
+            self.read()
+            self.assertLessEqual(small.currsize, 60_000)
+        with mock.patch("api.round.present.round_out", side_effect=RuntimeError), self.assertRaises(RuntimeError):
+            self.client_.get(self.views()[0])
+        self.assertEqual(self.client_.get(self.views()[0]).status_code, 200)
+        missing = f"/api/gardens/{self.garden.pk}/beds/999999"
+        self.assertEqual([self.client_.get(missing).status_code for _ in range(2)], [404, 404])
+
+
+@override_settings(KEEP_ANSWERS=True)
+class AtOnce(TransactionTestCase):
+    """Writers and readers together: whoever has noted something finds it in the next page they read."""
+
+    def test_nobody_reads_what_is_older_than_their_own_mark(self) -> None:
+        kept.forget()
+        ada = w.person()
+        garden = w.garden_of(ada)
+        beds = [w.bed_of(ada, garden, name=f"Bed {k}") for k in range(3)]
+        w.type_days(ada, garden)
+        path, faults = f"/api/gardens/{garden.pk}/round", []
+        done = threading.Event()
+
+        def write(bed: Any) -> None:
+            client = w.client_of(ada)
+            try:
+                for _ in range(8):
+                    told = {"id": w.new_id(), "bed": bed.pk, "litres": 1.0, "date": f"{w.TODAY}"}
+                    answer = w.send(client, "post", f"/gardens/{garden.pk}/waterings", {"waterings": [told]})
+                    stop = next(x for x in client.get(path).json()["stops"] if x["id"] == bed.pk)
+                    if answer.status_code != 201 or told["id"] not in {x["id"] for x in stop["waterings_today"]}:
+                        faults.append((answer.status_code, told["id"]))
+            except Exception as error:
+                faults.append(error)
+            finally:
+                connection.close()
+
+        def read() -> None:
+            client = w.client_of(ada)
+            while not done.is_set():
+                client.get(path)
+            connection.close()
+
+        readers = [threading.Thread(target=read) for _ in range(2)]
+        writers = [threading.Thread(target=write, args=(bed,)) for bed in beds]
+        for thread in (*readers, *writers):
+            thread.start()
+        for thread in writers:
+            thread.join()
+        done.set()
+        for thread in readers:
+            thread.join()
+        self.assertEqual(faults, [])
+        with override_settings(KEEP_ANSWERS=False):
+            fresh = w.client_of(ada).get(path).json()
+        self.assertEqual(w.client_of(ada).get(path).json(), fresh)
