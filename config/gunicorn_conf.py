@@ -8,6 +8,7 @@ workers = 2
 threads = 4
 timeout = 60
 graceful_timeout = 10
+keepalive = 75  # longer than the door keeps a connection, so that it never sends into one that is being closed
 max_requests = 20_000
 control_socket_disable = True
 

@@ -56,10 +56,12 @@ class Service:
 
     def end_children_of(self, pid: int) -> None:
         """What a process that was killed has left behind would hold its port: its group is ended. (Each is started in
-        a group of its own, whose number nobody else gets while one of it lives.)"""
+        a group of its own, whose number nobody else gets while one of it lives.) One that lives is another folder's."""
+        if command_line(pid):
+            return
         for other in all_pids():
             with contextlib.suppress(OSError):
-                if os.getpgid(other) == pid and self.mark in command_line(other):
+                if os.getpgid(other) == pid and self.is_ours(other):
                     os.kill(other, signal.SIGKILL)
 
     def is_ours(self, pid: int) -> bool:

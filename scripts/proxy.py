@@ -37,7 +37,7 @@ http {{
   gzip on; gzip_types application/json text/css application/javascript; gzip_proxied any; gzip_vary on;
   gzip_min_length 1000; gzip_comp_level 4;
   proxy_buffers 16 64k; proxy_buffer_size 64k; proxy_busy_buffers_size 128k; proxy_max_temp_file_size 64m;
-  upstream application {{ server 127.0.0.1:{behind}; keepalive 16; }}
+  upstream application {{ server 127.0.0.1:{behind}; keepalive 16; keepalive_timeout 30s; }}
 {trust}  server {{
     listen {listen};
 {tls}    location / {{
@@ -49,7 +49,7 @@ http {{
       proxy_set_header X-Forwarded-For $remote_addr;
       proxy_set_header X-Forwarded-Proto {scheme};
       proxy_read_timeout 70s;
-      proxy_next_upstream off;
+      proxy_next_upstream error; proxy_next_upstream_tries 2;  # a GET whose kept connection had just been closed
     }}
     # Their addresses are secrets: no error may write them down.
     location ^~ /calendar/ {{

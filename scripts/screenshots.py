@@ -11,7 +11,7 @@ import sys
 from playwright.sync_api import Page, expect, sync_playwright
 
 from scripts.paths import PROJECT, RUN
-from scripts.server import WEB
+from scripts.proxy import SERVICE as DOOR
 
 FOLDER = PROJECT / "docs" / "screenshots"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
@@ -19,7 +19,7 @@ ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--disable-quic", "--disable-backg
 
 
 def main() -> int:
-    now = WEB.running()
+    now = DOOR.running()
     if now is None:
         print("Nothing is served: run ./start first", file=sys.stderr)
         return 1

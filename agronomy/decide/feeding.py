@@ -35,6 +35,7 @@ RAIN_DAYS, RAIN_WASHES_MM = 2, 15.0  # so much expected at a bed within so many 
 SOAK_WITHIN: Final = 4  # days, for which a feed waits to go along; common practice, no source
 OVER_RESERVOIR: Final = 0.5  # strength, as nothing is washed out there; common practice, no source
 FURTHEST_DAYS: Final = 365  # that a first feed is foreseen
+LOOKS_BACK_DAYS: Final = 365  # of food; common practice, no source
 LOW_DAYS: Final = 10  # of food left at today's hunger; common practice, no source
 SOLUTION_L_PER_M2, OF_POT = 5.0, 0.10  # of feed water: over ground, and of a pot's volume; common practice, no source
 SOIL_G_M2, SOIL_G_M2_DAY = 5.0, 0.05  # nitrogen a soil starts with, and frees by the day for each % of organic matter;
@@ -143,8 +144,10 @@ def blooms(b: BedPlan, today: dt.date) -> bool:
 
 
 def food_of(plan: Plan, i: int) -> Food:
-    """The nitrogen of a bed over its days behind, from its opening. Common practice, as the figures above."""
-    b, opened = plan.beds[i], int(plan.run.opened_at[i])
+    """The nitrogen of a bed over its days behind, from its opening or the last LOOKS_BACK_DAYS: a winter's rain takes
+    what was left before. Common practice, as the figures above."""
+    b = plan.beds[i]
+    opened = max(int(plan.run.opened_at[i]), plan.run.n_behind - LOOKS_BACK_DAYS)
     rows, dates = plan.run.behind(i, opened), plan.run.weather.dates[opened : plan.run.n_behind]
     n = len(dates)
     area = b.ground_m2

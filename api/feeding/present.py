@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import datetime as dt
 
-from agronomy.decide.feeding import Feeding, feeding_of
+from agronomy.decide.feeding import Feeding
 from api.present import Json
+from apps.planning.feeding import feeding_now
 from apps.planning.situation import Situation
 
 
@@ -20,7 +21,7 @@ def page(now: Situation) -> list[Json]:
     told = []
     for i, b in enumerate(now.plan.beds):
         if b.plants:
-            x = feeding_of(now.plan, i)
+            x = feeding_now(now.plan, i)
             own = {"own_school": b.bed.feeding, "own_feed": b.bed.feed}
             line = {"id": int(b.bed.key), "name": b.bed.name, "feeding": feeding_out(x), **own}
             told.append((x.due or dt.date.max, line))

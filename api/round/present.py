@@ -14,7 +14,6 @@ from agronomy.decide.bands import Band, band
 from agronomy.decide.butts import butts
 from agronomy.decide.cold import cold_night, frozen_last_night
 from agronomy.decide.dose import Dose
-from agronomy.decide.feeding import feeding_of
 from agronomy.decide.hose_first import hot_water
 from agronomy.decide.hours import windows
 from agronomy.decide.household import allowed_windows
@@ -34,6 +33,7 @@ from agronomy.plants.size import sighting_due
 from api.feeding.present import feeding_out
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from api.signs.present import due_out
+from apps.planning.feeding import feeding_now
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation, days_ahead, facts_of, stops_of
 from apps.record.away import absence_ahead, absence_of, foretold_of
@@ -186,7 +186,7 @@ def stop_out(now: Situation, p: Plan, stop: Stop) -> Json:
         "waterings_today": [vars(w) for w in poured],
         "observation_today": vars(felt[-1]) if felt else None,
         "use": vars(b.use),
-        "feeding": feeding_out(feeding_of(p, p.beds.index(b))) if p.garden.feeds and b.plants else None,
+        "feeding": feeding_out(feeding_now(p, p.beds.index(b))) if p.garden.feeds and b.plants else None,
         "gives": stop.gives,
         "put_off": facts.put_off_on(today),
         "why": _why(p, b),

@@ -46,7 +46,8 @@ class Kept(w.WithProvider, InAGarden):
                     before = revision_of(self.garden.pk).number
                     done = make(w.mark(w.new_id()))
                     done.execute()
-                    self.assertEqual(revision_of(self.garden.pk).number, before + 1, "once, however many rows it writes")
+                    # Once, however many rows it writes.
+                    self.assertEqual(revision_of(self.garden.pk).number, before + 1)
                     self.assertEqual(self.read(), self.read(keep=False))
                     self.undo(done.stamp.id)
                     self.assertEqual(self.read(), self.read(keep=False))

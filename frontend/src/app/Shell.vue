@@ -65,6 +65,9 @@ const TITLES: Record<string, string> = {
   'sign-in': 'Sign in',
   'sign-up': 'Make an account',
   'new-garden': 'A garden of your own',
+  forgot: 'A new password',
+  reset: 'A new password',
+  join: 'Help in a garden',
 }
 watchEffect(() => {
   const view = VIEWS.find((v) => v.name === route.name)?.label ?? TITLES[String(route.name)]
