@@ -93,12 +93,10 @@ const close = () =>
       <button class="btn" type="submit" :disabled="busy">Change it</button>
     </form>
     <p v-if="told('password')" class="alarm" role="alert">{{ told('password') }}</p>
-    <p>
+    <p class="row">
       <button class="btn" type="button" :disabled="busy" @click="outEverywhere">
         Sign out on every other device
       </button>
-    </p>
-    <p>
       <a class="btn" href="/api/account/file" download>All that is kept of you, as one file</a>
     </p>
     <details>
@@ -135,6 +133,9 @@ const close = () =>
 }
 .row .btn {
   align-self: end;
+}
+input[name='email'] {
+  width: min(360px, 100%);
 }
 summary {
   cursor: pointer;
