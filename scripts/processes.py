@@ -79,6 +79,7 @@ class Service:
         LOGS.mkdir(parents=True, exist_ok=True)
         log = LOGS / f"{self.name}.log"
         with os.fdopen(os.open(log, os.O_WRONLY | os.O_CREAT | os.O_APPEND, 0o600), "ab") as out:
+            os.fchmod(out.fileno(), 0o600)  # one that is there already, too
             process = subprocess.Popen(
                 [str(c) for c in command],
                 stdin=subprocess.DEVNULL,
