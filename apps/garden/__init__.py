@@ -3,6 +3,7 @@
 In here:
 
     models   the facts
+    revision how often its facts have changed
     access   who may reach what; the lock of a garden
     action   the base of every change: once, all or nothing, with a line in the record
     actions  the changes of a garden's description
