@@ -63,7 +63,8 @@ def kept(view: Callable[Concatenate[Any, Request, Membership, Asked], Response])
         told = tuple(sorted(asked.items())), tuple(sorted(request.query_params.items()))
         if not settings.KEEP_ANSWERS:
             return view(self, request, m, *args, **asked)
-        key = (type(self).__qualname__, garden_id, revision, m.garden.today, str(m.role), told)
+        view_of = f"{type(self).__module__}.{type(self).__qualname__}"
+        key = (view_of, args, garden_id, revision, m.garden.today, str(m.role), told)
         return _sent(request, _found(key, lambda: view(self, request, m, *args, **asked)))
 
     return get
@@ -75,18 +76,25 @@ def _found(key: tuple[Any, ...], work: Callable[[], Response]) -> Kept:
         if known is not None:
             return known
         flight = _flights.setdefault(key, threading.Lock())
-    with flight:
-        with _lock:
-            known = _answers.get(key)
-        if known is None:
-            plain = Json().render(work().data)
-            tag = hashlib.sha256(plain).hexdigest()[:32]
-            known = Kept(plain, gzip.compress(plain, COMPRESSED, mtime=0), f'"{tag}"')
+    try:
+        with flight:
             with _lock:
-                if len(plain) < _answers.maxsize // 4:
-                    _answers[key] = known
-                _flights.pop(key, None)
-    return known
+                known = _answers.get(key)
+            return known or _worked(key, work)
+    finally:
+        with _lock:
+            _flights.pop(key, None)
+
+
+def _worked(key: tuple[Any, ...], work: Callable[[], Response]) -> Kept:
+    """The answer worked out, and kept where it is not too large."""
+    plain = Json().render(work().data)
+    tag = hashlib.sha256(plain).hexdigest()[:32]
+    made = Kept(plain, gzip.compress(plain, COMPRESSED, mtime=0), f'"{tag}"')
+    with _lock:
+        if len(plain) < _answers.maxsize // 4:
+            _answers[key] = made
+    return made
 
 
 def _sent(request: Request, answer: Kept) -> HttpResponse:
