@@ -79,8 +79,11 @@ class GardenAction(Action[Made]):
         if self.kind is None:
             return self.do()
         known = Event.objects.filter(pk=self.stamp.id).select_related("bed", "by").first()
-        if known is None:
-            return self.keep()
+        return self.keep() if known is None else self.met(known)
+
+    def met(self, known: Event) -> Made:
+        """What comes of it where its id is there already. Raises NotFound where that is of something else, NotedByOther
+        where somebody else noted the same."""
         bed_id = getattr(self, "bed_id", None)
         if known.garden_id != self.garden.pk or known.kind != self.kind or bed_id not in (None, known.bed_id):
             raise NotFound("event")
@@ -120,11 +123,20 @@ class GardenAction(Action[Made]):
 
     def note(self, made: Any = None) -> Event:
         """Write the event."""
-        about = made if isinstance(made, Bed) else self.about
-        subject = made.pk if self.makes is not None and isinstance(made, self.makes) and about is not made else None
         # Only their own: what somebody else struck before it came was a guess.
         early = EarlyStrike.objects.filter(garden=self.garden, pk=self.stamp.id, by=self.by.user).first()
-        event = Event.objects.create(
+        event = self.event(made)
+        event.save(force_insert=True)
+        if early is not None:
+            early.delete()
+            strike_at_once(event, early.by)
+        return event
+
+    def event(self, made: Any = None) -> Event:
+        """The event, not written yet."""
+        about = made if isinstance(made, Bed) else self.about
+        subject = made.pk if self.makes is not None and isinstance(made, self.makes) and about is not made else None
+        return Event(
             id=self.stamp.id,
             garden=self.garden,
             kind=str(self.kind),
@@ -139,10 +151,6 @@ class GardenAction(Action[Made]):
             changes=self.changes.rows,
             revision=self.garden.raised,
         )
-        if early is not None:
-            early.delete()
-            strike_at_once(event, early.by)
-        return event
 
     @property
     def occurred_at(self) -> dt.datetime:

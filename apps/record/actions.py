@@ -7,6 +7,7 @@ import secrets
 from dataclasses import dataclass
 from typing import Any, ClassVar, cast
 
+from django.db.models import prefetch_related_objects
 from django.utils import timezone
 
 from agronomy.describe import garden as g
@@ -18,7 +19,7 @@ from agronomy.formats.described import read
 from apps.base.tokens import hash_of
 from apps.garden.action import GardenAction, Made, RecordEvent
 from apps.garden.actions.beds import standing_bed
-from apps.garden.models import Bed, Event, Garden, Role
+from apps.garden.models import Bed, EarlyStrike, Event, Garden, Role
 from apps.garden.rows import described
 from apps.record.models import CalendarFeed
 
@@ -34,7 +35,7 @@ class AtABed(RecordEvent):
     on: dt.date | None = None
 
     def tell(self) -> None:
-        bed = self.about = standing_bed(self.garden, self.bed_id)
+        bed = self.about = self.about or standing_bed(self.garden, self.bed_id)
         today = self.garden.today
         self.date = self.on or self.day()
         self.told = self.of_bed(bed, self.date)
@@ -160,9 +161,31 @@ class RecordRound(ByAnyMember[list[Event]]):
         return True
 
     def do(self) -> list[Event]:
-        for watering in self.poured:
-            watering.one_of_many = len(self.poured) > 1
-        return [watering.beside(self) for watering in self.poured]
+        """Read and written for all of them at once, so that a whole round is a handful of statements."""
+        ids = [x.stamp.id for x in self.poured]
+        if len(ids) == 1 or len(set(ids)) < len(ids):
+            return [x.beside(self) for x in self.poured]
+        known = Event.objects.select_related("bed", "by").in_bulk(ids)
+        early = EarlyStrike.objects.filter(garden=self.garden, pk__in=ids, by=self.by.user)
+        overtaken = set(early.values_list("pk", flat=True))
+        standing = {bed.pk: bed for bed in self.garden.beds.filter(removed_at=None)}
+        prefetch_related_objects([self.garden], "rigs")
+        events, new = [], []
+        for x in self.poured:
+            x.garden, x.one_of_many = self.garden, True
+            if x.stamp.id in known:
+                events.append(x.met(known[x.stamp.id]))
+                continue
+            x.about = standing.get(x.bed_id)
+            x.tell()
+            event = x.event()
+            if event.pk in overtaken:
+                event.struck_at, event.struck_by = timezone.now(), self.by.user
+            new.append(event)
+            events.append(event)
+        Event.objects.bulk_create(new, batch_size=200)
+        early.delete()
+        return events
 
 
 @dataclass

@@ -1,10 +1,12 @@
 """Two marks of one opening are one event, whoever sends them and however often; the next opening has its own."""
 
 import uuid
+from typing import Any
 from unittest import mock
 
-from django.db import OperationalError
+from django.db import OperationalError, connection
 from django.test import TestCase
+from django.test.utils import CaptureQueriesContext
 
 from apps.garden import access, action
 from apps.planning.facts import read_beds
@@ -60,6 +62,33 @@ class Marks(TestCase):
         self.assertEqual(at.count(), 2)
         self.post(0, "waterings", {"waterings": [{**body, "id": w.new_id()}]})  # hers as well
         self.assertEqual(at.count(), 3)
+
+    def test_a_whole_round_is_a_handful_of_statements_however_long(self) -> None:
+        beds = [self.bed, *(w.bed_of(self.ada, self.garden, name=f"Bed {k}") for k in range(3))]
+
+        def sent(n: int, **more: Any) -> tuple[list[dict[str, Any]], int]:
+            rows = [
+                {"id": w.new_id(), "bed": beds[k % 4].pk, "litres": 1.0 + k, "date": "2025-07-11", **more}
+                for k in range(n)
+            ]
+            with CaptureQueriesContext(connection) as asked:
+                kept = self.post(0, "waterings", {"waterings": rows})
+            self.assertEqual([(x["id"], x["litres"]) for x in kept], [(x["id"], x["litres"]) for x in rows])
+            return rows, len(asked)
+
+        few, many = sent(4)[1], sent(60, rig=self.garden.rigs.get().name)[1]
+        self.assertLessEqual(many, few + 2)
+        again = sent(2)[0]
+        overtaken = {**again[0], "id": w.new_id()}
+        self.post(0, f"events/{overtaken['id']}/strike", {}, 200)
+        kept = self.post(0, "waterings", {"waterings": [*again, overtaken]})  # two are there, one was struck before
+        self.assertEqual([x["struck"] for x in kept], [False, False, True])
+        before = w.events("watering").count()
+        for wrong in ({"bed": 999999}, {"date": "2024-01-01"}, {"litres": -1}):
+            rows = [{**again[0], "id": w.new_id()}, {**again[1], "id": w.new_id(), **wrong}]
+            answer = w.send(self.pages[0], "post", f"/gardens/{self.garden.pk}/waterings", {"waterings": rows})
+            self.assertIn(answer.status_code, (400, 404))
+        self.assertEqual(w.events("watering").count(), before)  # all or nothing
 
     def test_a_page_that_somebody_else_opened_keeps_nothing_in_their_name(self) -> None:
         stop = self.stop()
