@@ -40,27 +40,22 @@ http {{
   upstream application {{ server 127.0.0.1:{behind}; keepalive 16; keepalive_timeout 30s; }}
 {trust}  server {{
     listen {listen};
-{tls}    location / {{
+{tls}    # What every location sends on; one that set a header of its own would lose all of these.
+    proxy_http_version 1.1;
+    proxy_set_header Connection "";
+    proxy_set_header Host $http_host;
+    proxy_set_header X-Real-IP $remote_addr;
+    proxy_set_header X-Forwarded-For $remote_addr;
+    proxy_set_header X-Forwarded-Proto {scheme};
+    proxy_read_timeout 70s;
+    proxy_next_upstream error; proxy_next_upstream_tries 2;  # a GET whose kept connection had just been closed
+    location / {{
       proxy_pass http://application;
-      proxy_http_version 1.1;
-      proxy_set_header Connection "";
-      proxy_set_header Host $http_host;
-      proxy_set_header X-Real-IP $remote_addr;
-      proxy_set_header X-Forwarded-For $remote_addr;
-      proxy_set_header X-Forwarded-Proto {scheme};
-      proxy_read_timeout 70s;
-      proxy_next_upstream error; proxy_next_upstream_tries 2;  # a GET whose kept connection had just been closed
     }}
     # Their addresses are secrets: no error may write them down.
     location ^~ /calendar/ {{
       error_log /dev/null;
       proxy_pass http://application;
-      proxy_http_version 1.1;
-      proxy_set_header Connection "";
-      proxy_set_header Host $http_host;
-      proxy_set_header X-Real-IP $remote_addr;
-      proxy_set_header X-Forwarded-For $remote_addr;
-      proxy_set_header X-Forwarded-Proto {scheme};
     }}
     error_page 502 504 @away;
     location @away {{

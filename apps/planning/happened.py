@@ -89,9 +89,3 @@ def _take(known: _Known, rows: Iterable[tuple[Any, ...]], makes: Mapping[str, An
         if group[1] != "moved_soak":  # a soak that was moved twice is followed in the order of the moves
             ordered.sort(key=lambda x: x.date)
         known.told[group] = tuple(ordered)
-
-
-def forget() -> None:
-    """Throw away whatever is kept, for the tests."""
-    with _lock:
-        _known.clear()
