@@ -177,17 +177,14 @@ class Errors(TestCase):
         bed = w.bed_of(self.ada, self.garden)
         full = OperationalError(1114, "The table is full")
         body = {"waterings": [{"id": w.new_id(), "bed": bed.pk, "litres": n} for n in (3, 4)]}
-        keep, before = Event.objects.create, Event.objects.count()
-        kept: list[Any] = []
+        keep, before = Event.objects.bulk_create, Event.objects.count()
 
-        def create(**fields):
-            if kept:
-                raise full
-            kept.append(keep(**fields))
-            return kept[0]
+        def first_alone(rows, **options):
+            keep(rows[:1], **options)
+            raise full
 
         with (
-            mock.patch.object(type(Event.objects), "create", side_effect=create),
+            mock.patch.object(type(Event.objects), "bulk_create", side_effect=first_alone),
             self.assertLogs("api.errors", "ERROR"),
         ):
             answer = self.post("/waterings", body)
