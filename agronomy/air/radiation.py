@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import functools
+
 import numpy as np
+import numpy.typing as npt
 
 from agronomy.air.humidity import Numbers
 
@@ -40,6 +43,16 @@ def extraterrestrial_radiation(latitude: Numbers, day_of_year: Numbers) -> Numbe
     )
 
 
+@functools.lru_cache(maxsize=512)
+def sun_of_year(latitude: float) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
+    """Ra [MJ m-2 d-1] and N [h] of the days 1 to 366 at a latitude [degrees], by the functions of this page; kept, since
+    they are of the sun alone. Not to be written to."""
+    days = np.arange(1.0, 367.0)
+    ra, hours = extraterrestrial_radiation(latitude, days), daylight_hours(latitude, days)
+    ra.flags.writeable = hours.flags.writeable = False
+    return ra, hours
+
+
 def daylight_hours(latitude: Numbers, day_of_year: Numbers) -> Numbers:
     """N [h]. FAO-56 eq. 34."""
     return 24.0 / np.pi * sunset_hour_angle(latitude, day_of_year)
@@ -69,8 +82,9 @@ def net_longwave(
 
     Rs/Rso is capped at 1. FAO-56 sets no floor; ASCE-EWRI (2005) uses 0.3, given as `rs_floor`.
     """
-    clearness = np.clip(np.asarray(rs) / np.maximum(rso, 1e-9), rs_floor, 1.0)
-    kelvin4 = ((np.asarray(tmax) + 273.16) ** 4 + (np.asarray(tmin) + 273.16) ** 4) / 2.0
+    clearness = np.minimum(np.maximum(np.asarray(rs) / np.maximum(rso, 1e-9), rs_floor), 1.0)
+    high, low = np.square(np.asarray(tmax) + 273.16), np.square(np.asarray(tmin) + 273.16)
+    kelvin4 = (high * high + low * low) / 2.0
     return STEFAN_BOLTZMANN * kelvin4 * (0.34 - 0.14 * np.sqrt(ea)) * (1.35 * clearness - 0.35)
 
 

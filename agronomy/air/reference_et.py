@@ -88,38 +88,64 @@ def reference_et(
     Raises NotEnoughWeatherError naming the first date for which no tier fits.
     """
     w = days.columns
-    ra = _beside(rad.extraterrestrial_radiation(days.latitude, days.day_of_year), w["tmin"])
+    ra, daylight = _sun(days)
     rso = rad.clear_sky_radiation(days.elevation_m, ra)
-
-    tmin, tmax, only_mean = _temperatures(w)
-    has_rs = ~np.isnan(w["rs"])
-    has_sun = ~np.isnan(w["sunshine_h"])
-    rs = w["rs"]
-    if not has_rs.all():  # a procedure for missing data runs only where data are missing
-        daylight = _beside(rad.daylight_hours(days.latitude, days.day_of_year), tmin)
+    if _whole(w):
+        x = _Known(w["tmin"], w["tmax"], w["ea"], wind_at_2m(w["wind"], days.wind_height_m), w["rs"], _FULL)
+    else:
         krs = rad.KRS_COASTAL if coastal else rad.KRS_INTERIOR
+        lone = "hargreaves" if hargreaves_when_only_temperatures else "temperature-only"
+        x = _filled(days, ra, rso, daylight, krs, dryness, lone)
+
+    rn = rad.net_radiation(x.tmin, x.tmax, x.ea, x.rs, rso, rs_floor)
+    et0 = np.maximum(penman_monteith(x.tmin, x.tmax, x.ea, x.u2, rn, hum.atmospheric_pressure(days.elevation_m)), 0.0)
+    if "hargreaves" in x.tier:
+        et0 = np.where(x.tier == "hargreaves", hargreaves(x.tmin, x.tmax, ra), et0)
+    rhmin, no_rhmin = w["rhmin"], np.isnan(w["rhmin"])
+    if no_rhmin.any():
+        rhmin = np.where(no_rhmin, hum.relative_humidity(x.tmax, x.ea), rhmin)
+    tier = np.broadcast_to(x.tier, et0.shape)
+    return ReferenceET(np.asarray(et0), tier, np.asarray(x.u2), np.asarray(rhmin), np.asarray(x.rs), np.asarray(x.ea))
+
+
+@dataclass(frozen=True)
+class _Known:
+    """What Penman-Monteith takes, each day's own or by the procedure for what is missing; and the day's tier."""
+
+    tmin: Numbers
+    tmax: Numbers
+    ea: Numbers
+    u2: Numbers
+    rs: Numbers
+    tier: npt.NDArray[np.str_]
+
+
+_FULL = np.array("full", dtype="<U16")
+
+
+def _whole(w: dict[str, npt.NDArray[np.float64]]) -> bool:
+    """Whether no day lacks what Penman-Monteith takes: one test for all, since a gap in one is a gap in the sum."""
+    return not np.isnan(w["tmin"] + w["tmax"] + w["ea"] + w["wind"] + w["rs"]).any()
+
+
+def _filled(
+    days: WeatherTable, ra: Numbers, rso: Numbers, daylight: Numbers, krs: float, dryness: float, lone: str
+) -> _Known:
+    """Every day by the best tier its values allow; each procedure for missing data runs only where data are missing."""
+    w = days.columns
+    tmin, tmax, only_mean = _temperatures(w)
+    has_rs, has_sun = ~np.isnan(w["rs"]), ~np.isnan(w["sunshine_h"])
+    rs = w["rs"]
+    if not has_rs.all():
         from_sun = rad.radiation_from_sunshine(w["sunshine_h"], daylight, ra)
         from_range = rad.radiation_from_temperatures(tmin, tmax, ra, rso, krs)
         rs = np.where(has_rs, rs, np.where(has_sun, from_sun, from_range))
     ea, has_humidity = _vapour_pressure(w, tmin, tmax, dryness)
     has_wind = ~np.isnan(w["wind"])
-    u2 = wind_at_2m(w["wind"], days.wind_height_m)
-    if not has_wind.all():
-        u2 = np.where(has_wind, u2, DEFAULT_WIND)
-
+    u2 = np.where(has_wind, wind_at_2m(w["wind"], days.wind_height_m), DEFAULT_WIND)
     measured = has_rs | has_sun
     _refuse_unusable(days, np.isnan(tmin) | np.isnan(tmax), only_mean & ~(measured & has_humidity))
-
-    rn = rad.net_radiation(tmin, tmax, ea, rs, rso, rs_floor)
-    et0 = np.maximum(penman_monteith(tmin, tmax, ea, u2, rn, hum.atmospheric_pressure(days.elevation_m)), 0.0)
-    lone_tier = "hargreaves" if hargreaves_when_only_temperatures else "temperature-only"
-    tier = _tiers(only_mean, measured, has_humidity, has_wind, lone_tier)
-    if "hargreaves" in tier:
-        et0 = np.where(tier == "hargreaves", hargreaves(tmin, tmax, ra), et0)
-    rhmin, no_rhmin = w["rhmin"], np.isnan(w["rhmin"])
-    if no_rhmin.any():
-        rhmin = np.where(no_rhmin, hum.relative_humidity(tmax, ea), rhmin)
-    return ReferenceET(np.asarray(et0), tier, np.asarray(u2), np.asarray(rhmin), np.asarray(rs), np.asarray(ea))
+    return _Known(tmin, tmax, ea, u2, rs, _tiers(only_mean, measured, has_humidity, has_wind, lone))
 
 
 def _tiers(
@@ -127,8 +153,6 @@ def _tiers(
 ) -> npt.NDArray[np.str_]:
     """The name of each day's tier; `lone` where only temperatures are known."""
     full = measured & has_humidity & has_wind & ~only_mean
-    if full.all():
-        return np.full(full.shape, "full", dtype="<U16")
     named: Any = np.select(
         [only_mean, full, measured & has_humidity, measured, has_humidity, has_wind],
         ["mean-temperature", "full", "no-wind", "no-humidity", "no-radiation", "temperature-wind"],
@@ -137,9 +161,12 @@ def _tiers(
     return np.asarray(named)
 
 
-def _beside(per_day: npt.NDArray[np.float64], like: npt.NDArray[np.float64]) -> npt.NDArray[np.float64]:
-    """A value for each day, shaped to broadcast over members."""
-    return np.asarray(per_day).reshape((-1,) + (1,) * (like.ndim - 1)) * np.ones_like(like)
+def _sun(days: WeatherTable) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
+    """Ra [MJ m-2 d-1] and daylight [h] of each day, shaped to broadcast over members."""
+    at = days.day_of_year.astype(np.intp) - 1
+    shape = (-1,) + (1,) * (days.columns["tmin"].ndim - 1)
+    ra, hours = rad.sun_of_year(days.latitude)
+    return ra[at].reshape(shape), hours[at].reshape(shape)
 
 
 def _temperatures(w: dict[str, npt.NDArray[np.float64]]) -> tuple[Numbers, Numbers, Numbers]:

@@ -6,6 +6,7 @@ import json
 import math
 import pathlib
 import unittest
+import zoneinfo
 
 import jsonschema
 from hypothesis import given, settings
@@ -29,6 +30,11 @@ class RoundTrip(unittest.TestCase):
         garden = dataclasses.replace(t.garden(bed), style=style, beds=(_sorted(bed),))
         text = write_garden.garden_as_text(garden)
         self.assertEqual(read_garden.garden_from_json(json.loads(text)), garden)
+
+    def test_every_zone_of_the_world_comes_back(self) -> None:
+        for zone in sorted(zoneinfo.available_timezones()):
+            garden = dataclasses.replace(t.garden(), time_zone=zone)
+            self.assertEqual(read_garden.read_garden(write_garden.garden_as_text(garden)), garden, zone)
 
     def test_every_sample_comes_back(self) -> None:
         for path in sorted(SAMPLES.glob("*.json")):

@@ -346,8 +346,10 @@ class Production(unittest.TestCase):
         )
 
     def test_check_deploy_is_clean(self) -> None:
-        done = self.check()
-        self.assertEqual(done.returncode, 0, done.stderr)
+        for how in ({}, {"ISLESHOWER_HTTP": "loopback"}, {"ISLESHOWER_BEHIND_PROXY": "1"}):
+            with self.subTest(how):
+                done = self.check(**how)
+                self.assertEqual(done.returncode, 0, done.stderr)
 
     def test_unsafe_settings_are_refused(self) -> None:
         self.assertNotEqual(self.check(ISLESHOWER_SECRET_KEY="short").returncode, 0)

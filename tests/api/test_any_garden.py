@@ -2,6 +2,7 @@
 
 import dataclasses
 import json
+import zoneinfo
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -15,6 +16,7 @@ from tests.agronomy import gardens as t
 from tests.agronomy.test_properties import beds
 from tests.apps import world as w
 
+ZONES = sorted(zoneinfo.available_timezones())
 NAMES = ("Möhre", "Mohre", "mohre", "\U0001f955", "\U0001f345", "=1+1", "a\u0301", "\u00e1", "Robert'); DROP", "x" * 60)
 
 
@@ -42,7 +44,8 @@ def gardens(draw) -> g.Garden:
         )
     rigs = tuple(g.Rig(name, 9.0) for name in draw(st.lists(st.sampled_from(NAMES), max_size=4, unique=True)))
     seasons = tuple(g.Season(name, t.TODAY) for name in draw(st.lists(st.sampled_from(NAMES), max_size=3, unique=True)))
-    return dataclasses.replace(t.garden(*made), rigs=rigs, seasons=seasons, time_zone="Pacific/Auckland")
+    zone = draw(st.sampled_from(ZONES))
+    return dataclasses.replace(t.garden(*made), rigs=rigs, seasons=seasons, time_zone=zone)
 
 
 def _fits(check: g.Observation) -> bool:
