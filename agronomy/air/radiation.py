@@ -45,8 +45,8 @@ def extraterrestrial_radiation(latitude: Numbers, day_of_year: Numbers) -> Numbe
 
 @functools.lru_cache(maxsize=512)
 def sun_of_year(latitude: float) -> tuple[npt.NDArray[np.float64], npt.NDArray[np.float64]]:
-    """Ra [MJ m-2 d-1] and N [h] of the days 1 to 366 at a latitude [degrees], by the functions of this page; kept, since
-    they are of the sun alone. Not to be written to."""
+    """Ra [MJ m-2 d-1] and N [h] of the days 1 to 366 at a latitude [degrees], by FAO-56 eq. 21 to 34 as this page has
+    them; kept, since they are of the sun alone. Not to be written to."""
     days = np.arange(1.0, 367.0)
     ra, hours = extraterrestrial_radiation(latitude, days), daylight_hours(latitude, days)
     ra.flags.writeable = hours.flags.writeable = False

@@ -9,7 +9,9 @@ In here:
     layout        where each figure stands in the arrays; nobody else's business
     kernel        the step over days and series, compiled
     forcing       from a bed's description to the step's arrays
-    run           from each bed's opening to this morning, and on
+    under_weather what the weather makes of a bed's days
+    from_opening  each bed run from its opening to this morning
+    run           a garden at this morning, and on
     day_parts     the hours that a container's day is cut into
     learnt        what a box draws, from its floats
     boxes         what a reservoir holds when nobody fills it
@@ -18,7 +20,7 @@ In here:
     salts         what water brings and leaves behind
     absence       a bed on days when nobody is there
     single_days   one day of it, for some beds
-    checkpoints   mornings kept in memory
+    checkpoints   mornings of beds kept in memory
     weather       the weather of every day of a run, gaps filled and named
     observations  what a finger, float or probe says of the balance
     spreads       how doubtful each thing is

@@ -78,7 +78,7 @@ class Absence:
 
     def gone(self, done: list[Before], policies: Policies) -> Gone:
         """What becomes of it after each thing that was done before, under a column of policies for each."""
-        run, n = self.run, self.run.n_behind
+        run, n = self.run, self.run.today_at
         many = run.only([self.i] * len(done))
         leave, last = n + self.since, n + self.until
         described: dict[Bed, Array] = {}

@@ -131,8 +131,9 @@ def _pour(a: Array, garden: Garden, bed: Bed, start: dt.date, today: dt.date | N
     a[:, at.BY_HAND] = np.where(poured > 0, by_hand / np.maximum(poured, 1e-12), 0.0)
 
 
-def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...]) -> None:
-    """Set what was observed at the start of each day in the array (day, N_BED_DAY) of one bed, the first day `start`.
+def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[FingerMark, ...], grown: int = 0) -> None:
+    """Set what was observed at the start of each day in the array (day, N_BED_DAY) of one bed, the first day `start`,
+    which is day `grown` of its stand.
 
     finger: what its readings stand for in this garden [share of TAW]. Practice, by balance/observations.py.
     """
@@ -157,7 +158,7 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
         if seen.kind == "top":  # FAO-56: the top looks dry once its readily evaporable water is gone
             a[i, at.TOP_LEAST if seen.reading == "dry" else at.TOP_MOST] = a[i, at.REW]
             continue
-        rooting = float(np.clip(stand.root_depth_m[i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
+        rooting = float(np.clip(stand.root_depth_m[grown + i], EVAPORATING_LAYER_M, managed_depth_m(bed)))
         said = sighting(seen, profile_on(bed, seen.date).top, rooting, finger)
         a[i, at.SEEN_AT], a[i, at.SEEN_OF], a[i, at.SEEN_WEIGHT] = said.share, float(said.of_taw), said.weight
         a[i, [at.SEEN_LEAST, at.SEEN_MOST]] = said.between

@@ -53,14 +53,14 @@ COLUMNS: Final[dict[str, tuple[str, str]]] = {
 def ledger_behind(run: Run, bed: int) -> list[dict[str, object]]:
     """The ledger of one bed from its opening to yesterday, one dictionary a day."""
     since, until = int(run.opened_at[bed]), run.n_behind
-    return list(_rows(run.weather.dates[since:until], run.rows[since:until, bed], run.days[since:until, bed, SHARE]))
+    return list(_rows(run.weather.dates[since:until], run.rows[bed], run.shares[bed][since:until]))
 
 
 def ledger_ahead(run: Run, bed: int, policies: Policies) -> list[dict[str, object]]:
     """The ledger of one bed over the days ahead under a policy."""
     since, until = run.n_behind, run.n_behind + policies.shape[0]
-    rows = run.rows_ahead(policies)[:, bed]
-    return list(_rows(run.weather.dates[since:until], rows, run.days[since:until, bed, SHARE]))
+    rows, shares = run.rows_ahead(policies)[:, bed], run.days[run.today_at :, bed, SHARE][: len(policies)]
+    return list(_rows(run.weather.dates[since:until], rows, shares))
 
 
 def _rows(dates: tuple[dt.date, ...], rows: Array, shares: Array) -> Iterator[dict[str, object]]:

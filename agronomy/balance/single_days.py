@@ -63,13 +63,13 @@ class SingleDays:
 
         Returns the state after it and what it did, of `beds` only; None: of all.
         """
-        run, day = self.garden_run, self.garden_run.n_behind + d
+        run, day, here = self.garden_run, self.garden_run.n_behind + d, self.garden_run.today_at + d
         some = slice(None) if beds is None else beds
         after = state[some].copy()
         (b, m) = self.draws[some].shape[:2]
         kept = np.empty((at.N_KEEP, 1, b, m))
-        today = np.ascontiguousarray(run.days[day : day + 1, some])
-        yesterday = run.days[day - 1, some, at.SHARE] if day else today[0, :, at.SHARE]
+        today = np.ascontiguousarray(run.days[here : here + 1, some])
+        yesterday = run.days[here - 1, some, at.SHARE] if here else today[0, :, at.SHARE]
         before = np.where(run.opened_at[some] >= day, today[0, :, at.SHARE], yesterday)
         run.kernel.days(
             after,
@@ -96,14 +96,14 @@ class SingleDays:
 
     def poured(self, d: int, kept: DayKept, beds: Beds) -> Array:
         """What the policy added to what was recorded on day d [mm over the ground], (bed, series)."""
-        recorded = self.garden_run.days[self.garden_run.n_behind + d, beds]
+        recorded = self.garden_run.days[self.garden_run.today_at + d, beds]
         already = recorded[:, [at.MORNING, at.AFTERNOON, at.EVENING, at.FILL]].sum(axis=1)
         line = self.run_by_timer(d, beds)
         return np.where(line[:, None], 0.0, np.maximum(kept.watered - already[:, None], 0.0))
 
     def run_by_timer(self, d: int, beds: Beds) -> npt.NDArray[np.bool_]:
         """Whether a line's timer fills each of these on day d, so that nobody does."""
-        return np.asarray(self.garden_run.days[self.garden_run.n_behind + d, beds, at.TO_FULL] > 0)
+        return np.asarray(self.garden_run.days[self.garden_run.today_at + d, beds, at.TO_FULL] > 0)
 
     def has_reservoir(self, bed: int) -> bool:
         return bool(self.figures[bed, at.CAPACITY] > 0)
@@ -113,7 +113,7 @@ class SingleDays:
 
     def wicks(self, d: int, bed: int) -> bool:
         """Whether roots have come to what a bed's reservoir wets by day d."""
-        return self.has_reservoir(bed) and bool(self.garden_run.days[self.garden_run.n_behind + d, bed, at.WICKS] > 0)
+        return self.has_reservoir(bed) and bool(self.garden_run.days[self.garden_run.today_at + d, bed, at.WICKS] > 0)
 
     def nets(self, state: Array) -> Array:
         """Depletion of each bed's rooted share as reckoned, the mean over the members [mm over it]; negative above

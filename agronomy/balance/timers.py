@@ -17,15 +17,15 @@ def under_settings(run: Run, i: int, poured_mm: Array) -> Ahead:
     """
     days, settings = poured_mm.shape
     many = run.only([i] * settings)
-    ahead = slice(run.n_behind, run.n_behind + days)
-    noted = many.days[run.n_behind, :, at.MORNING].copy()
+    ahead = slice(run.today_at, run.today_at + days)
+    noted = many.days[run.today_at, :, at.MORNING].copy()
     many.days[ahead, :, at.MORNING] = poured_mm
-    many.days[run.n_behind, :, at.MORNING] = np.maximum(noted, poured_mm[0])
+    many.days[run.today_at, :, at.MORNING] = np.maximum(noted, poured_mm[0])
     return many.ahead(np.full((days, settings), NEVER))
 
 
 def as_it_asks(run: Run, i: int, days: int) -> Ahead:
     """The same bed where it is watered on the mornings on which it asks. Arithmetic over the balance."""
     one = run.only([i])
-    one.days[run.n_behind + 1 : run.n_behind + days, :, at.MORNING] = 0.0  # without what its timer would give
+    one.days[run.today_at + 1 : run.today_at + days, :, at.MORNING] = 0.0  # without what its timer would give
     return one.ahead(np.full((days, 1), BY_TRIGGER))

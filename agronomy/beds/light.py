@@ -123,20 +123,26 @@ def in_the_wind(bed: Bed, exposure: Exposure) -> Exposure:
     return dataclasses.replace(exposure, shelter="exposed") if hangs else exposure
 
 
-def air_factors(garden: Garden, dates: tuple[dt.date, ...], parts: AirParts) -> npt.NDArray[np.float64]:
-    """ET0 at each bed over ET0 of the open garden (day, bed) [-], by its sun hours, shade, shelter, cover and what
-    stands around it on the map. FAO-56 eq. 6 with the bed's own light and wind; shares common practice."""
-    factors = np.ones((len(dates), len(garden.beds)))
-    known: dict[tuple[object, ...], npt.NDArray[np.float64]] = {}
-    for i, bed in enumerate(garden.beds):
-        points = points_of(bed) if garden.things else ()
-        if not bed.exposures and not points and bed.kind != "hanging_basket":
-            continue
-        for since, until, exposure in exposures(bed, dates[0], len(dates)):
-            undated = in_the_wind(bed, dataclasses.replace(exposure, date=None))
-            key = (since, until, undated, points)
-            if key not in known:
-                direct = np.array([direct_share(garden, undated, points, d) for d in dates[since:until]])
-                known[key] = microclimate.et0_factor(parts.between(since, until), undated, direct)
-            factors[since:until, i] = known[key]
-    return factors
+Known = dict[tuple[object, ...], npt.NDArray[np.float64]]
+
+
+def air_factor(
+    garden: Garden, bed: Bed, dates: tuple[dt.date, ...], parts: AirParts, known: Known | None = None
+) -> npt.NDArray[np.float64]:
+    """ET0 at a bed over ET0 of the open garden (day,) [-], by its sun hours, shade, shelter, cover and what stands
+    around it on the map. FAO-56 eq. 6 with the bed's own light and wind; shares common practice.
+
+    known: what was found for other beds of the garden under the same weather; beds that stand alike share it.
+    """
+    factor, known = np.ones(len(dates)), {} if known is None else known
+    points = points_of(bed) if garden.things else ()
+    if not bed.exposures and not points and bed.kind != "hanging_basket":
+        return factor
+    for since, until, exposure in exposures(bed, dates[0], len(dates)):
+        undated = in_the_wind(bed, dataclasses.replace(exposure, date=None))
+        key = (since, until, undated, points)
+        if key not in known:
+            direct = np.array([direct_share(garden, undated, points, d) for d in dates[since:until]])
+            known[key] = microclimate.et0_factor(parts.between(since, until), undated, direct)
+        factor[since:until] = known[key]
+    return factor

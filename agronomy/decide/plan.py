@@ -11,9 +11,10 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from agronomy.balance.checkpoints import Checkpoints
+from agronomy.balance.from_opening import run_garden
 from agronomy.balance.kernel import Kernel
 from agronomy.balance.learnt import Draw
-from agronomy.balance.run import Ahead, Run, run_garden
+from agronomy.balance.run import Ahead, Run
 from agronomy.balance.terms import AGAIN_ONLY, BY_TRIGGER, NEVER, BedDay, Terms
 from agronomy.balance.weather import AirDays, air_days
 from agronomy.beds.today import BedToday

@@ -6,6 +6,8 @@ import datetime as dt
 
 import numpy as np
 
+from agronomy.balance.run import Run
+from agronomy.balance.under_weather import DaysOfBeds
 from agronomy.describe import garden as g
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_from_days
 
@@ -88,6 +90,11 @@ def watered(b: g.Bed, *poured: tuple[int, float]) -> g.Bed:
     """The bed with waterings: (days ago, litres)."""
     waterings = tuple(g.Watering(TODAY - dt.timedelta(days=ago), litres) for ago, litres in poured)
     return g.Bed(**{**b.__dict__, "waterings": waterings})
+
+
+def days_laid(run: Run, bed: int = 0) -> np.ndarray:
+    """A bed's days over all the weather of a run (day, N_BED_DAY), those behind among them."""
+    return DaysOfBeds(run.garden, run.weather, run.today).of(bed)[0]
 
 
 def just_past() -> g.Bed:

@@ -63,7 +63,7 @@ class Chance(unittest.TestCase):
     def use_of(self, p: Plan) -> tuple[np.ndarray, float]:
         """What plants take, day by day, and TAW [mm over the rooted share]; bare ground takes nothing."""
         terms = p.run.terms_ahead(np.full((12, 1), NEVER))
-        today = p.run.days[p.run.n_behind, 0]
+        today = p.run.days[p.run.today_at, 0]
         return np.asarray(terms.potential)[:, 0] / today[at.SHARE], float(today[at.TAW])
 
     def test_the_chance_is_that_of_a_normal_demand_on_a_known_store(self) -> None:

@@ -187,7 +187,7 @@ class WhatElseWasAsked(unittest.TestCase):
         wet = []
         for p in pots:
             plan_of = plan(t.garden(p), t.sky(behind_rain=dict.fromkeys(range(12, 20), 25.0)), t.TODAY)
-            wet.append(plan_of.run.rows[-1, 0, s.CLOSE_ROOTED])
+            wet.append(plan_of.run.rows[0][-1, s.CLOSE_ROOTED])
         self.assertLess(wet[1], wet[0])
         self.assertLess(wet[1], 0)
 

@@ -61,7 +61,7 @@ class Buried(unittest.TestCase):
             made = plan(t.garden(described), t.sky(tmax_ahead=27.0), t.TODAY)
             days = fortnight(made).beds[0].days
             poured[given is None] = sum(d.soak is not None for d in days)
-            self.assertLess(conservation_error(made.run.rows).max(), 1e-9)
+            self.assertLess(conservation_error(made.run.rows[0]).max(), 1e-9)
             if given:
                 fills = [d.soak.litres.mid for d in days if d.soak and d.soak.litres.mid < 10.0]
                 self.assertAlmostEqual(max(fills), 6.0, places=3)  # all of a fill arrives
@@ -143,7 +143,7 @@ class OnOneLine(unittest.TestCase):
         self.assertEqual(timed.beds[0].word, "leave")
         self.assertTrue(all(d.soak is None for d in fortnight(timed).beds[0].days))
         self.assertGreater(timed.beds[0].reservoir_l.mid, 3.0)
-        self.assertLess(conservation_error(timed.run.rows).max(), 1e-9)
+        self.assertLess(conservation_error(timed.run.rows[0]).max(), 1e-9)
 
     def test_minutes_of_drip_lines_fill_no_box(self) -> None:
         dry = felt(box(capacity=8.0, holds=1.0), g.Observation(t.TODAY, "dry"))

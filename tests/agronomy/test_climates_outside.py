@@ -10,7 +10,7 @@ import numpy as np
 
 from agronomy.air.reference_et import reference_et
 from agronomy.balance import terms
-from agronomy.balance.run import run_garden
+from agronomy.balance.from_opening import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.decide.bands import bands
 from agronomy.decide.styles import Trigger

@@ -172,7 +172,7 @@ class TimerThatOnlyRuns(unittest.TestCase):
         arrives = made_.beds[0].today.method.arrives
         self.assertAlmostEqual(float(poured[-1]), 0.5 * inflow_l_h(rig, made_.beds[0].bed.drip) * arrives, places=6)
         self.assertEqual(float(poured[0]), 0.0)
-        self.assertLess(conservation_error(made_.run.rows).max(), 1e-9)
+        self.assertLess(conservation_error(np.concatenate(made_.run.rows)).max(), 1e-9)
 
 
 class Cups(unittest.TestCase):
@@ -358,7 +358,7 @@ class Wetting(unittest.TestCase):
         def wetted(way: str | None) -> float:
             poured = (g.Watering(t.TODAY - DAY, 30.0, way=way),)
             run = made(SHORT, plantings=(t.planting("tomato", 12, "shoulder", 0.7),), waterings=poured).run
-            return float(run.days[run.n_behind - 1, 0, s.WETTED])
+            return float(run.days[run.today_at - 1, 0, s.WETTED])
 
         self.assertEqual(wetted("hose"), 1.0)
         self.assertLess(wetted(None), 1.0)
@@ -458,7 +458,7 @@ class Programmes(unittest.TestCase):
         there = dataclasses.replace(bed, waterings=waterings)
         run = plan(dataclasses.replace(t.garden(there), rigs=(rig,)), t.sky(), t.TODAY).run
         since = run.n_behind - 3
-        return np.asarray(run.days[since : run.n_behind + 7, 0, s.MORNING : s.EVENING + 1])
+        return np.asarray(t.days_laid(run)[since : run.n_behind + 7, s.MORNING : s.EVENING + 1])
 
     def row(self) -> g.Bed:
         return t.dried(6, method="drip", drip=SHORT, length_m=6.0, width_m=1.0)

@@ -521,7 +521,7 @@ class Surface(unittest.TestCase):
 
     def day(self, **changes) -> tuple[np.ndarray, np.ndarray, Plan]:
         p = said(t.bed(opened=t.TODAY - 10 * DAY, **changes), changes.pop("sky", None) or t.sky(behind_rain={15: 12.0}))
-        return p.run.days[:, 0], p.run.rows[:, 0], p
+        return t.days_laid(p.run), p.run.rows[0], p
 
     def test_a_drip_line_evaporates_from_what_it_wets_and_rain_from_all(self) -> None:
         """FAO-56 eq. 75 and the remark on drip below it; fw is that of the last wetting."""
@@ -555,14 +555,14 @@ class Surface(unittest.TestCase):
         ran = {}
         for soil in ("clay", "sandy_loam"):
             p = said(t.bed(opened=t.TODAY - 10 * DAY, soils=(g.Soil(soil),)), cloudburst)
-            row = p.run.rows[p.run.n_behind - 6, 0]
+            row = p.run.rows[0][-6]
             ran[soil] = row[s.RUNOFF]
             intake = p.beds[0].today.profile.intake_mm_per_h
             through = row[s.RAIN_FALL] - row[s.INTERCEPTION]
             self.assertAlmostEqual(row[s.RUNOFF], max(0.0, through - (3 * intake + 25.0)), places=9)
         self.assertTrue(ran["clay"] > 20.0 > ran["sandy_loam"])
         basket = said(pot(kind="hanging_basket", opened=t.TODAY - 10 * DAY), cloudburst)
-        self.assertEqual(basket.run.rows[basket.run.n_behind - 6, 0][s.RUNOFF], 0.0)
+        self.assertEqual(basket.run.rows[0][-6, s.RUNOFF], 0.0)
 
 
 class HotHose(unittest.TestCase):

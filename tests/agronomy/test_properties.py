@@ -136,7 +136,7 @@ class AnyGarden(unittest.TestCase):
 
         # Water is closed behind and ahead, and everything is a number.
         ahead = season.rows_ahead(np.full((14, 1), terms.BY_TRIGGER))
-        for rows in (season.rows, ahead):
+        for rows in (*season.rows, ahead):
             self.assertTrue(np.isfinite(rows).all())
             if rows.size:
                 self.assertLess(conservation_error(rows).max(), 1e-9)

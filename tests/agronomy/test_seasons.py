@@ -9,8 +9,9 @@ import numpy as np
 
 from agronomy.balance import layout as s
 from agronomy.balance import spreads, terms
+from agronomy.balance.from_opening import run_garden
 from agronomy.balance.kernel import compiled, conservation_error
-from agronomy.balance.run import NO_HOURS, run_garden
+from agronomy.balance.run import NO_HOURS
 from agronomy.balance.weather import air_days
 from agronomy.beds.today import bed_today
 from agronomy.decide import styles
@@ -149,18 +150,19 @@ class Calibration(unittest.TestCase):
             cv = float(np.log(season.draws[0, :, column]).std())
             draw[0, 0, column] = np.exp(rng.normal(0, cv) - cv**2 / 2)
         draw[0, 0, [s.Z_RAIN, s.Z_AIR]] = rng.normal(0, 1, 2)
-        first = season.days[0, 0]
+        laid = t.days_laid(season)[:, None]
+        first = laid[0, 0]
         raw = first[s.P_TABLE] * first[s.TAW]
         state = np.zeros((1, 2, s.N_STATE))
         state[..., s.STATE_REACH] = 1.0
         state[0, 0, s.DR] = np.clip(rng.normal(0, spreads.OPENING_SPREAD_KNOWN) * raw, 0, first[s.TAW])
         state[..., s.DE] = state[..., s.DO] = np.minimum(state[..., s.DR], first[s.TEW])
-        days = season.days.shape[0]
+        days = len(laid)
         kept = np.zeros((s.N_KEEP, days, 1, 1))
-        shares = np.ascontiguousarray(np.concatenate([season.days[:1, :, s.SHARE], season.days[:-1, :, s.SHARE]]))
+        shares = np.concatenate([laid[:1, :, s.SHARE], laid[:-1, :, s.SHARE]])
         policies = np.full((days, 1), terms.BY_TRIGGER)
         policies[: season.n_behind] = terms.NEVER
-        inputs = (state, season.days, shares, season.figures, draw, air, policies, season.parts, season.cuts)
+        inputs = (state, laid, shares, season.figures, draw, air, policies, season.parts, season.cuts)
         compiled().days(*inputs, kept, np.zeros((1, 1)), np.empty((0, 1, s.N_TERMS)), NO_HOURS)
         return kept[s.KEEP_NET, season.n_behind :, 0]
 

@@ -23,7 +23,7 @@ from agronomy.plants.crops import CROPS
 from agronomy.plants.emergence import emerges_after
 from agronomy.plants.size import Warmth, stature
 from agronomy.plants.starts import LARGEST_SET_IN
-from tests.agronomy.gardens import TODAY, bed, dried, garden, sky
+from tests.agronomy.gardens import TODAY, bed, days_laid, dried, garden, sky
 
 DAY = dt.timedelta(days=1)
 
@@ -253,7 +253,7 @@ class Sown(unittest.TestCase):
         after = young("sown", 14, "carrot", 120, poured)
         run = plan(garden(after), sky(tmax=26.0), TODAY).run
         days = run.behind(0)
-        rew = run.days[run.n_behind - 14 : run.n_behind, 0, layout.REW]
+        rew = days_laid(run)[run.n_behind - 14 : run.n_behind, layout.REW]
         dry = np.asarray(days.de_now)[-14:] > 1.25 * rew
         longest = max((len(list(group)) for is_dry, group in itertools.groupby(dry) if is_dry), default=0)
         self.assertLessEqual(longest, 1)

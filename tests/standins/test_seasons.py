@@ -13,8 +13,8 @@ import numpy as np
 
 from agronomy.balance import layout as s
 from agronomy.balance import terms
+from agronomy.balance.from_opening import run_garden
 from agronomy.balance.kernel import conservation_error
-from agronomy.balance.run import run_garden
 from agronomy.balance.weather import air_days
 from agronomy.decide import styles
 from agronomy.describe.weather import Sky, table_from_days
