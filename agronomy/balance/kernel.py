@@ -51,6 +51,7 @@ def run_days(
     parts of the last day; of no part likewise.
     """
     n, reckoned = draws.shape[1], state.shape[1] - draws.shape[1]
+    trace = trace_of(hours, 0, 0)  # of no part, where they are not wanted: then one serves all
     added, fills, again = np.zeros(reckoned), np.zeros(reckoned), np.zeros(reckoned)
     for d in range(bed_days.shape[0]):
         for b in range(bed_days.shape[1]):
@@ -87,6 +88,8 @@ def run_days(
                 rows[d, b] /= reckoned
             for m in range(n):
                 j = m if reckoned > 1 else 0
+                if hours.shape[2] > 0:
+                    trace = trace_of(hours, b, m)
                 before, draw, weather = state_of(state, b, m), draw_of(draws, b, m), air_of(air, d, m)
                 new, did = day_step(
                     before,
@@ -99,7 +102,7 @@ def run_days(
                     fills[j],
                     again[j],
                     cut,
-                    trace_of(hours, b, m),
+                    trace,
                 )
                 for k in range(at.N_STATE):
                     state[b, m, k] = new[k]

@@ -10,7 +10,7 @@ from typing import Final
 
 import numpy as np
 
-from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, State, Terms, Want
+from agronomy.balance.terms import Air, Array, BedDay, BedFigures, Draw, Part, State, Terms, Want
 
 (
     SHARE, KD, KCB_FULL, H_FACTOR, SPREAD_AREA, COVER, TAW, P_TABLE, EVAP_LEFT, RAIN_HELD, RAIN_IN, MORNING, EVENING,
@@ -45,12 +45,8 @@ N_WANT: Final = len(Want._fields)
 ET0, RAIN, CLIMATE, ET0_CV, RAIN_CV, SHOWERS, FALLEN = range(len(Air._fields))
 N_AIR: Final = len(Air._fields)
 
-# The parts that a day is cut into (array of (part, N_PART)): its length [d], its shares of the day's demand and rain,
-# the shares of the morning's and the afternoon's water poured as it begins and of the evening's poured as it ends (each
-# sums to 1), and the share of the day's demand that comes from its beginning until dark. A part of no length: there are
-# no more.
-LENGTH, OF_ET0, OF_RAIN, OF_MORNING, OF_AFTERNOON, OF_EVENING, UNTIL_DARK = range(7)
-N_PART: Final = 7
+LENGTH, OF_ET0, OF_RAIN, OF_MORNING, OF_AFTERNOON, OF_EVENING, UNTIL_DARK = range(len(Part._fields))
+N_PART: Final = len(Part._fields)
 HOURS: Final = 24  # the most parts of a day
 # A bed has three cuts: of days behind and further ahead, of today and of tomorrow (beds/hours.py).
 USUALLY, TODAY, TOMORROW = range(3)
@@ -139,6 +135,19 @@ def cut_of(parts: Array, b: int, cut: int) -> Array:
     while n < parts.shape[2] and parts[b, cut, n, LENGTH] > 0.0:
         n += 1
     return parts[b, cut, :n]
+
+
+def part_of(parts: Array, i: int) -> Part:
+    """One part of a day by name, in the units of terms.Part."""
+    return Part(
+        parts[i, LENGTH],
+        parts[i, OF_ET0],
+        parts[i, OF_RAIN],
+        parts[i, OF_MORNING],
+        parts[i, OF_AFTERNOON],
+        parts[i, OF_EVENING],
+        parts[i, UNTIL_DARK],
+    )
 
 
 def trace_of(hours: Array, b: int, m: int) -> Array:

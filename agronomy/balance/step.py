@@ -21,17 +21,7 @@ in several, in today's and tomorrow's by the hour.
 from __future__ import annotations
 
 from agronomy.balance.asking import top_asks
-from agronomy.balance.layout import (
-    HOUR_KS,
-    HOUR_NET,
-    LENGTH,
-    OF_AFTERNOON,
-    OF_ET0,
-    OF_EVENING,
-    OF_MORNING,
-    OF_RAIN,
-    UNTIL_DARK,
-)
+from agronomy.balance.layout import HOUR_KS, HOUR_NET, part_of
 from agronomy.balance.processes import (
     drain,
     drawn_from,
@@ -230,22 +220,23 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
 
     caught = overflow = wicked = aside = evaporated = transpired = potential = bare_used = 0.0
     ks = ke = wet = sides = thirsty = 0.0
-    in_parts = parts[0, LENGTH] < 1.0
+    in_parts = part_of(parts, 0).length < 1.0
     for i in range(parts.shape[0]):
-        if parts[i, OF_MORNING] > 0.0:
+        part = part_of(parts, i)
+        if part.of_morning > 0.0 and (morning > 0.0 or fill > 0.0 or net < -room or r > capacity):
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
             net, de, do, beside, past = pour_on(
-                net, de, do, beside, morning * parts[i, OF_MORNING], by_hand, f, reach, room, let_in
+                net, de, do, beside, morning * part.of_morning, by_hand, f, reach, room, let_in
             )
             drained += past
-            r, spilt = store(r, fill * parts[i, OF_MORNING], capacity)
+            r, spilt = store(r, fill * part.of_morning, capacity)
             overflow += spilt
-        if parts[i, OF_AFTERNOON] > 0.0 and (afternoon > 0.0 or again != NEVER):
-            recorded = afternoon * parts[i, OF_AFTERNOON]
-            given = again * draw.q_water * parts[i, OF_AFTERNOON]
+        if part.of_afternoon > 0.0 and (afternoon > 0.0 or again != NEVER):
+            recorded = afternoon * part.of_afternoon
+            given = again * draw.q_water * part.of_afternoon
             if again < 0.0:
                 # What was left this morning was to hold the day; what was watered may be given the rest for safety.
-                margin, rest = bed.again_margin if morning > 0.0 else 1.0, kcb * et0 * over * parts[i, UNTIL_DARK]
+                margin, rest = bed.again_margin if morning > 0.0 else 1.0, kcb * et0 * over * part.until_dark
                 given = drink_again(net - recorded / fr, raw, taw, x.pull * rest, THIRSTY_KS, margin) * fr
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
             net, de, do, beside, past = pour_on(net, de, do, beside, recorded + given, 0.0, f, reach, room, let_in)
@@ -255,7 +246,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         if reach < 1.0:
             ks_now, pull = drawn_from(ks_now, stress(beside, raw, taw), reach)
 
-        rain = (x.soaking - x.early) * parts[i, OF_RAIN]
+        rain = (x.soaking - x.early) * part.of_rain
         net -= rain
         beside -= rain
         de = max(0.0, de - rain)
@@ -263,7 +254,7 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         bare_drained += max(0.0, -do) * (1.0 - f)
         do = max(0.0, do)
 
-        demand, through = et0 * parts[i, OF_ET0], 0.0
+        demand, through = et0 * part.of_et0, 0.0
         if f >= 1.0 and bed_day.side > 0.0:  # half of it before plants draw, half after: they draw at the same time
             do, through = dry_sides(do, bed_day.side_et * demand, bed_day.side, tew, rew)
             through = min(through, max(0.0, bed_day.deepest - net))
@@ -276,10 +267,10 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         )  # fmt: skip
         if in_parts:
             ks_now = transpiration / unstressed if unstressed > 0.0 else ks_now
-            if ks_now < THIRSTY_KS and parts[i, UNTIL_DARK] > 0.0:
-                thirsty += 24.0 * parts[i, LENGTH]
-        ks += ks_now * parts[i, OF_ET0]
-        ke += ke_now * parts[i, OF_ET0]
+            if ks_now < THIRSTY_KS and part.until_dark > 0.0:
+                thirsty += 24.0 * part.length
+        ks += ks_now * part.of_et0
+        ke += ke_now * part.of_et0
         evaporated += evaporation * f
         transpired += transpiration * f
         potential += unstressed * f
@@ -292,18 +283,18 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
         net, lost = shed(net, room)
         lost *= reach
         if reach < 1.0:  # what stands above capacity passes into the rooted ground beside, which lies between
-            net, beside, _ = pass_aside(net, beside, reach, bed_day.aside, parts[i, LENGTH])
+            net, beside, _ = pass_aside(net, beside, reach, bed_day.aside, part.length)
             beside, past = shed(beside, room)
-            beside, seeped = drain(beside, 0.0, bed_day.drain, parts[i, LENGTH])
+            beside, seeped = drain(beside, 0.0, bed_day.drain, part.length)
             lost += (1.0 - reach) * (past + seeped)
         else:
-            net, do, passed = pass_aside(net, do, f, bed_day.aside, parts[i, LENGTH])
+            net, do, passed = pass_aside(net, do, f, bed_day.aside, part.length)
             aside += passed
         bare_drained += max(0.0, -do) * (1.0 - f)
         do = max(0.0, do)
         if -net > bed_day.air_mark:
-            wet += parts[i, LENGTH]
-        net, seeped = drain(net, bed_day.saucer, bed_day.drain, parts[i, LENGTH])
+            wet += part.length
+        net, seeped = drain(net, bed_day.saucer, bed_day.drain, part.length)
         drained += (lost + seeped * reach) * f
 
         if capacity > 0.0:
@@ -311,15 +302,15 @@ def day_step(  # noqa: PLR0912 - the order of the day on one page
                 r, spilt = store(r, drained - caught, capacity)
                 caught, overflow = drained, overflow + spilt
             rest = wick_rests_at(r, capacity, bed.wick_rest, bed.wick_falls) * taw
-            lifted = wick(r, net, fr, bed.wick * bed_day.wicks, rest, bed.wick_reach, parts[i, LENGTH])
+            lifted = wick(r, net, fr, bed.wick * bed_day.wicks, rest, bed.wick_reach, part.length)
             r -= lifted
             net -= lifted / fr
             wicked += lifted
 
-        if evening * parts[i, OF_EVENING] > 0.0:
+        if evening * part.of_evening > 0.0:
             let_in = taken_in(net, taw, bed.repels_beyond, bed_day.one_pass)
             net, de, do, beside, past = pour_on(
-                net, de, do, beside, evening * parts[i, OF_EVENING], bed_day.by_hand, f, reach, room, let_in
+                net, de, do, beside, evening * part.of_evening, bed_day.by_hand, f, reach, room, let_in
             )
             drained += past
             if capacity > 0.0 and bed.buried == 0.0:

@@ -114,6 +114,18 @@ class Draw(NamedTuple):
     z_air: float
 
 
+class Part(NamedTuple):
+    """A part of a day; the shares of a day's parts sum to 1 each, dimensionless [-]."""
+
+    length: float  # [d]; 0: there are no more
+    of_et0: float  # of the day's demand
+    of_rain: float
+    of_morning: float  # of the morning's water, poured as it begins
+    of_afternoon: float  # of the afternoon's, likewise
+    of_evening: float  # of the evening's, poured as it ends
+    until_dark: float  # of the day's demand, what comes from its beginning until dark
+
+
 THIRSTY_KS = 0.7  # below it a container's plants droop, and lose by the hour; common practice, no source
 USUAL = Draw(1.0, 1.0, 0.0, 1.0, 0.0)  # of a bed that is as its figures say
 
