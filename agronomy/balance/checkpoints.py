@@ -38,18 +38,18 @@ class Checkpoints:
 
 
 def hash_of_each(daily: Array) -> npt.NDArray[np.uint8]:
-    """A hash of each day of an array (day, ...), as (day, 32): short enough to be hashed again for every bed."""
-    digests = (hashlib.sha256(np.ascontiguousarray(day).data).digest() for day in daily)
+    """A hash of each day of an array (day, ...), as (day, 32) bytes: short enough to be hashed again for every bed."""
+    digests = (hashlib.blake2b(np.ascontiguousarray(day).data, digest_size=32).digest() for day in daily)
     return np.frombuffer(b"".join(digests), dtype=np.uint8).reshape(len(daily), 32)
 
 
 def running_keys(once: Sequence[Array], daily: Sequence[npt.NDArray[Any]], ends: Sequence[int]) -> list[bytes]:
     """For each of some growing numbers of days, a hash of what a run over the first so many of `daily` starts from."""
-    start = hashlib.sha256()
+    start = hashlib.blake2b()
     for a in once:
         start.update(repr(a.shape).encode())
         start.update(np.ascontiguousarray(a).data)
-    running = [hashlib.sha256() for _ in daily]  # each by itself, so that a key does not depend on the ends before its
+    running = [hashlib.blake2b() for _ in daily]  # each by itself, so that a key does not depend on the ends before its
     keys, hashed = [], 0
     for end in ends:
         for digest, a in zip(running, daily, strict=True):

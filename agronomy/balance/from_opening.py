@@ -8,11 +8,10 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 import numpy as np
-import numpy.typing as npt
 
 from agronomy.balance import forcing, spreads
 from agronomy.balance import layout as at
-from agronomy.balance.checkpoints import Checkpoints, hash_of_each, running_keys
+from agronomy.balance.checkpoints import Checkpoints, running_keys
 from agronomy.balance.day_parts import day_parts
 from agronomy.balance.kernel import Kernel, compiled
 from agronomy.balance.layout import figures_of, terms_of
@@ -46,7 +45,6 @@ def run_garden(
     kernel = kernel or compiled()
     n, members, first = weather.n_behind, weather.air.shape[1], weather.dates[0]
     laid, warmth = DaysOfBeds(garden, weather, today), _warmth_of_day(weather)
-    air_hashes = hash_of_each(weather.air[:n]) if checkpoints else None
     ahead = slice(max(n - 1, 0), None)  # from yesterday on
     beds: list[_Bed] = []
     for i, bed in enumerate(garden.beds):
@@ -57,7 +55,7 @@ def run_garden(
         opened, parts = min(max((bed.opened - first).days, 0), n), day_parts(garden, bed, today, warmth)
         behind = _Behind(opened, days[:n], figures, draws, parts)
         opening = forcing.opening_state(bed, days[opened], members)
-        state, rows = behind.until_morning(kernel, opening, weather.air, checkpoints, air_hashes)
+        state, rows = behind.until_morning(kernel, opening, weather, checkpoints)
         since = first + dt.timedelta(days=opened)
         draw = draw_of_box(bed, figures_of(figures), terms_of(rows), since) if bed.reservoir else USUAL_DRAW
         shares, days = days[:n, at.SHARE].copy(), days[ahead].copy()
@@ -110,23 +108,18 @@ class _Behind:
     parts: Array
 
     def until_morning(
-        self,
-        kernel: Kernel,
-        opening: Array,
-        air: Array,
-        checkpoints: Checkpoints | None,
-        air_hashes: npt.NDArray[np.uint8] | None,
+        self, kernel: Kernel, opening: Array, weather: AirDays, checkpoints: Checkpoints | None
     ) -> tuple[Array, Array]:
         """State this morning (series + reckoned, N_STATE), and the terms of each day from the opening on.
 
         Where checkpoints know yesterday's morning by the same facts, only yesterday is run.
         """
-        opened, n = self.opened, len(self.days)
-        if checkpoints is None or air_hashes is None:
+        opened, n, air = self.opened, len(self.days), weather.air
+        if checkpoints is None:
             return self.run(kernel, opening, air, opened, n)
         once = (opening, np.delete(self.figures, ASKED_BY), self.draws, self.parts[at.USUALLY])
         ends = [max(k - opened, 0) for k in (n - 1, n)]
-        before, now = running_keys(once, (self.days[opened:], air_hashes[opened:]), ends)
+        before, now = running_keys(once, (self.days[opened:], weather.hashes[opened:]), ends)
         known = checkpoints.get(now)
         if known is not None:
             return known

@@ -88,8 +88,7 @@ def run_days(
                 rows[d, b] /= reckoned
             for m in range(n):
                 j = m if reckoned > 1 else 0
-                if hours.shape[2] > 0:
-                    trace = trace_of(hours, b, m)
+                trace = trace_of(hours, b, m) if hours.shape[2] > 0 else trace
                 before, draw, weather = state_of(state, b, m), draw_of(draws, b, m), air_of(air, d, m)
                 new, did = day_step(
                     before,

@@ -66,16 +66,16 @@ class Run:
         """Where in the state what is reckoned stands, behind the series."""
         return slice(self.draws.shape[1], None)
 
-    @property
+    @functools.cached_property
     def n_behind(self) -> int:
         return self.weather.n_behind
 
-    @property
+    @functools.cached_property
     def n_ahead(self) -> int:
         """Days from today on that the weather reaches."""
         return len(self.weather.dates) - self.n_behind
 
-    @property
+    @functools.cached_property
     def today_at(self) -> int:
         """Where today stands in `days`."""
         return len(self.days) - self.n_ahead

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import functools
 from dataclasses import dataclass
 
 import numpy as np
@@ -12,6 +13,7 @@ from agronomy.air.microclimate import AirParts
 from agronomy.air.reference_et import ReferenceET, reference_et
 from agronomy.balance import layout as s
 from agronomy.balance import spreads
+from agronomy.balance.checkpoints import hash_of_each
 from agronomy.describe.garden import Garden
 from agronomy.describe.weather import Sky
 from agronomy.plants.demand import climate_of_day
@@ -40,6 +42,11 @@ class AirDays:
     usual_tmax: Array  # of all observed days, however far behind
     outlook: tuple[str, ...]  # of each day: "observed", "gap", "climate", "forecast", "typed" or "resampled"
     sky: Sky  # what they rest on
+
+    @functools.cached_property
+    def hashes(self) -> npt.NDArray[np.uint8]:
+        """A hash of each day behind (day, 32), worked out once for all runs under this weather."""
+        return hash_of_each(self.air[: self.n_behind])
 
 
 def air_days(garden: Garden, sky: Sky, first: dt.date, today: dt.date, days: int) -> AirDays:

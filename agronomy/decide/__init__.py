@@ -27,6 +27,7 @@ In here:
     outlook       when a bed asks next, when a reservoir runs dry
     fortnight     the days ahead within what can be done
     sequence      those days one after the other
+    worked        what was worked of one bed by itself
     room          what is left of a day's minutes and taps
     together      beds on one tube, watered at once
     round         today's round as the days ahead leave it

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import datetime as dt
 from dataclasses import dataclass
 
@@ -69,16 +70,15 @@ def _this_morning(plan: Plan, rig: Rig) -> float:
     holds, weather = rig.holds_l or 0.0, plan.run.weather
     since = rig.seen_on or weather.dates[0]
     level = holds * UNKNOWN_LEVEL if rig.seen_l is None else rig.seen_l
+    poured: collections.defaultdict[dt.date, float] = collections.defaultdict(float)
+    for b in plan.beds:
+        for w in b.bed.waterings:
+            if w.date >= since and (w.rig or b.today.rig.name) == rig.name:
+                poured[w.date] += w.litres
     for d, date in enumerate(weather.dates[: plan.run.n_behind + 1]):
         if date < since:
             continue
-        poured = sum(
-            w.litres
-            for b in plan.beds
-            for w in b.bed.waterings
-            if w.date == date and (w.rig or b.today.rig.name) == rig.name
-        )
-        level = max(0.0, level - poured)
+        level = max(0.0, level - poured[date])
         if d < plan.run.n_behind:
             level = min(holds, level + float(np.mean(caught_l(weather.rain[d], rig.roof_m2 or 0.0))))
     return level

@@ -20,8 +20,9 @@ from agronomy.decide.bands import Band, bands, rain_chance
 from agronomy.decide.household import Limits, limits_on
 from agronomy.decide.plan import Plan
 from agronomy.decide.room import Room
-from agronomy.decide.sequence import Asked, BedAhead, Sequence, worked_of
+from agronomy.decide.sequence import Asked, BedAhead, Sequence
 from agronomy.decide.together import tubes_in, whole
+from agronomy.decide.worked import worked_of
 from agronomy.describe.garden import Move
 
 

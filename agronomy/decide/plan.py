@@ -35,6 +35,7 @@ from agronomy.decide.reasons import Story, story_of
 from agronomy.decide.reservoirs import Supply
 from agronomy.decide.too_much import TooMuch, too_much
 from agronomy.decide.word import word_of
+from agronomy.decide.worked import sums_of
 from agronomy.describe.errors import InputError
 from agronomy.describe.garden import Bed, Garden
 from agronomy.describe.weather import Sky
@@ -150,10 +151,14 @@ class Plan:
     def week_need_mm(self) -> tuple[float, ...]:
         """What each bed's plants and ground want in the week from today [mm over its ground]; worked out when it is
         first looked at."""
-        n = min(7, len(self.run.weather.dates) - self.run.n_behind)
-        terms = self.run.terms_ahead(np.full((n, len(self.garden.beds)), BY_TRIGGER))
-        used = np.asarray(terms.potential) + np.asarray(terms.evap_rooted)
-        return tuple((used.mean(axis=0) * 7).tolist())
+        n = min(7, self.run.n_ahead)
+
+        def need(beds: list[int]) -> list[float]:
+            terms = self.run.only(beds).terms_ahead(np.full((n, len(beds)), BY_TRIGGER))
+            used = np.asarray(terms.potential) + np.asarray(terms.evap_rooted)
+            return list((used.mean(axis=0) * 7).tolist())
+
+        return sums_of(self.beds, ("week_need", n), need)
 
 
 def plan(

@@ -6,7 +6,7 @@ import dataclasses
 import datetime as dt
 import weakref
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -22,6 +22,7 @@ from agronomy.decide.planting_out import comes_on, water_in_l
 from agronomy.decide.room import Room, Soak
 from agronomy.decide.together import run_for, tubes_in, whole
 from agronomy.decide.wait import NOW, Option, weigh
+from agronomy.decide.worked import sums_of, worked_of
 from agronomy.describe.garden import Move
 from agronomy.plants.crops import crop_of, is_watered, yield_loss
 
@@ -63,23 +64,6 @@ class BedAhead:
 
 # Days, moves, whether it is left today, and the others on its tube.
 Asked = tuple[int, tuple[Move, ...], bool, tuple["weakref.ref[BedPlan]", ...]]
-
-
-@dataclass
-class Worked:
-    """What was worked of a bed by itself, kept as long as the plan of it is: its days by what was asked for, and what
-    was weighed on a day, by its state."""
-
-    alone: dict[Asked, BedAhead] = field(default_factory=dict)
-    weighed: dict[tuple[int, bytes], Option] = field(default_factory=dict)
-
-
-_worked: weakref.WeakKeyDictionary[BedPlan, Worked] = weakref.WeakKeyDictionary()
-
-
-def worked_of(bed: BedPlan) -> Worked:
-    """What is kept of a bed; a cache, never a truth."""
-    return _worked.setdefault(bed, Worked())
 
 
 class Sequence:
@@ -141,7 +125,7 @@ class Sequence:
         asks = self._asks(0, self.state)
         for d in range(self.n_days):
             asks = self._day(d, asks)
-        potential = np.sum(self.run.terms_ahead(np.full((self.n_days, self.n_beds), NEVER)).potential, axis=0)
+        potential = sums_of(self.plan.beds, ("potential", self.n_days), self._potential)
         lines = []
         for i, b in enumerate(self.plan.beds):
             missed = float(self.stress[i] / max(potential[i], 1e-9))
@@ -150,6 +134,11 @@ class Sequence:
             days = tuple(self.cells[i])
             lines.append(BedAhead(b.bed.name, days, self.left_alone[i], missed, yield_loss(ky, missed), lost))
         return tuple(lines)
+
+    def _potential(self, beds: list[int]) -> list[float]:
+        """What plants of these beds would use in all days without stress [mm over the ground]."""
+        terms = self.run.only(beds).terms_ahead(np.full((self.n_days, len(beds)), NEVER))
+        return list(np.sum(terms.potential, axis=0).tolist())
 
     def _asks(self, d: int, state: Array, beds: Iterable[int] | None = None) -> set[int]:
         """Which of these beds (None: of all) most series would water on day d. Today's word is the word of the plan."""

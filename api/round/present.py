@@ -34,6 +34,7 @@ from api.feeding.present import feeding_out
 from api.present import NO_LIMITS, Json, band_out, core_limits, crops_out, garden_out, heat_out, limits_out, weather_out
 from api.signs.present import due_out
 from apps.planning.feeding import feeding_now
+from apps.planning.happened import on_day
 from apps.planning.marks import mark_ids
 from apps.planning.situation import Situation, days_ahead, facts_of, stops_of
 from apps.record.away import absence_ahead, absence_of, foretold_of
@@ -135,8 +136,8 @@ def stop_out(now: Situation, p: Plan, stop: Stop) -> Json:
     facts = facts_of(now, int(b.bed.key))
     row = facts.row
     wishes = wishes_on(b.bed, today)
-    poured = [w for w in facts.poured if w.date == today and not w.struck]
-    felt = [c for c in facts.felt if c.date == today and not c.struck]
+    poured = [w for w in on_day(facts.poured, today) if not w.struck]
+    felt = [c for c in on_day(facts.felt, today) if not c.struck]
     return {
         "id": row.pk,
         "name": row.name,

@@ -6,11 +6,12 @@ What is kept can be thrown away at any time.
 
 from __future__ import annotations
 
+import bisect
 import datetime as dt
 import threading
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Protocol, TypeVar
 from uuid import UUID
 
 import cachetools
@@ -18,6 +19,13 @@ from django.conf import settings
 
 from apps.garden.models import Event, Garden
 
+
+class HasDate(Protocol):
+    @property
+    def date(self) -> dt.date: ...
+
+
+Dated = TypeVar("Dated", bound=HasDate)
 Key = tuple[int, str]  # bed and kind
 Row = tuple[dt.datetime, dt.datetime, Any]  # occurred, recorded, what was told
 GARDENS = 64  # of which a worker keeps what happened
@@ -61,6 +69,12 @@ def happened(
         with _lock:
             _known[garden.pk] = fresh
     return fresh.told
+
+
+def on_day(by_date: Sequence[Dated], date: dt.date) -> Sequence[Dated]:
+    """Of what lies by its dates, that of one day: found without looking at all that lies behind."""
+    first = bisect.bisect_left(by_date, date, key=lambda x: x.date)
+    return by_date[first : bisect.bisect_right(by_date, date, first, key=lambda x: x.date)]
 
 
 def _read(

@@ -13,6 +13,7 @@ from collections.abc import Sequence
 from django.utils.crypto import salted_hmac
 
 from apps.planning.facts import BedFacts, Felt, LeftAlone, Poured
+from apps.planning.happened import on_day
 
 
 def mark_ids(facts: BedFacts, date: dt.date) -> dict[str, uuid.UUID]:
@@ -22,12 +23,12 @@ def mark_ids(facts: BedFacts, date: dt.date) -> dict[str, uuid.UUID]:
     """
     noted: dict[str, Sequence[Poured | Felt | LeftAlone]]
     noted = {"watering": facts.poured, "observation": facts.felt, "put_off": facts.put_offs}
-    return {kind: _id(kind, facts.row.pk, date, sum(e.date == date for e in events)) for kind, events in noted.items()}
+    return {kind: _id(kind, facts.row.pk, date, len(on_day(events, date))) for kind, events in noted.items()}
 
 
 def before_leaving_id(what: str, facts: BedFacts, date: dt.date) -> uuid.UUID:
     """The same for something that is poured before going away: two of them may be done at one bed."""
-    return _id(f"before leaving {what}", facts.row.pk, date, sum(x.date == date for x in facts.poured))
+    return _id(f"before leaving {what}", facts.row.pk, date, len(on_day(facts.poured, date)))
 
 
 def _id(kind: str, bed_id: int, date: dt.date, noted: int) -> uuid.UUID:
