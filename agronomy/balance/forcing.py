@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import dataclasses
 import datetime as dt
-import functools
 import math
+import threading
 from collections.abc import Sequence
 from typing import Final
 
+import cachetools
 import numpy as np
 
 from agronomy.air import microclimate
@@ -47,6 +48,7 @@ FRAMED = ("raised", "keyhole", "pot", "half_barrel", "trough", "fabric_bag", "se
 RAIN_H, FRAME_HOLDS_MM = 3.0, 25.0  # a day's hard rain lasts so long; a frame's rim stands so high: common practice
 AGAIN_Z = 0.524  # normal score of a chance of 0.3, at which a second drink is given
 DRY_AGAIN_DAYS = 2  # from rain until a drip line is taken to run again in the days ahead; common practice
+MOST_BYTES = 32 * 2**20  # of days that are kept in memory as they are before anything is poured
 WETS_ALL = 0.2  # of ET0: rain that counts as a wetting; FAO-56 chapter 7
 
 
@@ -164,7 +166,12 @@ def observe(a: Array, bed: Bed, start: dt.date, stand: Stand, finger: tuple[Fing
         a[i, [at.SEEN_LEAST, at.SEEN_MOST]] = said.between
 
 
-@functools.lru_cache(maxsize=2048)
+def _bytes_of(laid: tuple[Array, Stand]) -> int:
+    days, stand = laid
+    return days.nbytes + sum(x.nbytes for x in vars(stand).values() if isinstance(x, np.ndarray))
+
+
+@cachetools.cached(cachetools.LRUCache(MOST_BYTES, _bytes_of), lock=threading.Lock())
 def _undisturbed(
     bed: Bed, latitude: float, start: dt.date, n_days: int, warmth: Warmth | None, soil: Warmth | None
 ) -> tuple[Array, Stand]:

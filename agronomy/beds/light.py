@@ -17,7 +17,7 @@ from agronomy.air.shade import past_by_hour, sunlit_share
 from agronomy.air.sun import sun_day
 from agronomy.beds.ground import spans
 from agronomy.describe.footprint import Point, corners
-from agronomy.describe.garden import Bed, Exposure, Garden, Thing, on_date, utc_offset_on
+from agronomy.describe.garden import Bed, Exposure, Garden, Thing, on_date, utc_offset_on, zone_offset_h
 
 
 def noon_sun(latitude: float, start: dt.date, n_days: int) -> npt.NDArray[np.float64]:
@@ -94,27 +94,73 @@ def direct_share(garden: Garden, exposure: Exposure, points: tuple[Point, ...], 
 
     One figure serves the days around. Arithmetic over the sun's way (air/sun.py, air/shade.py).
     """
-    day, offset_h = 5 * round(date.timetuple().tm_yday / 5), utc_offset_on(garden, date)
+    step, offset_h = _step_of(date), utc_offset_on(garden, date)
+    return float(_direct_of_year(garden, exposure, points, offset_h)[step])
+
+
+STEP_DAYS = 5  # one figure serves so many days
+
+
+def _step_of(date: dt.date) -> int:
+    return round(date.timetuple().tm_yday / STEP_DAYS)
+
+
+def _direct_of_year(
+    garden: Garden, exposure: Exposure, points: tuple[Point, ...], offset_h: float
+) -> npt.NDArray[np.float64]:
+    """The same for every step of a year, the clocks so far ahead of UTC [h]."""
+    between = exposure.sun_from_h, exposure.sun_to_h
     if garden.things and points:
-        return sunlit_share(
-            garden.things,
-            points,
-            garden.latitude,
-            garden.longitude,
-            offset_h,
-            day,
-            garden.north_deg,
-            exposure.sun_from_h,
-            exposure.sun_to_h,
-        )
-    if (exposure.sun_from_h, exposure.sun_to_h) == (0.0, 24.0):
-        return 1.0
-    return _direct_of_day(garden.latitude, garden.longitude, offset_h, day, exposure.sun_from_h, exposure.sun_to_h)
+        at = garden.latitude, garden.longitude, offset_h, garden.north_deg
+        return _past_things(garden.things, points, *at, *between)
+    if between == (0.0, 24.0):
+        return _ALL_OF_IT
+    return _between_hours(garden.latitude, garden.longitude, offset_h, *between)
 
 
-@functools.lru_cache(maxsize=4096)
-def _direct_of_day(lat: float, lon: float, offset_h: float, day: int, from_h: float, to_h: float) -> float:
-    return microclimate.direct_share(sun_day(lat, lon, offset_h, day), lat, float(day), from_h, to_h)
+_STEPS = np.arange(0, 366 + STEP_DAYS, STEP_DAYS)  # days of the year
+_ALL_OF_IT = np.ones(len(_STEPS))
+
+
+@functools.lru_cache(maxsize=1024)
+def _past_things(
+    things: tuple[Thing, ...],
+    points: tuple[Point, ...],
+    lat: float,
+    lon: float,
+    offset_h: float,
+    north_deg: float,
+    from_h: float,
+    to_h: float,
+) -> npt.NDArray[np.float64]:
+    return sunlit_share(things, points, lat, lon, offset_h, _STEPS, north_deg, from_h, to_h)
+
+
+@functools.lru_cache(maxsize=1024)
+def _between_hours(lat: float, lon: float, offset_h: float, from_h: float, to_h: float) -> npt.NDArray[np.float64]:
+    days = (int(d) for d in _STEPS)
+    share = microclimate.direct_share
+    return np.array([share(sun_day(lat, lon, offset_h, d), lat, float(d), from_h, to_h) for d in days])
+
+
+def direct_shares(
+    garden: Garden, exposure: Exposure, points: tuple[Point, ...], dates: tuple[dt.date, ...]
+) -> npt.NDArray[np.float64]:
+    """direct_share of many dates (day,)."""
+    steps, offsets = _steps_and_offsets(garden.time_zone, garden.utc_offset_h, dates)
+    shares = np.empty(len(dates))
+    for offset_h in set(offsets.tolist()):
+        here = offsets == offset_h
+        shares[here] = _direct_of_year(garden, exposure, points, offset_h)[steps[here]]
+    return shares
+
+
+@functools.lru_cache(maxsize=64)
+def _steps_and_offsets(
+    time_zone: str, offset_h: float, dates: tuple[dt.date, ...]
+) -> tuple[npt.NDArray[np.int64], npt.NDArray[np.float64]]:
+    offsets = [zone_offset_h(time_zone, d) if time_zone else offset_h for d in dates]
+    return np.array([_step_of(d) for d in dates], dtype=np.int64), np.array(offsets)
 
 
 def in_the_wind(bed: Bed, exposure: Exposure) -> Exposure:
@@ -142,7 +188,7 @@ def air_factor(
         undated = in_the_wind(bed, dataclasses.replace(exposure, date=None))
         key = (since, until, undated, points)
         if key not in known:
-            direct = np.array([direct_share(garden, undated, points, d) for d in dates[since:until]])
+            direct = direct_shares(garden, undated, points, dates[since:until])
             known[key] = microclimate.et0_factor(parts.between(since, until), undated, direct)
         factor[since:until] = known[key]
     return factor

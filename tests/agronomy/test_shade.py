@@ -19,7 +19,7 @@ SPAN = (0.0, 24.0)
 
 
 def share(*things: Thing, point=(0.0, 0.0), latitude=44.6, day=172, north=0.0, hours=SPAN) -> float:
-    return shade.sunlit_share(things, (point,), latitude, 0.0, 0.0, day, north, *hours)
+    return float(shade.sunlit_share(things, (point,), latitude, 0.0, 0.0, np.array([day]), north, *hours)[0])
 
 
 class Sun(unittest.TestCase):
