@@ -48,7 +48,7 @@ FRAMED = ("raised", "keyhole", "pot", "half_barrel", "trough", "fabric_bag", "se
 RAIN_H, FRAME_HOLDS_MM = 3.0, 25.0  # a day's hard rain lasts so long; a frame's rim stands so high: common practice
 AGAIN_Z = 0.524  # normal score of a chance of 0.3, at which a second drink is given
 DRY_AGAIN_DAYS = 2  # from rain until a drip line is taken to run again in the days ahead; common practice
-MOST_BYTES = 32 * 2**20  # of days that are kept in memory as they are before anything is poured
+MOST_BYTES = 16 * 2**20  # of days that are kept in memory as they are before anything is poured
 WETS_ALL = 0.2  # of ET0: rain that counts as a wetting; FAO-56 chapter 7
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import bisect
 import datetime as dt
+import sys
 import threading
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -86,7 +87,7 @@ def _read(
     rows = rows.filter(kind__in=list(makes))
     if since is not None:
         rows = rows.filter(date__gte=since)
-    return rows.values_list(*COLUMNS)
+    return rows.values_list(*COLUMNS).iterator(chunk_size=2000)  # years of them are never rows and facts at once
 
 
 def _take(known: _Known, rows: Iterable[tuple[Any, ...]], makes: Mapping[str, Any]) -> None:
@@ -97,7 +98,8 @@ def _take(known: _Known, rows: Iterable[tuple[Any, ...]], makes: Mapping[str, An
         if group not in changed:
             changed.add(group)
             known.rows[group] = dict(known.rows.get(group, {}))
-        known.rows[group][key] = occurred, recorded, makes[kind](key, date, struck_at is not None, **told)
+        alike = {name: sys.intern(x) if type(x) is str else x for name, x in told.items()}  # one "morning" serves all
+        known.rows[group][key] = occurred, recorded, makes[kind](key, date, struck_at is not None, **alike)
     for group in changed:
         ordered = [x for _, _, x in sorted(known.rows[group].values(), key=lambda row: row[:2])]
         if group[1] != "moved_soak":  # a soak that was moved twice is followed in the order of the moves
