@@ -98,9 +98,15 @@ def code_digest(env: dict[str, str]) -> str:
     return digest.hexdigest()
 
 
+def with_code(env: dict[str, str]) -> dict[str, str]:
+    """The same, and a hash over the code that runs under it: what is kept of other code's answers is not read."""
+    return {**env, "ISLESHOWER_CODE": code_digest(env)}
+
+
 def ensure_web(env: dict[str, str]) -> int:
+    """Under an environment with its code; one that was told otherwise or runs older code is begun anew."""
     with step("web server") as note:
-        now, served, code = WEB.running(), RUN / "served", code_digest(env)
+        now, served, code = WEB.running(), RUN / "served", env["ISLESHOWER_CODE"]
         if now is not None and served.exists() and served.read_text() == code:
             note.text = f"up on {now['port']}"
             return now["port"]

@@ -11,7 +11,7 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from types import FrameType
 
-from scripts import database, dumps, server
+from scripts import database, dumps, queue, server
 from scripts.console import Problem, report, step
 from scripts.paths import LOGS, RUN
 from scripts.processes import Service, answers
@@ -21,6 +21,7 @@ SILENT_S = 30.0  # so long may the web server not answer before it is begun anew
 LOG_BYTES, LOGS_KEPT = 5_000_000, 4
 NIGHT_H = 3  # local hour of the night's work
 DONE = RUN / "night-done"
+PLANNED = RUN / "hour-planned"
 
 
 def stay(start: Callable[[], int], stop: Callable[[], int], services: Sequence[Service]) -> int:
@@ -52,6 +53,7 @@ def stay(start: Callable[[], int], stop: Callable[[], int], services: Sequence[S
                 start()
                 answered = time.monotonic()
             turn_logs(LOGS)
+            this_hour()
             tonight()
         except Problem as problem:
             report(problem)
@@ -71,6 +73,20 @@ def turn_logs(folder: Path) -> None:
         first.touch(mode=0o600)
         shutil.copyfile(log, first)
         os.truncate(log, 0)
+
+
+def this_hour(now: dt.datetime | None = None) -> bool:
+    """Once an hour: plan the gardens that changed or whose day has begun, wherever on earth they are."""
+    hour = (now or dt.datetime.now(dt.UTC)).strftime("%Y-%m-%d %H")
+    db, queued = database.SERVICE.running(), queue.SERVICE.running()
+    if db is None or (PLANNED.exists() and PLANNED.read_text() == hour):
+        return False
+    PLANNED.write_text(hour)
+    waiting = queue.environment(queued["port"]) if queued else {}
+    with step("planning what is due") as note:
+        told = server.manage({**server.environment(db["port"], server.PROVIDER_PORT), **waiting}, "plan_gardens")
+        note.text = told.strip().splitlines()[-1]
+    return True
 
 
 def tonight(now: dt.datetime | None = None) -> bool:

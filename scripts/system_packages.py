@@ -24,6 +24,7 @@ FOR_SERVING = {
     "gpg-agent": "gpg-agent",
     "tzdata": "/usr/share/zoneinfo/UTC",
 }
+FOR_THE_QUEUE = {"redis-server": "/usr/bin/redis-server"}
 # Servers come with units of their own that would start at once, on ports of the whole machine: not here.
 INSTALL = """\
 policy=/usr/sbin/policy-rc.d; own=
@@ -31,7 +32,7 @@ if [ ! -e $policy ]; then printf '#!/bin/sh\\nexit 101\\n' > $policy; chmod 755 
 apt-get install -y --no-install-recommends "$@"; code=$?
 [ -z "$own" ] || rm -f $policy
 exit $code"""
-FOR_TESTS = {"chromium": "chromium"}
+FOR_TESTS = {"chromium": "chromium", **FOR_THE_QUEUE}
 
 
 def missing(packages: dict[str, str]) -> list[str]:

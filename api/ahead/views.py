@@ -26,7 +26,7 @@ from apps.record.models import CalendarFeed
 class Ahead(APIView):
     @extend_schema(operation_id="ahead", responses=shapes.AheadOut)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         return Response(present.ahead(situation(m.garden), m.role))
 
 

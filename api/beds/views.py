@@ -62,7 +62,7 @@ def _described(bed: Bed) -> dict[str, Any]:
 class OneBed(APIView):
     @extend_schema(operation_id="bed_page", responses=shapes.BedPage)
     @kept
-    def get(self, request: Request, m: Membership, bed_id: int) -> Response:
+    def get(self, m: Membership, bed_id: int) -> Response:
         now = situation(m.garden)
         facts = next((b for b in now.beds if b.row.pk == bed_id), None)
         if facts is None:

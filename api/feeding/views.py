@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from drf_spectacular.utils import extend_schema
-from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
@@ -16,5 +15,5 @@ from apps.planning.situation import situation
 class Feeding(APIView):
     @extend_schema(operation_id="feeding", responses=shapes.FeedingPage)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         return Response({"beds": present.page(situation(m.garden))})

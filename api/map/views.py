@@ -32,7 +32,7 @@ def _thing(thing: Thing) -> dict[str, Any]:
 class Ground(APIView):
     @extend_schema(operation_id="ground", responses=shapes.Ground)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         now = situation(m.garden)
         words = {x.bed.bed.key: x.word for x in stops_of(now)}
         things = Thing.objects.filter(garden=m.garden, removed_at=None)

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from drf_spectacular.utils import extend_schema
-from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
@@ -18,5 +17,5 @@ class Pots(APIView):
 
     @extend_schema(operation_id="pots", responses=shapes.Pots)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         return Response(present.pots_out(situation(m.garden), m.role))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from drf_spectacular.utils import extend_schema
-from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
@@ -18,5 +17,5 @@ class Round(APIView):
 
     @extend_schema(operation_id="round", responses=shapes.Round)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         return Response(present.round_out(situation(m.garden), m.role))

@@ -46,7 +46,7 @@ class TrySigns(APIView):
 class Signs(APIView):
     @extend_schema(operation_id="cases", responses=shapes.CasesOut)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         now = situation(m.garden)
         return Response({"cases": present.cases_out(now, now.beds)})
 

@@ -28,7 +28,7 @@ SKY_BEHIND, SKY_AHEAD = 14, 16
 class Sky(APIView):
     @extend_schema(operation_id="sky", responses=shapes.SkyOut)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         now = situation(m.garden)
         typed = {
             d["date"]: d
@@ -53,7 +53,7 @@ class HeatSheet(APIView):
 
     @extend_schema(operation_id="heat_sheet", responses=shapes.HeatSheetOut)
     @kept
-    def get(self, request: Request, m: Membership) -> Response:
+    def get(self, m: Membership) -> Response:
         return Response(present.sheet(situation(m.garden)))
 
 

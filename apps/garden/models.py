@@ -157,6 +157,7 @@ class Revision(models.Model):
     garden = models.OneToOneField(Garden, primary_key=True, on_delete=models.CASCADE, related_name="revision")
     number = models.PositiveBigIntegerField(default=0)
     beyond = models.PositiveBigIntegerField(default=0, help_text="of the last change beyond what happened at beds")
+    token = models.PositiveBigIntegerField(default=0, help_text="of the last change; no two changes share one")
 
     def __str__(self) -> str:
         return f"{self.garden}: {self.number}"

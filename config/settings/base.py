@@ -203,9 +203,20 @@ SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 
 KEEP_ANSWERS = True  # until something they rest on changes (api/kept.py)
+# A hash over the code that is served (scripts/server.py): what other code has answered is not read.
+CODE = os.environ.get("ISLESHOWER_CODE") or ((RUN_DIR / "served").read_text() if (RUN_DIR / "served").exists() else "")
+QUEUE_URL = os.environ.get("ISLESHOWER_QUEUE_URL", "")  # of redis, where jobs wait for workers of their own
 
-# Limits of attempts, kept where every worker sees them.
-CACHES = {"default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "limits"}}
+# Limits of attempts lie where every worker sees them; answers where the next worker finds them, and who restarts.
+CACHES: dict[str, dict[str, object]] = {
+    "default": {"BACKEND": "django.core.cache.backends.db.DatabaseCache", "LOCATION": "limits"},
+    "answers": {
+        "BACKEND": f"django.core.cache.backends.{'redis.RedisCache' if QUEUE_URL else 'filebased.FileBasedCache'}",
+        "LOCATION": QUEUE_URL or RUN_DIR / "answers",
+        "TIMEOUT": 36 * 3600,
+        "OPTIONS": {} if QUEUE_URL else {"MAX_ENTRIES": 1000},
+    },
+}
 
 # Letters go out through a mail server where one is told; else they lie in a folder, for whoever runs it to read.
 EMAIL_HOST = os.environ.get("ISLESHOWER_MAIL_HOST", "")

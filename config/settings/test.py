@@ -13,6 +13,7 @@ STORAGES = {
 }
 MIDDLEWARE = [m for m in MIDDLEWARE if not m.startswith("whitenoise")]  # the live server serves the build itself
 BROKER_PORT = DEVICES_PLAYED = ""  # the tests that want a broker start one of their own
+CODE = QUEUE_URL = ""
 KEEP_ANSWERS = False  # tests write rows by themselves; those of what is kept turn it on
 TEST_RUNNER = "tests.runner.CountingRunner"
 # Refused requests are what many tests are about.

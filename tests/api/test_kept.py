@@ -7,12 +7,16 @@ from typing import Any
 from unittest import mock
 
 import cachetools
+from django.conf import settings
+from django.core.cache import caches
 from django.db import connection
 from django.test import TransactionTestCase, override_settings
 
 from api import kept
-from apps.garden.models import Membership
+from api.round import present
+from apps.garden.models import Garden, Membership, Revision
 from apps.garden.revision import raise_revision, revision_of
+from apps.planning import situation
 from apps.planning.issue import StepDay
 from apps.weather import actions as weather
 from tests.apps import world as w
@@ -74,6 +78,9 @@ class Kept(w.WithProvider, InAGarden):
         self.assertEqual(roles, ["owner", "helper", "owner"])
         StepDay(self.by, self.garden.pk).execute()
         self.assertEqual(self.client_.get(path).json()["garden"]["today"], f"{w.TODAY + dt.timedelta(days=1)}")
+        night = self.garden.today + dt.timedelta(days=2)  # midnight passes, and nothing is changed by anybody
+        with mock.patch.object(Garden, "today", night):
+            self.assertEqual(self.client_.get(path).json()["garden"]["today"], f"{night}")
         Membership.objects.filter(user=ben).delete()
         self.assertEqual(w.client_of(ben).get(path).status_code, 404)
         self.assertEqual(w.client_of(w.person("eve")).get(path).status_code, 404)
@@ -103,6 +110,64 @@ class Kept(w.WithProvider, InAGarden):
         self.assertEqual(self.client_.get(self.views()[0]).status_code, 200)
         missing = f"/api/gardens/{self.garden.pk}/beds/999999"
         self.assertEqual([self.client_.get(missing).status_code for _ in range(2)], [404, 404])
+
+
+OUTSIDE = {
+    **settings.CACHES,
+    "answers": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "answers"},
+}
+
+
+@override_settings(KEEP_ANSWERS=True, CODE="as it is", CACHES=OUTSIDE)
+class Outside(w.WithProvider, InAGarden):
+    """What is kept outside of the worker: for the next one, and after a restart."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        caches["answers"].clear()
+        kept.forget()
+        self.client_ = w.client_of(self.ada)
+        self.path = f"/api/gardens/{self.garden.pk}/round"
+        raise_revision(self.garden.pk)
+
+    def worked(self) -> tuple[int, bytes]:
+        """How often the page was worked out for an answer in a worker that has just begun, and the answer."""
+        kept.forget()
+        situation.forget()
+        with mock.patch("api.round.present.round_out", wraps=present.round_out) as working:
+            answer = self.client_.get(self.path)
+        self.assertEqual(answer.status_code, 200)
+        return working.call_count, answer.content
+
+    def test_a_restart_finds_what_was_there_and_other_code_does_not(self) -> None:
+        (first, content), (again, same) = self.worked(), self.worked()
+        self.assertEqual((first, again, same), (1, 0, content))
+        with override_settings(CODE="another"):
+            self.assertEqual(self.worked()[0], 1)
+        with override_settings(CODE=""):
+            self.assertEqual(self.worked()[0], 1)
+
+    def test_facts_put_back_to_an_earlier_moment_are_read_anew(self) -> None:
+        """A restored database counts the same numbers again, with other facts behind them."""
+        self.worked()
+        earlier = Revision.objects.values().get(pk=self.garden.pk)
+        box = self.garden.beds.get(pk=self.box.pk)
+        raise_revision(self.garden.pk)
+        self.worked()
+        Revision.objects.filter(pk=self.garden.pk).update(**earlier)
+        box.name = "Put back"
+        box.save(update_fields=["name"])
+        raise_revision(self.garden.pk)
+        worked, content = self.worked()
+        self.assertEqual((worked, b"Put back" in content), (1, True))
+
+    def test_a_cache_that_breaks_leaves_the_page_its_answer(self) -> None:
+        with (
+            mock.patch.object(caches["answers"], "get", side_effect=OSError),
+            mock.patch.object(caches["answers"], "set", side_effect=OSError),
+            self.assertLogs("api.kept", "ERROR"),
+        ):
+            self.assertEqual(self.worked()[0], 1)
 
 
 @override_settings(KEEP_ANSWERS=True)
