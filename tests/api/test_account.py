@@ -5,6 +5,7 @@ import io
 import json
 import re
 import zipfile
+from unittest import mock
 
 from django.contrib.auth import get_user_model
 from django.core import mail
@@ -71,6 +72,9 @@ class Account(TestCase):
         self.assertEqual(self.call(Client(), "/session/forgot", {"username": "nobody"})[0], 204)
         self.assertEqual(self.call(Client(), "/session/forgot", {"username": " ada "})[0], 204)
         self.assertEqual([m.to for m in mail.outbox], [["ada@beds.example"]])
+        get_user_model().objects.create_user("cleo", "cleo@beds.example", is_active=False)
+        self.call(Client(), "/session/forgot", {"username": "cleo"})
+        self.assertEqual(len(mail.outbox), 1)  # whose account is shut gets none
         key = self.letter()
         self.assertEqual(self.call(Client(), "/session/reset", {"key": key, "password": "short"})[0], 400)
         for wrong in (key[:-1] + "x", "x", "." * 9, key.split(".")[0], "9" * 150 + "." + key.split(".")[1]):
@@ -209,5 +213,26 @@ class Overtaken(TestCase):
         strike(his, third)  # somebody else's guess counts for nothing
         self.assertFalse(pour(third).struck)
         other = w.garden_of(ben, name="Other")
-        elsewhere = w.send(his, "post", f"/gardens/{other.pk}/events/{first}/strike", {"back": False})
-        self.assertEqual(elsewhere.status_code, 404)
+
+        def elsewhere(event: str) -> int:
+            return w.send(his, "post", f"/gardens/{other.pk}/events/{event}/strike", {"back": False}).status_code
+
+        waiting = w.new_id()
+        strike(mine, waiting)
+        self.assertEqual([elsewhere(first), elsewhere(waiting)], [404, 404])
+        self.assertEqual(elsewhere("00000000-0000-0000-0000-000000000000"), 404)  # such an id never comes
+        with mock.patch("apps.garden.undo.MOST_EARLY", 1):
+            self.assertEqual([elsewhere(w.new_id()) for _ in range(2)], [200, 404])
+
+    def test_of_a_whole_round_only_ones_own_early_undo_counts(self) -> None:
+        ada, ben = w.person("ada"), w.person("ben")
+        garden = w.garden_of(ada)
+        beds = [w.bed_of(ada, garden, name=name) for name in ("One", "Two")]
+        w.join(garden, ben, "helper")
+        ids = [w.new_id() for _ in beds]
+        for person, event in zip((ada, ben), ids, strict=True):
+            w.send(w.client_of(person), "post", f"/gardens/{garden.pk}/events/{event}/strike", {"back": False})
+        poured = [{"id": event, "bed": bed.pk, "litres": 8.0} for event, bed in zip(ids, beds, strict=True)]
+        answer = w.send(w.client_of(ada), "post", f"/gardens/{garden.pk}/waterings", {"waterings": poured})
+        self.assertEqual(answer.status_code, 201, answer.content)
+        self.assertEqual([Event.objects.get(pk=event).struck for event in ids], [True, False])

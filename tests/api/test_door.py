@@ -13,6 +13,13 @@ from config import door
 
 
 class Answers(TestCase):
+    def test_an_address_is_believed_from_the_door_alone(self) -> None:
+        seen: list[str] = []
+        view = door.RealAddress(lambda request: seen.append(request.META["REMOTE_ADDR"]))  # type: ignore[arg-type]
+        for comes_from in (door.LOOPBACK, "203.0.113.9"):
+            view(RequestFactory().get("/", REMOTE_ADDR=comes_from, headers={"X-Real-IP": "198.51.100.4"}))
+        self.assertEqual(seen, ["198.51.100.4", "203.0.113.9"])
+
     def test_under_the_api_everything_is_json_whatever_goes_wrong(self) -> None:
         odd = RequestFactory().get("/api/gardens")
         views: tuple[tuple[Any, int], ...] = (

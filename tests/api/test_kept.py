@@ -2,7 +2,9 @@
 
 import datetime as dt
 import gzip
+import itertools
 import threading
+import time
 from typing import Any
 from unittest import mock
 
@@ -17,7 +19,10 @@ from api.round import present
 from apps.garden.models import Garden, Membership, Revision
 from apps.garden.revision import raise_revision, revision_of
 from apps.planning import situation
+from apps.planning.facts import AT_A_BED
+from apps.planning.happened import _read, happened
 from apps.planning.issue import StepDay
+from apps.record.actions import MoveSoak, RecordWatering
 from apps.weather import actions as weather
 from tests.apps import world as w
 from tests.apps.test_undo import InAGarden
@@ -80,7 +85,10 @@ class Kept(w.WithProvider, InAGarden):
         self.assertEqual(self.client_.get(path).json()["garden"]["today"], f"{w.TODAY + dt.timedelta(days=1)}")
         night = self.garden.today + dt.timedelta(days=2)  # midnight passes, and nothing is changed by anybody
         with mock.patch.object(Garden, "today", night):
-            self.assertEqual(self.client_.get(path).json()["garden"]["today"], f"{night}")
+            found = self.client_.get(path).json()
+            self.assertEqual(found["garden"]["today"], f"{night}")
+            with override_settings(KEEP_ANSWERS=False):
+                self.assertEqual(self.client_.get(path).json(), found)
         Membership.objects.filter(user=ben).delete()
         self.assertEqual(w.client_of(ben).get(path).status_code, 404)
         self.assertEqual(w.client_of(w.person("eve")).get(path).status_code, 404)
@@ -105,11 +113,45 @@ class Kept(w.WithProvider, InAGarden):
         with mock.patch.object(kept, "_answers", small):
             self.read()
             self.assertLessEqual(small.currsize, 60_000)
+        least: cachetools.LRUCache[Any, Any] = cachetools.LRUCache(1000, getsizeof=lambda x: len(x.plain))
+        with mock.patch.object(kept, "_answers", least):
+            self.assertEqual(self.client_.get(self.views()[0]).status_code, 200)
+            self.assertEqual(least.currsize, 0)
         with mock.patch("api.round.present.round_out", side_effect=RuntimeError), self.assertRaises(RuntimeError):
             self.client_.get(self.views()[0])
         self.assertEqual(self.client_.get(self.views()[0]).status_code, 200)
         missing = f"/api/gardens/{self.garden.pk}/beds/999999"
         self.assertEqual([self.client_.get(missing).status_code for _ in range(2)], [404, 404])
+
+
+@override_settings(KEEP_ANSWERS=True)
+class Happened(InAGarden):
+    """What happened at beds is read once, and then what is new alone."""
+
+    def read(self) -> Any:
+        revision = revision_of(self.garden.pk).number
+        return happened(self.garden, AT_A_BED, w.TODAY - dt.timedelta(days=400), revision)
+
+    def test_what_is_new_is_all_that_is_read_and_who_holds_what_was_keeps_it(self) -> None:
+        for litres in (5.0, 6.0, 7.0):
+            RecordWatering(self.by, self.garden.pk, self.bed.pk, litres=litres).execute()
+        before = self.read()
+        held = dict(before)
+        RecordWatering(self.by, self.garden.pk, self.box.pk, litres=8.0).execute()
+        read = list[Any]()
+        with mock.patch("apps.planning.happened._read", side_effect=lambda *x: read.extend(_read(*x)) or read):
+            after = self.read()
+        self.assertEqual(len(read), 1)
+        self.assertEqual(dict(before), held)
+        self.assertEqual([x.litres for x in after[self.box.pk, "watering"]], [8.0])
+        self.assertIs(after[self.bed.pk, "watering"], before[self.bed.pk, "watering"])
+
+    def test_a_soak_that_was_moved_twice_is_followed_in_the_order_of_the_moves(self) -> None:
+        days = [w.TODAY + dt.timedelta(days=d) for d in (4, 2, 6)]
+        for since, to in itertools.pairwise(days):
+            MoveSoak(self.by, self.garden.pk, self.bed.pk, since, to).execute()
+        moved = self.read()[self.bed.pk, "moved_soak"]
+        self.assertEqual([(x.from_date, x.to_date) for x in moved], list(itertools.pairwise(days)))
 
 
 OUTSIDE = {
@@ -173,6 +215,32 @@ class Outside(w.WithProvider, InAGarden):
 @override_settings(KEEP_ANSWERS=True)
 class AtOnce(TransactionTestCase):
     """Writers and readers together: whoever has noted something finds it in the next page they read."""
+
+    def test_who_asks_at_the_same_time_waits_for_the_one_who_works_it_out(self) -> None:
+        kept.forget()
+        ada = w.person()
+        garden = w.garden_of(ada)
+        path, asked, together = f"/api/gardens/{garden.pk}/round", [], threading.Barrier(3, timeout=20)
+
+        real = present.round_out
+
+        def slow(*arguments: Any) -> Any:
+            time.sleep(0.5)
+            return real(*arguments)
+
+        def ask() -> None:
+            client = w.client_of(ada)
+            together.wait()
+            asked.append(client.get(path).content)
+            connection.close()
+
+        threads = [threading.Thread(target=ask) for _ in range(3)]
+        with mock.patch("api.round.views.present.round_out", side_effect=slow) as working:
+            for thread in threads:
+                thread.start()
+            for thread in threads:
+                thread.join()
+        self.assertEqual((working.call_count, len(set(asked))), (1, 1))
 
     def test_nobody_reads_what_is_older_than_their_own_mark(self) -> None:
         kept.forget()
