@@ -91,16 +91,24 @@ def environment(port: int) -> dict[str, str]:
     }
 
 
-def ensure_listener(env: dict[str, str]) -> None:
-    """The process that hears the devices: begun anew, since its code may be newer than what runs."""
+def ensure_listener(env: dict[str, str], same: bool = False) -> None:
+    """The process that hears the devices: begun anew, unless it runs and the code is the same as at the last start."""
     with step("device listener") as note:
+        if same and LISTENER.running():
+            note.text = "up"
+            return
         LISTENER.stop()
         LISTENER.start([PYTHON, "manage.py", "listen"], 0, lambda _: True, env)
         note.text = "started"
 
 
-def ensure_devices(broker_port: int) -> int:
+def ensure_devices(broker_port: int, same: bool = False) -> int:
+    """The devices that are played, on the same terms; their port is returned."""
     with step("device stand-in") as note:
+        now = DEVICES.running()
+        if same and now is not None:
+            note.text = f"up on {now['port']}"
+            return now["port"]
         DEVICES.stop()
         port = free_port(DEVICES_PORT)
         DEVICES.start(

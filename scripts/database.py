@@ -23,6 +23,7 @@ NAME = "isleshower"  # of the database, and of the account that the application 
 KEEPER = "isleshower_keeper"  # the account that changes tables: migrations and tests
 DATA = RUN / "db"
 INITIALISED = DATA / ".isleshower-initialised"
+PREPARED = DATA / ".isleshower-prepared"  # the code whose tables, static files and demo are there; gone with the data
 MARIADBD = "/usr/sbin/mariadbd"
 SYSTEM_USER = "isleshower"  # whose right the server runs under when it is started as root
 SOCKET = "db.sock"  # beside the data, called by its short name from there: the system allows 107 bytes

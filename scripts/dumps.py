@@ -142,6 +142,8 @@ def restore(file: Path) -> None:
 
 def empty_database(name: str) -> None:
     """A database of this name with nothing in it."""
+    if name == database.NAME:
+        database.PREPARED.unlink(missing_ok=True)
     text = "CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci"
     database.ask(f"DROP DATABASE IF EXISTS {name}; CREATE DATABASE {name} {text}")
 

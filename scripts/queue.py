@@ -68,9 +68,12 @@ def environment(port: int) -> dict[str, str]:
     return {"ISLESHOWER_QUEUE_URL": f"redis://:{password}@127.0.0.1:{port}/0"}
 
 
-def ensure_workers(env: dict[str, str]) -> None:
-    """The workers, begun anew, since their code may be newer than what runs."""
+def ensure_workers(env: dict[str, str], same: bool = False) -> None:
+    """The workers: begun anew, unless they run and the code is the same as at the last start."""
     with step("queue's workers") as note:
+        if same and WORKER.running():
+            note.text = "up"
+            return
         WORKER.stop()
         options = ["--concurrency", str(WORKERS), "--loglevel", "WARNING", "--without-gossip", "--without-mingle"]
         command: list[str | Path] = [PYTHON, "-m", "celery", "--app", "api.queue", "worker", *options]

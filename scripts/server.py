@@ -77,7 +77,9 @@ def manage(env: dict[str, str], *arguments: str) -> str:
 
 
 def prepare(env: dict[str, str]) -> None:
-    """Migrate, collect static files, and load the demo when the database is empty."""
+    """Migrate, collect static files, and load the demo when the database is empty; nothing where the same code has."""
+    if is_prepared(env):
+        return
     with step("migrations") as note:
         note.text = migrations.apply(lambda *arguments: manage({**env, **database.keepers()}, *arguments), WEB)
     with step("static files"):
@@ -86,13 +88,21 @@ def prepare(env: dict[str, str]) -> None:
         password_in_words(DEMO_PASSWORD)
         text = manage(env, "load_demo", "--password-file", str(RUN / DEMO_PASSWORD))
         note.text = "up" if "kept" in text else "loaded"
+    database.PREPARED.write_text(env["ISLESHOWER_CODE"])
+
+
+def is_prepared(env: dict[str, str]) -> bool:
+    """Whether the very code of this environment has prepared this database before, and all of it is there yet."""
+    done = database.PREPARED
+    whole = (RUN / "static").is_dir() and not migrations.UNDER_WAY.exists()
+    return whole and done.exists() and done.read_text() == env["ISLESHOWER_CODE"]
 
 
 def code_digest(env: dict[str, str]) -> str:
     """A hash over the code that the web server runs, where it lies, what it is told and the front end it serves."""
     told = sorted((name, value) for name, value in env.items() if name.startswith("ISLESHOWER_"))
     digest = hashlib.sha256(repr((sources_digest(), str(PROJECT), told)).encode())
-    for folder in ("agronomy", "apps", "api", "config"):
+    for folder in ("agronomy", "apps", "api", "config", "standins"):
         for file in sorted((PROJECT / folder).rglob("*.py")):
             digest.update(file.read_bytes())
     return digest.hexdigest()

@@ -56,11 +56,12 @@ def start(with_queue: bool = False) -> int:
     else:
         queue.stop()
     env = server.with_code(env)
+    same = server.is_prepared(env)
     server.prepare(env)
-    broker.ensure_listener(env)
-    broker.ensure_devices(broker_port)
+    broker.ensure_listener(env, same)
+    broker.ensure_devices(broker_port, same)
     if with_queue:
-        queue.ensure_workers(env)
+        queue.ensure_workers(env, same)
     port = proxy.ensure(server.ensure_web(env))
     password = password_in_words(server.DEMO_PASSWORD)
     print(f"\n  Open {server.address(port)} and sign in as ostrander, password {password}")

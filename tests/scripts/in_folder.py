@@ -22,6 +22,7 @@ def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
             "SETUP_LOG": logs / "setup.log",
             "DATA": data,
             "INITIALISED": data / ".isleshower-initialised",
+            "PREPARED": data / ".isleshower-prepared",
             "SERVICE": database.DataFolder("mariadb", "mariadbd", data),
         },
         dumps: {"RUN": run, "BACKUPS": run / "backups"},
@@ -31,7 +32,7 @@ def stand_in(run: pathlib.Path) -> dict[object, dict[str, object]]:
             "FOLDER": run / "proxy",
             "SERVICE": processes.Service("proxy", "nginx", run / "proxy"),
         },
-        stay: {"LOGS": logs, "DONE": run / "night-done"},
+        stay: {"LOGS": logs, "DONE": run / "night-done", "PLANNED": run / "hour-planned"},
         migrations: {"UNDER_WAY": run / "migrating"},
         server: {"RUN": run, "WEB": processes.Service("web", "config.wsgi", run)},
     }

@@ -17,7 +17,20 @@ from unittest import mock
 
 import gunicorn.config
 
-from scripts import broker, console, front_end, processes, python_env, secrets_kept, server, start, system_packages
+from scripts import (
+    broker,
+    console,
+    database,
+    dumps,
+    front_end,
+    migrations,
+    processes,
+    python_env,
+    secrets_kept,
+    server,
+    start,
+    system_packages,
+)
 from scripts.paths import PROJECT
 from tests.scripts.in_folder import InFolder
 
@@ -220,7 +233,7 @@ class Commands(InFolder):
             mock.patch.object(broker, "DEVICES", processes.Service("devices", "nothing-of-ours", self.run_folder)),
         ):
             self.assertEqual(start.main(["--stop"]), 0)
-        self.assertEqual(self.printed.getvalue().count("was not running"), 7)
+        self.assertEqual(self.printed.getvalue().count("was not running"), len(start.SERVICES))
 
     def test_each_step_is_one_line_with_its_time_and_what_was_said_stands_below(self) -> None:
         with console.step("boil water") as note:
@@ -241,6 +254,33 @@ class Commands(InFolder):
         self.assertNotEqual(server.code_digest({"ISLESHOWER_HOSTS": "a.example"}), server.code_digest({}))
         with mock.patch.object(server, "PROJECT", self.run_folder):
             self.assertNotEqual(server.code_digest({}), changed)
+
+    def test_what_the_same_code_has_prepared_is_not_prepared_again(self) -> None:
+        env, done = {"ISLESHOWER_CODE": "as it is"}, list[str]()
+        database.DATA.mkdir()
+        (self.run_folder / "static").mkdir()
+        with (
+            mock.patch.object(server, "manage", side_effect=lambda env, name, *a: done.append(name) or "kept"),
+            mock.patch.object(migrations, "apply", side_effect=lambda *a: done.append("migrate") or "up"),
+            mock.patch.object(database, "ask"),
+        ):
+            server.prepare(env)
+            self.assertEqual(done, ["migrate", "collectstatic", "load_demo"])
+            server.prepare(env)
+            self.assertEqual(len(done), 3)
+            server.prepare({"ISLESHOWER_CODE": "newer"})
+            self.assertEqual(len(done), 6)
+            for undo in (
+                (self.run_folder / "static").rmdir,
+                lambda: migrations.UNDER_WAY.write_text(""),
+                lambda: dumps.empty_database(database.NAME),
+            ):
+                server.prepare(env)
+                self.assertTrue(server.is_prepared(env))
+                undo()
+                self.assertFalse(server.is_prepared(env))
+                (self.run_folder / "static").mkdir(exist_ok=True)
+                migrations.UNDER_WAY.unlink(missing_ok=True)
 
     def test_what_is_set_for_https_is_not_overridden(self) -> None:
         with mock.patch.dict(os.environ, {}, clear=True):
@@ -270,7 +310,7 @@ class Commands(InFolder):
         ):
             web.running.return_value = None
             web.start.side_effect = lambda *a, **k: done.append("served")
-            server.ensure_web({})
+            server.ensure_web({"ISLESHOWER_CODE": "as it is"})
         self.assertEqual(done, ["from agronomy.balance.kernel import warm; warm()", "served"])
 
     def test_being_sent_on_to_https_is_an_answer(self) -> None:
