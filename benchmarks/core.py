@@ -5,6 +5,8 @@ from __future__ import annotations
 import dataclasses
 import datetime as dt
 import math
+import subprocess
+import sys
 from collections.abc import Callable
 from typing import Any, Literal
 
@@ -14,15 +16,18 @@ import pyet
 
 from agronomy.air.reference_et import reference_et
 from agronomy.balance import layout as s
+from agronomy.balance.asking import asked, want_of
 from agronomy.balance.kernel import compiled, run_days
 from agronomy.balance.run import NO_HOURS
-from agronomy.balance.terms import BY_TRIGGER
+from agronomy.balance.step import day_step, open_day
+from agronomy.balance.terms import BY_TRIGGER, NEVER, USUAL, Air, BedDay, BedFigures, Draw, State
 from agronomy.decide.plan import plan
 from agronomy.describe import garden as g
 from agronomy.describe.weather import COLUMNS, Sky, WeatherTable, table_from_days
 from agronomy.describe.words import CropName
 from benchmarks import frozen_step
-from benchmarks.rounds import Ratio, compare
+from benchmarks.rounds import Ratio, Spread, compare, measure
+from scripts.paths import PROJECT
 
 
 def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
@@ -64,11 +69,51 @@ def kernel_arrays(days: int, beds: int, members: int) -> tuple[Any, ...]:
     return state, day, before, bed, draw, air, policy, *cuts, kept, np.zeros((beds, members)), none, NO_HOURS
 
 
-def kernel_against_loop() -> Ratio:
-    """2,040 series x 16 days, compiled against the same function uncompiled."""
+class Listed(list[Any]):
+    """A list of lists that is asked as an array of two axes is."""
+
+    def __getitem__(self, at: Any) -> Any:
+        return list.__getitem__(self, at[0])[at[1]] if isinstance(at, tuple) else list.__getitem__(self, at)
+
+    @property
+    def shape(self) -> tuple[int, ...]:
+        return (len(self),)
+
+
+def loop_over_lists(arrays: tuple[Any, ...]) -> Callable[[], None]:
+    """The same step for every day, bed and series, uncompiled, over lists of Python's own numbers."""
+    state, days, before, beds, draws, air, policies, *_ = (a.tolist() for a in arrays)
+    parts: Any = Listed([[1.0] * s.N_PART])
+    trace: Any = Listed()
+    names = [[BedDay(*x) for x in row] for row in days], [BedFigures(*x) for x in beds]
+    drawn, weather = [[Draw(*x) for x in row] for row in draws], [[Air(*x) for x in row] for row in air]
+
+    def run() -> None:
+        now = [[State(*x) for x in row] for row in state]
+        for d, row in enumerate(names[0]):
+            for b, bed_day in enumerate(row):
+                bed, policy = names[1][b], policies[d][b]
+                opening = open_day(now[b][-1], bed_day, before[d][b], bed, USUAL, weather[d][0])
+                added = asked(policy, want_of(opening), bed_day, bed)
+                for m, draw in enumerate([*drawn[b], USUAL]):
+                    air_of = weather[d][m % len(weather[d])]
+                    now[b][m], _ = day_step(
+                        now[b][m], bed_day, before[d][b], bed, draw, air_of, added, 0.0, NEVER, parts, trace
+                    )
+
+    return run
+
+
+def kernel_against_loops() -> list[Ratio]:
+    """2,040 series x 16 days, compiled against the same function uncompiled, over arrays and over lists."""
     series = compiled().days
     a, b = kernel_arrays(16, 40, 51), kernel_arrays(16, 40, 51)
-    return compare("balance, 2,040 series x 16 days: plain loop / kernel", lambda: run_days(*b), lambda: series(*a), 7)
+    name = "balance, 2,040 series x 16 days: plain loop over {} / kernel"
+    quick = lambda: series(*a)  # noqa: E731
+    return [
+        compare(name.format("lists"), loop_over_lists(b), quick, 3),
+        compare(name.format("arrays"), lambda: run_days(*b), quick, 3),
+    ]
 
 
 def kernel_against_frozen() -> Ratio:
@@ -80,11 +125,11 @@ def kernel_against_frozen() -> Ratio:
     inputs.append(np.full(policy.shape, frozen_step.BY_TRIGGER))
     row = np.zeros(s.N_TERMS)
     name = "balance, 2,040 series x 16 days: the step of before / kernel"
-    return compare(name, lambda: frozen(series_alone, *inputs, kept, wet, row), lambda: series(*a), 41)
+    return compare(name, lambda: frozen(series_alone, *inputs, kept, wet, row), lambda: series(*a), 100)
 
 
-def kernel_at_scale() -> tuple[Ratio, float]:
-    """100,000 series x 200 days against 2,040 x 16 repeated to the same number of steps; bytes kept a bed-day."""
+def kernel_at_scale() -> Ratio:
+    """100,000 series x 200 days against 2,040 x 16 repeated to the same number of steps."""
     series = compiled().days
     small, large = kernel_arrays(16, 40, 51), kernel_arrays(200, 2000, 50)
     repeats = round(200 * 100_000 / (16 * 2040))
@@ -93,8 +138,33 @@ def kernel_at_scale() -> tuple[Ratio, float]:
         for _ in range(repeats):
             series(*small)
 
-    ratio = compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 3)
-    return ratio, large[9].nbytes / (200 * 100_000)
+    return compare("balance, 100,000 series x 200 days: small runs / large run", often, lambda: series(*large), 2)
+
+
+def bytes_a_bed_day() -> float:
+    """Measured in a process of its own: what a run of 100,000 series x 200 days takes at most, above what was there."""
+    code = (
+        "from pathlib import Path; from benchmarks.core import kernel_arrays as k, compiled as c; run = c().days;"
+        "most = lambda: int(Path('/proc/self/status').read_text().split('VmHWM:')[1].split()[0]);"
+        "run(*k(2, 40, 50)); before = most(); run(*k(200, 2000, 50));"
+        "print((most() - before) * 1024 / (200 * 100_000))"
+    )
+    done = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True, cwd=PROJECT)
+    return float(done.stdout)
+
+
+def particles() -> tuple[Spread, Spread]:
+    """200 particles x 40 beds x 200 days: the kernel alone, and with its arrays made [s]."""
+    run, arrays = compiled().days, kernel_arrays(200, 40, 200)
+    return measure(lambda: run(*arrays), 7), measure(lambda: run(*kernel_arrays(200, 40, 200)), 5)
+
+
+def members_50_and_5() -> Ratio:
+    """A cold plan of 40 beds under 51 members and under 5."""
+    garden, few = g.Garden("Bench", 44.6, 31.0, beds=tuple(_isle(i, "raised") for i in range(40))), _sky(5)
+    many, today = _sky(), few.ahead.dates[0]
+    name = "cold plan of 40 beds: 51 members / 5 members"
+    return compare(name, lambda: plan(garden, many, today), lambda: plan(garden, few, today), 5)
 
 
 def cold_round_of_pots() -> Ratio:
@@ -121,12 +191,12 @@ def _isle(i: int, kind: Literal["pot", "raised"]) -> g.Bed:
     )
 
 
-def _sky() -> Sky:
-    """Three weeks behind and 16 days ahead of 51 members."""
+def _sky(n: int = 51) -> Sky:
+    """Three weeks behind and 16 days ahead of n members."""
     rng, start = np.random.default_rng(5), dt.date(2025, 6, 20)
-    unknown = {name: np.full((16, 51), np.nan) for name in COLUMNS}
-    ahead = {"tmin": rng.normal(16, 2, (16, 51)), "tmax": rng.normal(31, 3, (16, 51))}
-    ahead["rain"] = np.where(rng.random((16, 51)) < 0.2, rng.exponential(6, (16, 51)), 0.0)
+    unknown = {name: np.full((16, n), np.nan) for name in COLUMNS}
+    ahead = {"tmin": rng.normal(16, 2, (16, n)), "tmax": rng.normal(31, 3, (16, n))}
+    ahead["rain"] = np.where(rng.random((16, n)) < 0.2, rng.exponential(6, (16, n)), 0.0)
     days = [start + dt.timedelta(days=d) for d in range(37)]
     behind = table_from_days([(d, {"tmin": 15.0, "tmax": 29.0, "rain": 0.0}) for d in days[:21]], 44.6, 31.0)
     return Sky(behind, WeatherTable(tuple(days[21:]), {**unknown, **ahead}, 44.6, 31.0))

@@ -1,124 +1,103 @@
-"""The round of forty beds over HTTP against a bare endpoint that sends the same bytes from memory.
-
-Needs the application's database (./start); the garden it makes is rolled back.
-"""
+"""Pages as they are served: unchanged, after a mark, first ones, and how all of it grows."""
 
 from __future__ import annotations
 
-import gc
-import os
-import threading
-import uuid
-from collections.abc import Callable
-from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
-from typing import Any
+import time
+from typing import Any, NamedTuple
 
-import httpx
+from benchmarks.rounds import Ratio, Spread, compare, measure, spread, timed
+from benchmarks.served import Served, garden_of, set_up
 
-from benchmarks.rounds import Ratio, compare
-from scripts import database, server
-
-BEDS = 40
+PAGES = ("round", "ahead", "ground", "sky")
+MANY_BEDS, YEARS = 200, 1100
+GROWTH = ((5, 30), (40, 30), (MANY_BEDS, 30), (40, 200), (40, YEARS))  # beds and days behind
 
 
-def page_against_bare() -> list[Ratio]:
-    """Warm (same facts as before) and after a watering was noted, which only today's part of the plan must follow."""
-    db, provider = database.SERVICE.running(), server.PROVIDER.running()
-    if db is None or provider is None:
-        raise SystemExit("the application is not served: run ./start first")
-    os.environ.update(server.environment(db["port"], provider["port"]))
-    import django
+class Grown(NamedTuple):
+    """A garden of so many beds and days: its first Round, an unchanged one and one after a mark [s]."""
 
-    django.setup()
-    from django.contrib.auth import get_user_model
-    from django.db import transaction
-    from django.test import Client
-
-    from apps.exchange.samples import WRACKLINE_YARD, load_sample
-    from apps.garden.models import Event
-
-    with transaction.atomic():
-        owner = get_user_model().objects.create_user(f"bench-{uuid.uuid4().hex[:12]}")
-        garden, fresh = load_sample(WRACKLINE_YARD, owner)
-        if not fresh:
-            raise SystemExit("the weather stand-in does not answer: run ./start first")
-        fill(garden)
-        client = Client(headers={"host": "127.0.0.1"})
-        client.force_login(owner)
-        url = f"/api/gardens/{garden.pk}/round"
-
-        def warm() -> bytes:
-            answer = client.get(url)
-            assert answer.status_code == 200, answer.content[:300]
-            return bytes(answer.content)
-
-        first = garden.beds.get(name="Long Bench")
-
-        def after_watering() -> bytes:
-            told = {"litres": 1.0, "part": "morning", "into": "soil", "passes": 1}
-            Event.objects.create(kind="watering", garden=garden, bed=first, date=garden.today, told=told, by=owner)
-            return warm()
-
-        bare = bare_endpoint(warm())
-        gc.collect()
-        gc.freeze()  # as the served application does
-        ratios = [
-            compare(f"round of {BEDS} beds, warm: ours / bare endpoint", warm, bare, 15),
-            compare(f"round of {BEDS} beds, after a watering: ours / bare endpoint", after_watering, bare, 15),
-        ]
-        url = f"/api/gardens/{garden.pk}/ahead"
-        bare = bare_endpoint(warm())
-        ratios += [
-            compare(f"days ahead of {BEDS} beds, warm: ours / bare endpoint", warm, bare, 15),
-            compare(f"days ahead of {BEDS} beds, after a watering: ours / bare endpoint", after_watering, bare, 15),
-        ]
-        transaction.set_rollback(True)
-    return ratios
+    beds: int
+    days: int
+    first: float
+    unchanged: Spread
+    after_mark: Spread
+    ahead_after_mark: Spread
 
 
-def fill(garden: Any) -> None:
-    """More beds like the demo's, until there are BEDS."""
-    beds = list(garden.beds.all())
-    for i in range(BEDS - len(beds)):
-        source = beds[i % len(beds)]
-        names = ("plantings", "mulches", "events", "records")
-        kept = {name: list(getattr(source, name).all()) for name in names}
-        source.pk, source.name, source._state.adding = None, f"{source.name} {i}", True
-        source.save()
-        for planting in kept["plantings"]:
-            sizes = list(planting.sizes.all())
-            copy(planting, bed=source)
-            for size in sizes:
-                copy(size, planting=planting)
-        for record in (*kept["mulches"], *kept["events"], *kept["records"]):
-            copy(record, bed=source)
+class First(NamedTuple):
+    """From a cold process [s]: until it answers at all, and its first Round with and without what was known before."""
+
+    up: float
+    unknown: float
+    known: float
 
 
-def copy(row: Any, **parent: Any) -> None:
-    row.pk = uuid.uuid4() if isinstance(row.pk, uuid.UUID) else None
-    row._state.adding = True
-    for name, value in parent.items():
-        setattr(row, name, value)
-    row.save()
+class Memory(NamedTuple):
+    """Of a worker [MB]: before, with the large garden and after marks in it; and the most it ever held."""
+
+    empty: float
+    held: float
+    most: float
 
 
-def bare_endpoint(body: bytes) -> Callable[[], bytes]:
-    """A server on loopback that sends these bytes, and the call that fetches them."""
+def unchanged(env: dict[str, str]) -> list[Ratio]:
+    """Each page of 40 beds, three years behind, against the same bytes after one query; that against a bare answer."""
+    found = []
+    with garden_of(40, YEARS) as (user, garden), Served(env) as at:
+        at.sign_in(user)
+        base = f"/api/gardens/{garden.pk}"
+        for page in PAGES:
+            url, same = f"{base}/{page}", f"/same/{garden.pk}/{page}"
+            name = f"unchanged {page}, 40 beds, three years: ours / same bytes after one query"
+            found.append(compare(name, lambda url=url: at.get(url), lambda same=same: at.get(same), 60))  # type: ignore[misc]
+        same = f"/same/{garden.pk}/round"
+        name = "the same bytes after one query / a bare answer of the same server"
+        found.append(compare(name, lambda: at.get(same), lambda: at.get("/bare"), 60))
+    return found
 
-    class Bare(BaseHTTPRequestHandler):
-        protocol_version = "HTTP/1.1"
 
-        def do_GET(self) -> None:
-            self.send_response(200)
-            self.send_header("Content-Length", str(len(body)))
-            self.end_headers()
-            self.wfile.write(body)
+def growth(env: dict[str, str]) -> tuple[list[Grown], Memory]:
+    """Gardens of 5 to 200 beds and a month to three years; and what a large one of three years takes of memory."""
+    found = [_grown(env, beds, days)[0] for beds, days in GROWTH]
+    _, memory = _grown(env, MANY_BEDS, YEARS)
+    return found, memory
 
-        def log_message(self, format: str, *args: Any) -> None:
-            """Quiet."""
 
-    server = ThreadingHTTPServer(("127.0.0.1", 0), Bare)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
-    http = httpx.Client(trust_env=False)
-    address = f"http://127.0.0.1:{server.server_address[1]}/"
-    return lambda: http.get(address).content
+def _grown(env: dict[str, str], beds: int, days: int) -> tuple[Grown, Memory]:
+    with garden_of(beds, days) as (user, garden), Served(env) as at:
+        at.sign_in(user)
+        at.get("/api/gardens")
+        empty, _ = at.memory_mb()
+        url, ahead = f"/api/gardens/{garden.pk}/round", f"/api/gardens/{garden.pk}/ahead"
+        first = timed(lambda: at.get(url))
+        still = measure(lambda: at.get(url), 30)
+        own, rounds, aheads = list(garden.beds.all()), list[float](), list[float]()
+        for k in range(12):
+            at.mark(garden, own[k % len(own)])
+            rounds.append(timed(lambda: at.get(url)))
+            aheads.append(timed(lambda: at.get(ahead)))
+        return Grown(beds, days, first, still, spread(rounds), spread(aheads)), Memory(empty, *at.memory_mb())
+
+
+def first_answers(env: dict[str, str]) -> First:
+    """Of 40 beds and a month, three times; the medians."""
+    with garden_of(40, 30) as (user, garden):
+        url, told = f"/api/gardens/{garden.pk}/round", list[tuple[float, ...]]()
+        for k in range(3):
+            code = {"ISLESHOWER_CODE": f"of the benchmark {k} {time.time()}"}
+            row = list[float]()
+            for _ in range(2):
+                with Served(env, **code) as at:
+                    up = time.perf_counter() - at.began
+                    at.sign_in(user)
+                    at.get("/api/session")
+                    row += [up, timed(lambda at=at: at.get(url))]  # type: ignore[misc]
+            told.append((row[0], row[1], row[3]))
+    return First(*(sorted(x)[1] for x in zip(*told, strict=True)))
+
+
+def everything() -> dict[str, Any]:
+    """All of the above."""
+    env = set_up()
+    grown, memory = growth(env)
+    return {"unchanged": unchanged(env), "grown": grown, "memory": memory, "first": first_answers(env)}

@@ -1,4 +1,4 @@
-"""Interleaved rounds and their medians, so that what the machine does meanwhile falls on both sides alike."""
+"""Two sides in turn, in the order A B B A, so that what the machine does meanwhile falls on both alike."""
 
 from __future__ import annotations
 
@@ -10,32 +10,53 @@ from dataclasses import dataclass
 
 
 @dataclass(frozen=True)
+class Spread:
+    """Quartiles of measured times [s]."""
+
+    low: float
+    mid: float
+    high: float
+
+
+def spread(times: list[float]) -> Spread:
+    """The quartiles of some times; of two, they and their mean."""
+    return Spread(*statistics.quantiles(times, n=4, method="inclusive"))
+
+
+@dataclass(frozen=True)
 class Ratio:
-    """Median times [s] of the slower and the quicker side, over `rounds`; noise: the same side against itself."""
+    """Times [s] of the slower and the quicker side. ratio: quartiles of the rounds' own ratios."""
 
     name: str
-    slow: float
-    quick: float
-    noise: float
+    slow: Spread
+    quick: Spread
+    ratio: Spread
     rounds: int
-
-    @property
-    def times(self) -> float:
-        return self.slow / self.quick
 
 
 def compare(name: str, slow: Callable[[], object], quick: Callable[[], object], rounds: int) -> Ratio:
-    """Time both sides in turn, `rounds` times each, after one unmeasured round; the quick side twice, for the noise."""
+    """Time both sides in `rounds` rounds of A B B A, after one unmeasured call of each."""
     slow(), quick()
-    measured: dict[str, list[float]] = {"slow": [], "quick": [], "again": []}
+    a, b, ratios = list[float](), list[float](), list[float]()
     for _ in range(rounds):
-        for side, act in (("slow", slow), ("quick", quick), ("again", quick)):
-            started = time.perf_counter()
-            act()
-            measured[side].append(time.perf_counter() - started)
-    medians = {side: statistics.median(times) for side, times in measured.items()}
-    noise = abs(medians["quick"] / medians["again"] - 1)
-    return Ratio(name, medians["slow"], medians["quick"], noise, rounds)
+        first, second, third, fourth = (timed(x) for x in (slow, quick, quick, slow))
+        a += [first, fourth]
+        b += [second, third]
+        ratios.append((first + fourth) / (second + third))
+    return Ratio(name, spread(a), spread(b), spread(ratios), rounds)
+
+
+def timed(act: Callable[[], object]) -> float:
+    """How long it takes [s]."""
+    started = time.perf_counter()
+    act()
+    return time.perf_counter() - started
+
+
+def measure(act: Callable[[], object], rounds: int) -> Spread:
+    """One side alone, after one unmeasured call."""
+    act()
+    return spread([timed(act) for _ in range(rounds)])
 
 
 def load() -> str:

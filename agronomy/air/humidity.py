@@ -65,6 +65,10 @@ def actual_from_minimum_temperature(tmin: Numbers, dryness: float = 0.0) -> Numb
     return saturation_vapour_pressure(np.asarray(tmin, dtype=float) - dryness)
 
 
-def relative_humidity(t: Numbers, ea: Numbers) -> Numbers:
-    """Relative humidity [%] at temperature t [degrees C] and vapour pressure ea [kPa]. FAO-56 eq. 10."""
-    return np.clip(100.0 * np.asarray(ea) / saturation_vapour_pressure(t), 0.0, 100.0)
+def relative_humidity(t: Numbers, ea: Numbers, saturated: Numbers | None = None) -> Numbers:
+    """Relative humidity [%] at temperature t [degrees C] and vapour pressure ea [kPa]. FAO-56 eq. 10.
+
+    saturated [kPa]: e0(t), where it is known already.
+    """
+    e0 = saturation_vapour_pressure(t) if saturated is None else saturated
+    return np.minimum(np.maximum(100.0 * np.asarray(ea) / e0, 0.0), 100.0)

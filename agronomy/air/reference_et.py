@@ -45,12 +45,13 @@ def penman_monteith(
     rn: Numbers,
     pressure: Numbers,
     soil_heat_flux: Numbers = 0.0,
+    es: Numbers | None = None,
 ) -> Numbers:
-    """ET0 [mm/d] of the reference grass. FAO-56 eq. 6."""
+    """ET0 [mm/d] of the reference grass. FAO-56 eq. 6. es [kPa]: of the day's extremes, where it is known already."""
     t = (np.asarray(tmin) + np.asarray(tmax)) / 2.0
     delta = hum.slope_of_saturation(t)
     gamma = hum.psychrometric_constant(pressure)
-    vpd = hum.mean_saturation_vapour_pressure(tmin, tmax) - ea
+    vpd = (hum.mean_saturation_vapour_pressure(tmin, tmax) if es is None else es) - ea
     energy = 0.408 * delta * (np.asarray(rn) - soil_heat_flux)
     air = gamma * 900.0 / (t + 273.0) * u2 * vpd
     return (energy + air) / (delta + gamma * (1 + 0.34 * np.asarray(u2)))
@@ -98,12 +99,14 @@ def reference_et(
         x = _filled(days, ra, rso, daylight, krs, dryness, lone)
 
     rn = rad.net_radiation(x.tmin, x.tmax, x.ea, x.rs, rso, rs_floor)
-    et0 = np.maximum(penman_monteith(x.tmin, x.tmax, x.ea, x.u2, rn, hum.atmospheric_pressure(days.elevation_m)), 0.0)
+    at_high, pressure = hum.saturation_vapour_pressure(x.tmax), hum.atmospheric_pressure(days.elevation_m)
+    es = (hum.saturation_vapour_pressure(x.tmin) + at_high) / 2.0  # FAO-56 eq. 12
+    et0 = np.maximum(penman_monteith(x.tmin, x.tmax, x.ea, x.u2, rn, pressure, es=es), 0.0)
     if "hargreaves" in x.tier:
         et0 = np.where(x.tier == "hargreaves", hargreaves(x.tmin, x.tmax, ra), et0)
     rhmin, no_rhmin = w["rhmin"], np.isnan(w["rhmin"])
     if no_rhmin.any():
-        rhmin = np.where(no_rhmin, hum.relative_humidity(x.tmax, x.ea), rhmin)
+        rhmin = np.where(no_rhmin, hum.relative_humidity(x.tmax, x.ea, at_high), rhmin)
     tier = np.broadcast_to(x.tier, et0.shape)
     return ReferenceET(np.asarray(et0), tier, np.asarray(x.u2), np.asarray(rhmin), np.asarray(x.rs), np.asarray(x.ea))
 

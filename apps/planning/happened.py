@@ -102,6 +102,5 @@ def _take(known: _Known, rows: Iterable[tuple[Any, ...]], makes: Mapping[str, An
         known.rows[group][key] = occurred, recorded, makes[kind](key, date, struck_at is not None, **alike)
     for group in changed:
         ordered = [x for _, _, x in sorted(known.rows[group].values(), key=lambda row: row[:2])]
-        if group[1] != "moved_soak":  # a soak that was moved twice is followed in the order of the moves
-            ordered.sort(key=lambda x: x.date)
+        ordered.sort(key=lambda x: x.date)
         known.told[group] = tuple(ordered)

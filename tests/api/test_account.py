@@ -215,7 +215,7 @@ class Overtaken(TestCase):
         other = w.garden_of(ben, name="Other")
 
         def elsewhere(event: str) -> int:
-            return w.send(his, "post", f"/gardens/{other.pk}/events/{event}/strike", {"back": False}).status_code
+            return int(w.send(his, "post", f"/gardens/{other.pk}/events/{event}/strike", {"back": False}).status_code)
 
         waiting = w.new_id()
         strike(mine, waiting)

@@ -7,6 +7,7 @@ from typing import Any
 from unittest import mock
 
 from django.db import DatabaseError
+from django.http import HttpRequest, HttpResponse
 from django.test import Client, RequestFactory, TestCase
 
 from config import door
@@ -15,7 +16,12 @@ from config import door
 class Answers(TestCase):
     def test_an_address_is_believed_from_the_door_alone(self) -> None:
         seen: list[str] = []
-        view = door.RealAddress(lambda request: seen.append(request.META["REMOTE_ADDR"]))  # type: ignore[arg-type]
+
+        def answer(request: HttpRequest) -> HttpResponse:
+            seen.append(request.META["REMOTE_ADDR"])
+            return HttpResponse()
+
+        view = door.RealAddress(answer)
         for comes_from in (door.LOOPBACK, "203.0.113.9"):
             view(RequestFactory().get("/", REMOTE_ADDR=comes_from, headers={"X-Real-IP": "198.51.100.4"}))
         self.assertEqual(seen, ["198.51.100.4", "203.0.113.9"])

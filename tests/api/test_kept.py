@@ -139,7 +139,12 @@ class Happened(InAGarden):
         held = dict(before)
         RecordWatering(self.by, self.garden.pk, self.box.pk, litres=8.0).execute()
         read = list[Any]()
-        with mock.patch("apps.planning.happened._read", side_effect=lambda *x: read.extend(_read(*x)) or read):
+
+        def reading(*told: Any) -> list[Any]:
+            read.extend(_read(*told))
+            return read
+
+        with mock.patch("apps.planning.happened._read", side_effect=reading):
             after = self.read()
         self.assertEqual(len(read), 1)
         self.assertEqual(dict(before), held)

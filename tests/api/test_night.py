@@ -19,7 +19,7 @@ from django.test import TestCase, TransactionTestCase, override_settings
 
 from api import kept, night
 from api.round import present
-from apps.garden.models import Garden
+from apps.garden.models import Garden, Membership
 from apps.planning import situation
 from apps.record.models import IssuedAdvice
 from scripts import queue
@@ -76,7 +76,7 @@ class Night(TestCase):
         with mock.patch("api.round.present.round_out", wraps=present.round_out) as working:
             roles = []
             for name in ("ada", "ben"):
-                answer = w.client_of(night.Membership.objects.filter(user__username=name)[0].user).get(
+                answer = w.client_of(Membership.objects.filter(user__username=name)[0].user).get(
                     f"/api/gardens/{self.first.pk}/round"
                 )
                 roles.append(answer.json()["garden"]["role"])

@@ -259,9 +259,18 @@ class Commands(InFolder):
         env, done = {"ISLESHOWER_CODE": "as it is"}, list[str]()
         database.DATA.mkdir()
         (self.run_folder / "static").mkdir()
+
+        def managed(_env: dict[str, str], name: str, *_: str) -> str:
+            done.append(name)
+            return "kept"
+
+        def migrated(*_: object) -> str:
+            done.append("migrate")
+            return "up"
+
         with (
-            mock.patch.object(server, "manage", side_effect=lambda env, name, *a: done.append(name) or "kept"),
-            mock.patch.object(migrations, "apply", side_effect=lambda *a: done.append("migrate") or "up"),
+            mock.patch.object(server, "manage", side_effect=managed),
+            mock.patch.object(migrations, "apply", side_effect=migrated),
             mock.patch.object(database, "ask"),
         ):
             server.prepare(env)

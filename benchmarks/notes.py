@@ -1,0 +1,5 @@
+"""What stands below the figures."""
+
+NOTES = """
+## What they mean
+"""
