@@ -26,6 +26,9 @@ In here:
     files      gardens and pieces of them, out and in
     schema     what is said of every operation alike
     kept       answers that are kept until something changes
+    night      every garden planned before anybody looks
+    tasks      jobs that wait for it in a queue
+    queue      where they wait
     asked      who asks, what they mark, the shape of a body
     described  shapes taken from descriptions
     shapes     shapes that several answers share

@@ -26,7 +26,7 @@ app.autodiscover_tasks(["api"])
 
 @worker_process_init.connect
 def warm_up(**_: Any) -> None:
-    """The compiled step, before the first garden."""
-    from agronomy.balance.kernel import warm
+    """All that a garden takes, before the first one."""
+    from apps.planning import situation
 
-    warm()
+    situation.warm_up()

@@ -4,26 +4,15 @@ from __future__ import annotations
 
 import json
 
-from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.urls import include, path, re_path
-from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
 from agronomy.formats.older import VERSION, schema_of_version_1
 from agronomy.formats.read_garden import garden_schema
 from api.ahead.views import calendar
 from config.door import health
-
-
-@never_cache
-@require_safe
-def single_page(request: HttpRequest) -> HttpResponse:
-    """The front end's one page; a path with a dot never comes here, so a missing file is a 404."""
-    page = settings.FRONTEND_DIST / "index.html"
-    if not page.exists():
-        return HttpResponse("The front end is not built: run ./start", status=503, content_type="text/plain")
-    return HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
+from config.front_page import single_page
 
 
 @require_safe

@@ -15,6 +15,7 @@ In here:
     migrations       that can be cut short
     server           stand-in, demo, web server
     proxy            the door before the web server
+    queue            redis, and the workers of the jobs in it
     stay             looks after what was started
     room             on the disk and in the path
     processes        started, found again, ended

@@ -92,7 +92,7 @@ def configuration(port: int, behind: int, user: str) -> str:
         log=f'"{LOGS / "proxy.log"}"',
         user=f"user {user};\n" if user else "",
         behind=behind,
-        listen=f"{port} ssl" if tls else f"127.0.0.1:{port}",
+        listen=f"{port} ssl http2" if tls else f"127.0.0.1:{port}",
         tls=pair + strict,
         trust=trust if outer else "",
         scheme="$http_x_forwarded_proto" if outer else "$scheme",

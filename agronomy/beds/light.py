@@ -146,7 +146,7 @@ def _between_hours(lat: float, lon: float, offset_h: float, from_h: float, to_h:
 def direct_shares(
     garden: Garden, exposure: Exposure, points: tuple[Point, ...], dates: tuple[dt.date, ...]
 ) -> npt.NDArray[np.float64]:
-    """direct_share of many dates (day,)."""
+    """direct_share of many dates (day,) [0..1]. Arithmetic."""
     steps, offsets = _steps_and_offsets(garden.time_zone, garden.utc_offset_h, dates)
     shares = np.empty(len(dates))
     for offset_h in set(offsets.tolist()):

@@ -19,6 +19,7 @@ import cachetools
 from django.conf import settings
 
 from agronomy.balance.checkpoints import Checkpoints
+from agronomy.balance.kernel import warm
 from agronomy.decide.fortnight import Fortnight, fortnight
 from agronomy.decide.plan import LONGEST_LEDGER_DAYS, Plan, plan, replan, with_bounded_ledgers
 from agronomy.decide.round import Stop, round_of
@@ -128,6 +129,11 @@ def _planned(
         with _lock:
             _plans[under] = made
     return Situation(garden, beds, facts, core, made, "", days)
+
+
+def warm_up() -> None:
+    """Load the compiled step, so that no garden waits for it."""
+    warm()
 
 
 def forget() -> None:

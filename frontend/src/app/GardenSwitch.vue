@@ -1,37 +1,38 @@
 <script setup lang="ts">
 import { PhCaretDown } from '@phosphor-icons/vue'
+import { onBeforeUnmount, shallowRef, type Component } from 'vue'
 
 import type { Garden } from '@/shared/api/types'
+import { say } from '@/shared/ui/snack'
 
-/** The garden that is open, and the way to the others. */
+/** The garden that is open, and the way to the others, whose list comes when it is asked for. */
 defineProps<{ garden: Garden; gardens: Garden[] }>()
-const router = useRouter()
-function go(to: number | 'new') {
-  if (to === 'new') void router.push({ name: 'new-garden' })
-  else void router.push({ name: 'round', params: { garden: to } })
+const AT_REST_MS = 4000
+const list = () => import('./GardenSwitchMenu.vue')
+const menu = shallowRef<Component | null>(null)
+const fetching = window.setTimeout(() => void list(), AT_REST_MS)
+onBeforeUnmount(() => window.clearTimeout(fetching))
+async function open() {
+  try {
+    menu.value = (await list()).default
+  } catch {
+    say('The list of gardens could not be fetched. Try again when you are in reach.')
+  }
 }
 </script>
 
 <template>
-  <el-dropdown trigger="click" placement="bottom-start" @command="go">
-    <button type="button" class="name" :aria-label="`${garden.name}: switch garden`">
-      <span>{{ garden.name }}</span> <PhCaretDown :size="16" aria-hidden="true" />
-    </button>
-    <template #dropdown>
-      <el-dropdown-menu>
-        <el-dropdown-item
-          v-for="g in gardens"
-          :key="g.id"
-          :command="g.id"
-          :aria-current="g.id === garden.id ? 'true' : undefined"
-        >
-          <strong v-if="g.id === garden.id">{{ g.name }}</strong>
-          <template v-else>{{ g.name }}</template>
-        </el-dropdown-item>
-        <el-dropdown-item command="new" divided>Another garden…</el-dropdown-item>
-      </el-dropdown-menu>
-    </template>
-  </el-dropdown>
+  <component :is="menu" v-if="menu" :garden="garden" :gardens="gardens" />
+  <button
+    v-else
+    type="button"
+    class="name"
+    aria-haspopup="menu"
+    :aria-label="`${garden.name}: switch garden`"
+    @click="open"
+  >
+    <span>{{ garden.name }}</span> <PhCaretDown :size="16" aria-hidden="true" />
+  </button>
 </template>
 
 <style scoped>

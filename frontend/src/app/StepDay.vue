@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent, watch } from 'vue'
 
 import { answer, api } from '@/shared/api/client'
 import { path } from '@/shared/api/queries'
@@ -11,7 +11,10 @@ import { say } from '@/shared/ui/snack'
 /** A garden with a clock of its own goes one day on, once it was said what that does. */
 const props = defineProps<{ garden: Garden }>()
 const queries = useQueryClient()
+const StepDialog = defineAsyncComponent(() => import('./StepDialog.vue'))
 const asking = ref(false)
+const asked = ref(false)
+watch(asking, () => (asked.value = true))
 const stepping = ref(false)
 const next = computed(() => longDate(addDays(props.garden.today, 1)))
 
@@ -37,22 +40,5 @@ async function step() {
 
 <template>
   <button class="btn plain" type="button" @click="asking = true">Step a day</button>
-  <el-dialog
-    v-model="asking"
-    :title="`On to ${next}?`"
-    width="420px"
-    :close-on-click-modal="false"
-    append-to-body
-  >
-    <p>
-      The weather of today comes in as it was. What was not noted by then counts as not done. A step cannot be
-      undone; what is noted can, on any later day.
-    </p>
-    <template #footer>
-      <button class="btn" type="button" @click="asking = false">Close</button>
-      <button class="btn full" type="button" :disabled="stepping" @click="step">
-        {{ stepping ? 'Stepping…' : `Step to ${next}` }}
-      </button>
-    </template>
-  </el-dialog>
+  <StepDialog v-if="asked" v-model="asking" :next="next" :stepping="stepping" @step="step" />
 </template>

@@ -1,5 +1,7 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 
+import RoundView from '@/features/round/RoundView.vue'
+
 const number = (name: string) => (route: { params: Record<string, unknown> }) => ({
   garden: Number(route.params.garden),
   ...(name ? { [name]: Number(route.params[name]) } : {}),
@@ -38,7 +40,7 @@ const routes: RouteRecordRaw[] = [
   {
     path: '/g/:garden(\\d+)/round',
     name: 'round',
-    component: () => import('@/features/round/RoundView.vue'),
+    component: RoundView,
     props: number(''),
   },
   {

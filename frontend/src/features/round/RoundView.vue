@@ -9,7 +9,6 @@ import { longDate } from '@/shared/format/time'
 import { useUnits } from '@/shared/format/units'
 import Problem from '@/shared/ui/Problem.vue'
 import Waiting from '@/shared/ui/Waiting.vue'
-import WhyPanel from '@/shared/ui/WhyPanel.vue'
 import { partOfDay, type PouredSaid } from '@/shared/words/measures'
 import {
   buttInWords,
@@ -25,13 +24,13 @@ import {
 import { isDue, secondDrink, secondIsOpen, times, wantsHand } from '@/shared/words/stop'
 
 import HoursRibbon from './HoursRibbon.vue'
-import KeysSheet from './KeysSheet.vue'
 import LaterGoes from './LaterGoes.vue'
 import LeaveRow from './LeaveRow.vue'
 import StopRow from './StopRow.vue'
 import { usePlaces, type Group } from './usePlaces'
 import { foundInWords, lastRun, useRoundActions, type Act, type Found } from './useRoundActions'
 import { useRoundKeys } from './useRoundKeys'
+import { useSlices } from './useSlices'
 
 // What the weather asks for is seldom there: it comes when it is, and the first script stays small.
 const AfterHail = defineAsyncComponent(() => import('./AfterHail.vue'))
@@ -45,11 +44,18 @@ const WetSpell = defineAsyncComponent(() => import('./WetSpell.vue'))
 // Dialogs come at their first opening, and are fetched before it once the page is at rest: out of reach they open too.
 const DIALOGS = {
   alter: () => import('@/shared/ui/AlterDialog.vue'),
+  keys: () => import('./KeysSheet.vue'),
+  menu: () => import('./StopMenuItems.vue'),
   poured: () => import('@/shared/ui/PouredDialog.vue'),
+  panel: () => import('@/shared/ui/WhyPanel.vue'),
+  why: () => import('./WhyDrawer.vue'),
   whole: () => import('./WholeRound.vue'),
 }
 const AlterDialog = defineAsyncComponent(DIALOGS.alter)
+const KeysSheet = defineAsyncComponent(DIALOGS.keys)
 const PouredDialog = defineAsyncComponent(DIALOGS.poured)
+const WhyDrawer = defineAsyncComponent(DIALOGS.why)
+const WhyPanel = defineAsyncComponent(DIALOGS.panel)
 const WholeRound = defineAsyncComponent(DIALOGS.whole)
 const AT_REST_MS = 4000
 const fetching = window.setTimeout(() => Object.values(DIALOGS).forEach((x) => void x()), AT_REST_MS)
@@ -97,6 +103,7 @@ const groups = computed(() =>
     { id: 'finished', title: 'Done or put off today', stops: inGroup('finished') },
   ].filter((g) => g.stops.length),
 )
+const shownGroups = useSlices(() => groups.value)
 const all = computed(() => groups.value.filter((g) => g.id !== 'again').flatMap((g) => g.stops))
 const hands = computed(() => all.value.filter(wantsHand))
 const inWords = computed(() => (round.value ? roundInWords(round.value, units) : ''))
@@ -133,7 +140,11 @@ function secondDone(stop: Stop) {
 const picked = ref<number | null>(null)
 const whyOpen = ref(false)
 const shown = computed(() => all.value.find((s) => s.id === picked.value) ?? all.value[0])
+const whyOpened = ref(false)
+watch(whyOpen, () => (whyOpened.value = true))
 const help = ref(false)
+const helpOpened = ref(false)
+watch(help, () => (helpOpened.value = true))
 const print = () => window.print()
 const amount = reactive<{ open: boolean; stop: Stop | null }>({ open: false, stop: null })
 const marking = computed(() => all.value.some((s) => actions.state(s.id)))
@@ -345,7 +356,7 @@ useRoundKeys({
         </div>
         <HoursRibbon v-if="round.hours" :hours="round.hours" :windows="round.limits.windows" />
 
-        <template v-for="group in groups" :key="group.id">
+        <template v-for="group in shownGroups" :key="group.id">
           <section v-if="group.id === 'again'" aria-labelledby="again">
             <div class="head"><h2 id="again">And again today</h2></div>
             <ul>
@@ -441,18 +452,9 @@ useRoundKeys({
       <WhyPanel class="stay" :stop="shown" :setting="round" />
     </aside>
 
-    <el-drawer
-      v-if="!wide && shown"
-      :model-value="whyOpen"
-      direction="btt"
-      size="88%"
-      :title="shown.name"
-      @update:model-value="whyOpen = $event"
-    >
-      <WhyPanel :stop="shown" :setting="round" />
-    </el-drawer>
+    <WhyDrawer v-if="!wide && shown && whyOpened" v-model="whyOpen" :stop="shown" :round="round" />
     <AlterDialog v-if="altering.stop" v-model="altering.open" :garden="garden" :stop="altering.stop" />
-    <KeysSheet v-model="help" />
+    <KeysSheet v-if="helpOpened" v-model="help" />
     <PouredDialog
       v-if="amount.stop"
       v-model="amount.open"

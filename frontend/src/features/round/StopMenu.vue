@@ -1,35 +1,29 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef } from 'vue'
+import { shallowRef, type Component } from 'vue'
 
 import type { Stop } from '@/shared/api/types'
-import { buried, wantsHand } from '@/shared/words/stop'
+import { say } from '@/shared/ui/snack'
 
 import type { Act } from './useRoundActions'
 
-/** What else may be said of a stop. */
-const props = defineProps<{ stop: Stop }>()
+/** The way to what else may be said of a stop. */
+defineProps<{ stop: Stop }>()
 defineEmits<{ act: [act: Act] }>()
-const hand = computed(() => wantsHand(props.stop))
-/** Whether what is too much runs out below, so that it can be seen: poured today, or about to be. */
-const runs = computed(() => {
-  const s = props.stop
-  const poured = (hand.value && s.word === 'soak') || s.waterings_today.length > 0
-  return s.container && !s.sealed && (!s.reservoir_capacity_l || buried(s)) && poured
-})
 // The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
-const made = ref(false)
-const menu = useTemplateRef<{ handleOpen: () => void }>('menu')
+const items = shallowRef<Component | null>(null)
 async function openMenu() {
-  made.value = true
-  await nextTick()
-  menu.value?.handleOpen()
-  document.getElementById(`more-${props.stop.id}`)?.focus()
+  try {
+    items.value = (await import('./StopMenuItems.vue')).default
+  } catch {
+    say('The menu could not be fetched. Try again when you are in reach.')
+  }
 }
 </script>
 
 <template>
+  <component :is="items" v-if="items" :stop="stop" @act="$emit('act', $event)" />
   <button
-    v-if="!made"
+    v-else
     class="btn more"
     type="button"
     :aria-label="`${stop.name}: more`"
@@ -38,33 +32,6 @@ async function openMenu() {
   >
     ···
   </button>
-  <el-dropdown v-else ref="menu" trigger="click" placement="bottom-end">
-    <button
-      :id="`more-${stop.id}`"
-      class="btn more"
-      type="button"
-      :aria-label="`${stop.name}: more`"
-      @click.stop
-    >
-      ···
-    </button>
-    <template #dropdown>
-      <el-dropdown-menu>
-        <el-dropdown-item @click="$emit('act', 'other')">
-          {{ hand ? 'Another amount' : 'Watered it anyway' }}
-        </el-dropdown-item>
-        <el-dropdown-item v-if="hand" @click="$emit('act', 'not_today')">Not today</el-dropdown-item>
-        <el-dropdown-item v-if="runs" @click="$emit('act', 'ran_out')">
-          {{ hand ? 'Done, and it ran out below' : 'It ran out below' }}
-        </el-dropdown-item>
-        <el-dropdown-item v-if="runs" @click="$emit('act', 'saucer')">Water in its saucer</el-dropdown-item>
-        <el-dropdown-item @click="$emit('act', 'still_wet')">Looked wet, left it</el-dropdown-item>
-        <el-dropdown-item @click="$emit('act', 'dry')">Felt dry</el-dropdown-item>
-        <el-dropdown-item divided @click="$emit('act', 'wrong')">Something looks wrong…</el-dropdown-item>
-        <el-dropdown-item @click="$emit('act', 'alter')">Something changed…</el-dropdown-item>
-      </el-dropdown-menu>
-    </template>
-  </el-dropdown>
 </template>
 
 <style scoped>
