@@ -27,7 +27,8 @@ def worked_of(bed: object) -> Worked:
 
 
 def sums_of(beds: Sequence[object], what: Hashable, work: Callable[[list[int]], Iterable[float]]) -> tuple[float, ...]:
-    """A sum of each bed's plan, worked for those at whose places it is not known."""
+    """A sum of each bed's plan, worked for those at whose places it is not known, in the unit that `work` gives.
+    Arithmetic."""
     kept = [worked_of(b).sums for b in beds]
     new = [i for i, sums in enumerate(kept) if what not in sums]
     if new:
