@@ -38,8 +38,10 @@ class Checkpoints:
 
 
 def hash_of_each(daily: Array) -> npt.NDArray[np.uint8]:
-    """A hash of each day of an array (day, ...), as (day, 32) bytes: short enough to be hashed again for every bed. BLAKE2,
-    RFC 7693; an array of days in whatever unit."""
+    """A hash of each day of an array (day, ...), as (day, 32) bytes: short enough to be hashed again for every bed.
+
+    BLAKE2, RFC 7693; an array of days in whatever unit.
+    """
     digests = (hashlib.blake2b(np.ascontiguousarray(day).data, digest_size=32).digest() for day in daily)
     return np.frombuffer(b"".join(digests), dtype=np.uint8).reshape(len(daily), 32)
 
