@@ -3,6 +3,8 @@ import { answer, api, ApiError } from '@/shared/api/client'
 import { showFault } from '@/shared/ui/faultFocus'
 import { say } from '@/shared/ui/snack'
 
+import Sheet from './Sheet.vue'
+
 /** A letter for who forgot their password; and, opened from it, the choice of a new one. */
 const props = defineProps<{ chosen?: boolean }>()
 const router = useRouter()
@@ -36,47 +38,33 @@ const inWords = (error: ApiError) =>
 </script>
 
 <template>
-  <form class="sheet stack" novalidate @submit.prevent="go">
-    <h1>{{ chosen ? 'Choose a new password' : 'Forgot your password?' }}</h1>
-    <p v-if="sent" role="status">
-      If {{ form.username }} has a mail address here, a letter is on its way. Its address answers for an hour.
-    </p>
-    <template v-else>
-      <label v-if="chosen" class="field wide">
-        <span>New password</span>
-        <input v-model="form.password" name="password" type="password" autocomplete="new-password" />
-        <em class="soft">At least ten characters, not a common word.</em>
-      </label>
-      <label v-else class="field wide">
-        <span>Name</span>
-        <input v-model.trim="form.username" name="username" autocomplete="username" maxlength="150" />
-        <em class="soft">A letter goes to the mail address that you told in Settings.</em>
-      </label>
-      <p v-if="problem" class="alarm" role="alert">{{ inWords(problem) }}</p>
-      <button class="btn full" type="submit" :disabled="busy">
-        {{ chosen ? 'Take this password' : 'Send a letter' }}
-      </button>
-    </template>
-    <p>
-      <RouterLink v-if="chosen" to="/forgot">Another letter</RouterLink>
-      <RouterLink v-else to="/sign-in">Back to sign in</RouterLink>
-    </p>
-  </form>
+  <Sheet>
+    <form class="stack" novalidate @submit.prevent="go">
+      <h1>{{ chosen ? 'Choose a new password' : 'Forgot your password?' }}</h1>
+      <p v-if="sent" role="status">
+        If {{ form.username }} has a mail address here, a letter is on its way. Its address answers for an
+        hour.
+      </p>
+      <template v-else>
+        <label v-if="chosen" class="field wide">
+          <span>New password</span>
+          <input v-model="form.password" name="password" type="password" autocomplete="new-password" />
+          <em class="soft">At least ten characters, not a common word.</em>
+        </label>
+        <label v-else class="field wide">
+          <span>Name</span>
+          <input v-model.trim="form.username" name="username" autocomplete="username" maxlength="150" />
+          <em class="soft">A letter goes to the mail address that you told in Settings.</em>
+        </label>
+        <p v-if="problem" class="alarm" role="alert">{{ inWords(problem) }}</p>
+        <button class="btn full" type="submit" :disabled="busy">
+          {{ chosen ? 'Take this password' : 'Send a letter' }}
+        </button>
+      </template>
+      <p>
+        <RouterLink v-if="chosen" to="/forgot">Another letter</RouterLink>
+        <RouterLink v-else to="/sign-in">Back to sign in</RouterLink>
+      </p>
+    </form>
+  </Sheet>
 </template>
-
-<style scoped>
-.sheet {
-  background: var(--page);
-  border: 1px solid var(--hair);
-  border-radius: 16px;
-  padding: 32px;
-  max-width: 480px;
-  margin: 48px auto;
-}
-@media (max-width: 760px) {
-  .sheet {
-    padding: 24px 16px;
-    margin: 16px 0;
-  }
-}
-</style>

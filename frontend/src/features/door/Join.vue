@@ -5,6 +5,8 @@ import { computed } from 'vue'
 import { answer, api, ApiError } from '@/shared/api/client'
 import { useSession } from '@/shared/api/queries'
 
+import Sheet from './Sheet.vue'
+
 /** Who was given an address becomes a helper. Its token stands behind the # and is kept here while they sign in. */
 const KEPT = 'join'
 const router = useRouter()
@@ -36,7 +38,7 @@ async function join() {
 </script>
 
 <template>
-  <section class="join stack">
+  <Sheet>
     <h1>Help in a garden</h1>
     <p>Somebody asks you to help: you see the round of the day, and note what you did.</p>
     <template v-if="person && !person.guest">
@@ -56,13 +58,10 @@ async function join() {
         >Make an account</RouterLink
       >
     </p>
-  </section>
+  </Sheet>
 </template>
 
 <style scoped>
-.join {
-  max-width: 560px;
-}
 .row {
   display: flex;
   flex-wrap: wrap;
