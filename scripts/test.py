@@ -76,9 +76,11 @@ def main(names: list[str]) -> int:
         "PYTHONPATH": str(PROJECT),
     }
     checked = Counts(0, 0, 0) if names else run_checks(env)
+    began = time.monotonic()
     try:
         tested = run_tests(names, env)
     finally:
+        print(f"  all of these took {time.monotonic() - began:.0f} s")
         if not was_up:
             database.SERVICE.stop()
     passed, failed, skipped = (a + b for a, b in zip(checked, tested, strict=True))

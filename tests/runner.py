@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import time
 import unittest
 from typing import Any
@@ -54,9 +55,17 @@ class SuiteInProcesses(ParallelTestSuite):
     runner_class = RunnerThere
 
 
+def by_package(took: dict[str, float]) -> dict[str, float]:
+    """Seconds of all tests of each package, the longest first."""
+    sums: collections.defaultdict[str, float] = collections.defaultdict(float)
+    for name, seconds in took.items():
+        sums[".".join(name.split(".")[:2])] += seconds
+    return dict(sorted(sums.items(), key=lambda x: -x[1]))
+
+
 class CountingRunner(DiscoverRunner):
-    """Prints the slowest tests and `N passed, N failed, N skipped` after everything else; the core is compiled before
-    the first test."""
+    """Prints the packages and the slowest tests with their times, and after everything else `N passed, N failed, N
+    skipped`; the core is compiled before the first test."""
 
     parallel_test_suite = SuiteInProcesses
 
@@ -73,12 +82,15 @@ class CountingRunner(DiscoverRunner):
         )
         failed = len({getattr(test, "test_case", test).id() for test in bad})  # of subtests, the test they belong to
         self.slowest = sorted(result.took.items(), key=lambda x: -x[1])[:SLOWEST]
+        self.packages = by_package(result.took)
         self.counts = (result.testsRun - failed - len(result.skipped), failed, len(result.skipped))
         return failed
 
     def run_tests(self, test_labels: list[str], **kwargs: Any) -> int:
         failed = super().run_tests(test_labels, **kwargs)
         passed, bad, skipped = getattr(self, "counts", (0, 0, 0))
+        for package, seconds in getattr(self, "packages", {}).items():
+            print(f"{seconds:7.1f} s  in all, {package}")
         for name, seconds in getattr(self, "slowest", []):
             print(f"{seconds:7.1f} s  {name}")
         print(f"{passed} passed, {bad} failed, {skipped} skipped", flush=True)
