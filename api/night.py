@@ -11,16 +11,14 @@ from django.conf import settings
 
 from api.ahead.views import Ahead
 from api.kept import is_kept, keep_for
-from api.map.views import Ground
 from api.round.views import Round
-from api.sky.views import Sky
 from apps.accounts.actor import SYSTEM
 from apps.base.errors import NotFound
 from apps.garden.models import Membership
 from apps.garden.revision import revisions
 from apps.planning.issue import Visit
 
-PAGES = (Round, Ahead, Ground, Sky)  # those that open a day
+PAGES = (Round, Ahead)  # those that open a day
 
 
 def due() -> list[int]:

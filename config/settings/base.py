@@ -214,7 +214,7 @@ CACHES: dict[str, dict[str, object]] = {
         "BACKEND": f"django.core.cache.backends.{'redis.RedisCache' if QUEUE_URL else 'filebased.FileBasedCache'}",
         "LOCATION": QUEUE_URL or RUN_DIR / "answers",
         "TIMEOUT": 36 * 3600,
-        "OPTIONS": {} if QUEUE_URL else {"MAX_ENTRIES": 1000},
+        "OPTIONS": {} if QUEUE_URL else {"MAX_ENTRIES": 5000},
     },
 }
 
