@@ -8,12 +8,17 @@ from django.urls import path
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from api import kept, night
+from api import kept
+from api.ahead.views import Ahead
 from api.asked import person
+from api.map.views import Ground
 from api.rendering import Json
+from api.round.views import Round
+from api.sky.views import Sky
 from apps.garden.access import membership
 from config.urls import urlpatterns as ours
 
+VIEWS = {"round": Round, "ahead": Ahead, "ground": Ground, "sky": Sky}
 _packed: dict[tuple[int, str], bytes] = {}
 
 
@@ -23,7 +28,7 @@ class Same(APIView):
     def get(self, request: Request, garden_id: int, page: str) -> HttpResponse:
         m = membership(person(request), garden_id)
         if (garden_id, page) not in _packed:
-            view: Any = next(x for x in night.PAGES if x.__name__.lower() == page)
+            view: Any = VIEWS[page]
             plain = Json().render(view.get.works(view(), m).data)
             _packed[garden_id, page] = gzip.compress(plain, kept.COMPRESSED, mtime=0)
         answer = HttpResponse(_packed[garden_id, page], content_type="application/json")
