@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PhCaretDown } from '@phosphor-icons/vue'
-import { onBeforeUnmount, shallowRef, type Component } from 'vue'
+import { computed, onBeforeUnmount, shallowRef, type Component } from 'vue'
 
 import type { Garden } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
@@ -10,9 +10,11 @@ defineProps<{ garden: Garden; gardens: Garden[] }>()
 const AT_REST_MS = 4000
 const list = () => import('./GardenSwitchMenu.vue')
 const menu = shallowRef<Component | null>(null)
+const around = computed<Component | string>(() => menu.value ?? 'div')
 const fetching = window.setTimeout(() => void list(), AT_REST_MS)
 onBeforeUnmount(() => window.clearTimeout(fetching))
 async function open() {
+  if (menu.value) return
   try {
     menu.value = (await list()).default
   } catch {
@@ -22,17 +24,18 @@ async function open() {
 </script>
 
 <template>
-  <component :is="menu" v-if="menu" :garden="garden" :gardens="gardens" />
-  <button
-    v-else
-    type="button"
-    class="name"
-    aria-haspopup="menu"
-    :aria-label="`${garden.name}: switch garden`"
-    @click="open"
-  >
-    <span>{{ garden.name }}</span> <PhCaretDown :size="16" aria-hidden="true" />
-  </button>
+  <component :is="around" v-bind="menu ? { garden, gardens } : {}">
+    <button
+      id="garden-switch"
+      type="button"
+      class="name"
+      aria-haspopup="menu"
+      :aria-label="`${garden.name}: switch garden`"
+      @click="open"
+    >
+      <span>{{ garden.name }}</span> <PhCaretDown :size="16" aria-hidden="true" />
+    </button>
+  </component>
 </template>
 
 <style scoped>

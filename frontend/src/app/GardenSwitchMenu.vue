@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { PhCaretDown } from '@phosphor-icons/vue'
 import { onMounted, useTemplateRef } from 'vue'
 
 import type { Garden } from '@/shared/api/types'
@@ -20,9 +19,7 @@ function go(to: number | 'new') {
 
 <template>
   <el-dropdown ref="menu" trigger="click" placement="bottom-start" @command="go">
-    <button id="garden-switch" type="button" class="name" :aria-label="`${garden.name}: switch garden`">
-      <span>{{ garden.name }}</span> <PhCaretDown :size="16" aria-hidden="true" />
-    </button>
+    <slot />
     <template #dropdown>
       <el-dropdown-menu>
         <el-dropdown-item
@@ -39,26 +36,3 @@ function go(to: number | 'new') {
     </template>
   </el-dropdown>
 </template>
-
-<style scoped>
-.name {
-  font: inherit;
-  font-weight: 700;
-  color: var(--ink);
-  background: none;
-  border: 0;
-  padding: 0;
-  min-height: 44px;
-  max-width: 100%;
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  cursor: pointer;
-}
-.name span {
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-</style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shallowRef, type Component } from 'vue'
+import { computed, shallowRef, type Component } from 'vue'
 
 import type { Stop } from '@/shared/api/types'
 import { say } from '@/shared/ui/snack'
@@ -11,7 +11,9 @@ defineProps<{ stop: Stop }>()
 defineEmits<{ act: [act: Act] }>()
 // The menu is made when it is first asked for: forty of them that nobody opens are most of a phone's first second.
 const items = shallowRef<Component | null>(null)
+const around = computed<Component | string>(() => items.value ?? 'span')
 async function openMenu() {
+  if (items.value) return
   try {
     items.value = (await import('./StopMenuItems.vue')).default
   } catch {
@@ -21,17 +23,18 @@ async function openMenu() {
 </script>
 
 <template>
-  <component :is="items" v-if="items" :stop="stop" @act="$emit('act', $event)" />
-  <button
-    v-else
-    class="btn more"
-    type="button"
-    :aria-label="`${stop.name}: more`"
-    aria-haspopup="menu"
-    @click.stop="openMenu"
-  >
-    ···
-  </button>
+  <component :is="around" v-bind="items ? { stop, onAct: (what: Act) => $emit('act', what) } : {}">
+    <button
+      :id="`more-${stop.id}`"
+      class="btn more"
+      type="button"
+      :aria-label="`${stop.name}: more`"
+      aria-haspopup="menu"
+      @click.stop="openMenu"
+    >
+      ···
+    </button>
+  </component>
 </template>
 
 <style scoped>

@@ -25,15 +25,7 @@ onMounted(() => {
 
 <template>
   <el-dropdown ref="menu" trigger="click" placement="bottom-end">
-    <button
-      :id="`more-${stop.id}`"
-      class="btn more"
-      type="button"
-      :aria-label="`${stop.name}: more`"
-      @click.stop
-    >
-      ···
-    </button>
+    <slot />
     <template #dropdown>
       <el-dropdown-menu>
         <el-dropdown-item @click="$emit('act', 'other')">
@@ -52,10 +44,3 @@ onMounted(() => {
     </template>
   </el-dropdown>
 </template>
-
-<style scoped>
-.more {
-  min-width: 44px;
-  padding: 0;
-}
-</style>
