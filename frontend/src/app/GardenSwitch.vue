@@ -14,7 +14,6 @@ const around = computed<Component | string>(() => menu.value ?? 'div')
 const fetching = window.setTimeout(() => void list(), AT_REST_MS)
 onBeforeUnmount(() => window.clearTimeout(fetching))
 async function open() {
-  if (menu.value) return
   try {
     menu.value = (await list()).default
   } catch {

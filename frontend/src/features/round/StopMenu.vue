@@ -13,7 +13,6 @@ defineEmits<{ act: [act: Act] }>()
 const items = shallowRef<Component | null>(null)
 const around = computed<Component | string>(() => items.value ?? 'span')
 async function openMenu() {
-  if (items.value) return
   try {
     items.value = (await import('./StopMenuItems.vue')).default
   } catch {
