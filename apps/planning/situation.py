@@ -7,16 +7,18 @@ beds it happened at are worked anew.
 
 from __future__ import annotations
 
+import contextlib
 import datetime as dt
 import functools
 import hashlib
 import threading
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
 import cachetools
 from django.conf import settings
+from django.db import connection, transaction
 
 from agronomy.balance.checkpoints import Checkpoints
 from agronomy.balance.kernel import warm
@@ -72,7 +74,7 @@ _lock = threading.Lock()
 def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     """Read the facts of a garden (a fixed number of queries) and plan over them, as far as they changed since."""
     if garden.raised or not settings.KEEP_ANSWERS:  # its holder is about to change it under the revision it has raised
-        return _read_whole(garden, days, None)
+        return _planned(garden, *_read(garden, None), days)
     with _lock:
         flight = _flights.setdefault(garden.pk, threading.Lock())
     with flight:  # who asks for the same garden at the same time finds it worked out
@@ -82,7 +84,10 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
         with _lock:
             at, known = _situations.get(key, (None, None))
         if known is None or at is None or at.beyond != revision.beyond:
-            known = _read_whole(garden, days, revision)
+            with one_moment():
+                revision, garden = revision_of(garden.pk), Garden.objects.get(pk=garden.pk)
+                key, read = (garden.pk, garden.today, days), _read(garden, revision)
+            known = _planned(garden, *read, days)
         elif at != revision:
             known = _read_on(known, garden, revision)
         with _lock:
@@ -90,13 +95,25 @@ def situation(garden: Garden, days: int = DAYS_AHEAD) -> Situation:
     return known
 
 
-def _read_whole(garden: Garden, days: int, revision: Now | None) -> Situation:
+@contextlib.contextmanager
+def one_moment() -> Iterator[None]:
+    """What is read within is read as of one moment, whatever others change meanwhile. Within a transaction that runs
+    already, as that one reads."""
+    if connection.in_atomic_block:
+        yield
+        return
+    with connection.cursor() as cursor:
+        cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ")  # of the next one alone
+    with transaction.atomic():
+        yield
+
+
+def _read(garden: Garden, revision: Now | None) -> tuple[list[BedFacts], WeatherFacts, g.Garden]:
     today = garden.today
     since = today - dt.timedelta(days=TOLD_DAYS)
     beds = read_beds(garden, since, revision.number if revision else None)
     facts = weather_facts(garden, today)
-    core = with_bounded_ledgers(core_garden(garden, beds), today)
-    return _planned(garden, beds, facts, core, days)
+    return beds, facts, with_bounded_ledgers(core_garden(garden, beds), today)
 
 
 def _read_on(known: Situation, garden: Garden, revision: Now) -> Situation:

@@ -24,6 +24,7 @@ from apps.planning.happened import _read, happened
 from apps.planning.issue import StepDay
 from apps.record.actions import MoveSoak, RecordWatering
 from apps.weather import actions as weather
+from apps.weather.convert import weather_facts
 from tests.apps import world as w
 from tests.apps.test_undo import InAGarden
 
@@ -246,6 +247,37 @@ class AtOnce(TransactionTestCase):
             for thread in threads:
                 thread.join()
         self.assertEqual((working.call_count, len(set(asked))), (1, 1))
+
+    def test_what_is_written_while_facts_are_read_belongs_to_the_next_reading(self) -> None:
+        """Beds are read before the weather: a day that comes in between must not stand beside the beds of before."""
+        situation.forget()
+        ada = w.person()
+        garden = w.garden_of(ada)
+        bed = w.bed_of(ada, garden)
+        w.type_days(ada, garden)
+
+        def come_between(*told: Any) -> Any:
+            def write() -> None:
+                w.type_days(ada, garden, rain={-1: 31.0})
+                RecordWatering(w.by(ada), garden.pk, bed.pk, litres=7.0).execute()
+                connection.close()
+
+            if not written:
+                written.append(True)
+                thread = threading.Thread(target=write)
+                thread.start()
+                thread.join()
+            return weather_facts(*told)
+
+        written = list[bool]()
+        yesterday = w.TODAY - dt.timedelta(days=1)
+        with mock.patch("apps.planning.situation.weather_facts", side_effect=come_between):
+            before = situation.situation(garden)
+        self.assertEqual(before.weather.sources["typed"][yesterday]["rain"], 0.0)
+        self.assertEqual(before.beds[0].poured, ())
+        after = situation.situation(garden)
+        self.assertEqual(after.weather.sources["typed"][yesterday]["rain"], 31.0)
+        self.assertEqual([x.litres for x in after.beds[0].poured], [7.0])
 
     def test_nobody_reads_what_is_older_than_their_own_mark(self) -> None:
         kept.forget()
