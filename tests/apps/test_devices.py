@@ -38,6 +38,7 @@ from standins.devices.__main__ import House
 from standins.devices.device import FAULTS
 from standins.devices.device import Device as Played
 from standins.devices.runs import due
+from tests.agronomy.gardens import days_laid
 from tests.apps import world as w
 
 FLOW_L_H = 28.0
@@ -141,9 +142,9 @@ class Timers(Wired):
         self.step(3)
         plan = situation(self.garden).plan
         i = next(i for i, b in enumerate(plan.beds) if b.bed.name == "Row")
-        n = plan.run.n_behind
-        self.assertEqual(plan.run.days[n - 2 : n, i, at.MORNING].sum(), 0.0)
-        self.assertGreater(plan.run.days[n + 1, i, at.MORNING], 0.0)
+        n, days = plan.run.n_behind, days_laid(plan.run, i)
+        self.assertEqual(days[n - 2 : n, at.MORNING].sum(), 0.0)
+        self.assertGreater(days[n + 1, at.MORNING], 0.0)
 
     def test_another_setting_or_its_undo_reaches_it_without_a_word_more(self) -> None:
         self.set_programme()
