@@ -6,6 +6,7 @@ import datetime as dt
 import os
 import shutil
 import signal
+import threading
 import time
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -53,7 +54,7 @@ def stay(start: Callable[[], int], stop: Callable[[], int], services: Sequence[S
                 start()
                 answered = time.monotonic()
             turn_logs(LOGS)
-            this_hour()
+            beside(this_hour)
             tonight()
         except Problem as problem:
             report(problem)
@@ -73,6 +74,20 @@ def turn_logs(folder: Path) -> None:
         first.touch(mode=0o600)
         shutil.copyfile(log, first)
         os.truncate(log, 0)
+
+
+def beside(work: Callable[[], object]) -> None:
+    """Do what may take long while the watch goes on; not while it is still being done."""
+    if any(x.name == work.__name__ for x in threading.enumerate()):
+        return
+
+    def told() -> None:
+        try:
+            work()
+        except Problem as problem:
+            report(problem)
+
+    threading.Thread(target=told, name=work.__name__, daemon=True).start()
 
 
 def this_hour(now: dt.datetime | None = None) -> bool:

@@ -15,6 +15,7 @@ from api.tasks import plan_garden
 
 TOLD_EVERY_S = 5.0
 NOTHING_FOR_S = 300.0  # without one job done, no worker is there
+LOOKED_AT = 50  # at a time: jobs are done about in their order, and to ask for thousands would keep a processor busy
 
 
 class Command(BaseCommand):
@@ -48,11 +49,12 @@ def queued(gardens: list[int]) -> Iterator[bool]:
     waiting = [plan_garden.apply_async((garden_id,), expires=NOTHING_FOR_S * 12) for garden_id in gardens]
     last = time.monotonic()
     while waiting:
-        ready = [x for x in waiting if x.ready()]
+        first = waiting[:LOOKED_AT]
+        ready = [x for x in first if x.ready()]
         for x in ready:
             yield x.successful()
             x.forget()
-        waiting = [x for x in waiting if x not in ready]
+        waiting = [x for x in first if x not in ready] + waiting[LOOKED_AT:]
         if ready:
             last = time.monotonic()
         elif time.monotonic() - last > NOTHING_FOR_S:
