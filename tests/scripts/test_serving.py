@@ -275,3 +275,21 @@ class Room(unittest.TestCase):
         self.assertIn("policy-rc.d", system_packages.INSTALL)
         done = subprocess.run(["sh", "-n", "-c", system_packages.INSTALL], capture_output=True, check=False)
         self.assertEqual(done.returncode, 0, done.stderr)
+
+
+class Beside(InFolder):
+    def test_what_takes_long_is_done_once_beside_the_watch_and_its_fault_is_told(self) -> None:
+        go, begun = threading.Event(), list[int]()
+
+        def long_work() -> None:
+            begun.append(1)
+            go.wait(20)
+            raise console.Problem("the weather is away", "wait")
+
+        with mock.patch.object(stay, "report") as told:
+            for _ in range(3):
+                stay.beside(long_work)
+            go.set()
+            for thread in [x for x in threading.enumerate() if x.name == "long_work"]:
+                thread.join(20)
+        self.assertEqual((len(begun), told.call_count), (1, 1))
